@@ -1,0 +1,62 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import type { DataSource } from 'typeorm';
+import { ProblemFilter } from './common/problem.filter.js';
+import { validationPipe } from './common/validation.js';
+import type { Config } from './config.js';
+import { CribController } from './crib/crib.controller.js';
+import { CustomersController } from './customers/customers.controller.js';
+import { Demo } from './demo/demo.js';
+import { EntriesService } from './entries/entries.service.js';
+import { HealthController } from './health/health.controller.js';
+import { JobsController } from './jobs/jobs.controller.js';
+import { JobsService } from './jobs/jobs.service.js';
+import { TodayController } from './jobs/today.controller.js';
+import { AccessGuard } from './people/access.guard.js';
+import { LoginLimit } from './people/login-limit.js';
+import { PeopleController } from './people/people.controller.js';
+import { PeopleService } from './people/people.service.js';
+import { ReportsController } from './reports/reports.controller.js';
+import { SheetsController } from './sheets/sheets.controller.js';
+import { SheetsService } from './sheets/sheets.service.js';
+import { StreamController } from './stream/stream.controller.js';
+import { StreamService } from './stream/stream.service.js';
+import { CONFIG } from './tokens.js';
+import { WorkingsController } from './workings/workings.controller.js';
+
+@Module({})
+export class AppModule {
+  /** The whole server over a database that is connected and migrated already. */
+  static over(config: Config, dataSource: DataSource): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [TypeOrmModule.forRootAsync({ useFactory: () => dataSource.options, dataSourceFactory: () => Promise.resolve(dataSource) })],
+      controllers: [
+        HealthController,
+        PeopleController,
+        StreamController,
+        WorkingsController,
+        SheetsController,
+        CribController,
+        CustomersController,
+        ReportsController,
+        JobsController,
+        TodayController,
+      ],
+      providers: [
+        { provide: CONFIG, useValue: config },
+        { provide: APP_GUARD, useClass: AccessGuard },
+        { provide: APP_PIPE, useFactory: validationPipe },
+        { provide: APP_FILTER, useClass: ProblemFilter },
+        PeopleService,
+        LoginLimit,
+        SheetsService,
+        EntriesService,
+        JobsService,
+        StreamService,
+        Demo,
+      ],
+    };
+  }
+}

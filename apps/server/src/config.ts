@@ -1,0 +1,38 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+
+/** The folder apps/server, from src or dist alike. */
+const SERVER_ROOT = new URL('..', import.meta.url);
+
+export interface Config {
+  readonly port: number;
+  readonly host: string;
+  readonly databaseUrl: string;
+  readonly webRoot: string | undefined;
+  readonly demoSheets: string;
+  readonly version: string;
+  /** Requests of one session in ten seconds. */
+  readonly requestsPer10s: number;
+}
+
+export function readConfig(env: NodeJS.ProcessEnv): Config {
+  const databaseUrl = env['JUBB_DATABASE_URL'];
+  if (!databaseUrl) throw new Error('JUBB_DATABASE_URL is missing: the address of the PostgreSQL database');
+  const web = fileURLToPath(new URL('../web/dist/', SERVER_ROOT));
+  const manifest = JSON.parse(readFileSync(new URL('package.json', SERVER_ROOT), 'utf8')) as { version: string };
+  return {
+    port: wholeNumber(env['JUBB_PORT'] ?? '4170', 'JUBB_PORT', 65535),
+    host: env['JUBB_HOST'] ?? '127.0.0.1',
+    databaseUrl,
+    webRoot: existsSync(web) ? web : undefined,
+    demoSheets: fileURLToPath(new URL('demo/sheets/', SERVER_ROOT)),
+    version: manifest.version,
+    requestsPer10s: wholeNumber(env['JUBB_REQUESTS_PER_10S'] ?? '1000', 'JUBB_REQUESTS_PER_10S', 100_000_000),
+  };
+}
+
+function wholeNumber(text: string, name: string, most: number): number {
+  const size = Number(text);
+  if (!Number.isInteger(size) || size < 0 || size > most) throw new Error(`${name} is "${text}"; a whole number from 0 to ${most} is due`);
+  return size;
+}

@@ -1,0 +1,39 @@
+import { DataSource } from 'typeorm';
+import type { Pool } from 'pg';
+import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
+import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
+
+export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
+
+/** Any number that only Jubb uses: processes that start together migrate one after the other. */
+const MIGRATION_LOCK = 20_117;
+
+export function makeDataSource(url: string): DataSource {
+  return new DataSource({
+    type: 'postgres',
+    url,
+    entities: ENTITIES,
+    migrations: [Foundation1764000000000],
+    synchronize: false,
+    logging: false,
+    poolSize: 16,
+    connectTimeoutMS: 5000,
+    applicationName: 'jubb',
+  });
+}
+
+export async function migrate(dataSource: DataSource): Promise<void> {
+  const runner = dataSource.createQueryRunner();
+  await runner.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
+  try {
+    await dataSource.runMigrations();
+  } finally {
+    await runner.query('SELECT pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+    await runner.release();
+  }
+}
+
+/** The driver's own pool, so that session store and rate limiter need no second one. */
+export function poolOf(dataSource: DataSource): Pool {
+  return (dataSource.driver as unknown as { master: Pool }).master;
+}

@@ -1,0 +1,200 @@
+import { Inject, Injectable } from '@nestjs/common';
+import {
+  ENTRY_PAYLOADS,
+  find,
+  jobState,
+  stopsHandOver,
+  stopsSigning,
+  workingFor,
+  type AnyKeptEntry,
+  type FieldProblem,
+  type NewEntry,
+  type PersonView,
+  type SheetFile,
+  type Tool,
+} from '@jubb/contract';
+import { DataSource, type EntityManager } from 'typeorm';
+import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { validated } from '../common/validation.js';
+import { ToolRow } from '../database/entities.js';
+import { mayMake } from '../people/access.js';
+import { SheetsService } from '../sheets/sheets.service.js';
+import { contentHash, type EntryContent } from './entry-hash.js';
+
+/** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
+const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed']);
+const CLOCK_SLACK_MS = 48 * 3600 * 1000;
+
+export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working, step, tool_id AS "toolId", strikes, person_id AS "personId",
+  taken_at AS "takenAt", kept_at AS "keptAt", prev_hash AS "prevHash", hash`;
+
+@Injectable()
+export class EntriesService {
+  /** Which revision a job is pinned to; it never changes. */
+  readonly #pins = new Map<string, string>();
+
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(SheetsService) private readonly sheets: SheetsService,
+  ) {}
+
+  async ofJob(jobId: string, manager: EntityManager = this.dataSource.manager): Promise<readonly AnyKeptEntry[]> {
+    const rows = await manager.query<AnyKeptEntry[]>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq`, [jobId]);
+    return rows.map(withTexts);
+  }
+
+  /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
+  async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
+    const sheet = (await this.sheets.pinned(await this.#pinOf(jobId))).file;
+    const tools = await this.#toolsOf(entries);
+    const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
+    if (problems.length > 0) throw badInput(problems);
+    const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
+    if (!entries.some((entry) => GUARDED.has(entry.kind))) return this.#keep(this.dataSource.manager, jobId, person.id, contents);
+    return this.dataSource.transaction(async (manager) => {
+      await manager.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+      const before = await this.ofJob(jobId, manager);
+      const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
+      checkGuarded(fresh, before, sheet);
+      return this.#keep(manager, jobId, person.id, contents);
+    });
+  }
+
+  async #keep(
+    manager: EntityManager,
+    jobId: string,
+    personId: string,
+    contents: readonly EntryContent[],
+  ): Promise<readonly AnyKeptEntry[]> {
+    const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));
+    const rows = await manager.query<AnyKeptEntry[]>(`SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)`, [
+      jobId,
+      personId,
+      JSON.stringify(batch),
+    ]);
+    return rows.map(withTexts);
+  }
+
+  #content(entry: NewEntry, jobId: string, personId: string, sheet: SheetFile, tools: ReadonlyMap<string, Tool>): EntryContent {
+    return {
+      id: entry.id.toLowerCase(),
+      jobId: jobId.toLowerCase(),
+      personId,
+      kind: entry.kind,
+      payload: entry.payload,
+      working: workingFor(entry.kind, entry.payload, sheet, entry.toolId ? tools.get(entry.toolId) : undefined),
+      step: entry.step ?? null,
+      toolId: entry.toolId ?? null,
+      strikes: entry.strikes ?? null,
+      takenAt: new Date(entry.takenAt).toISOString(),
+    };
+  }
+
+  async #pinOf(jobId: string): Promise<string> {
+    const known = this.#pins.get(jobId);
+    if (known !== undefined) return known;
+    const [row] = await this.dataSource.query<{ pin: string }[]>('SELECT sheet_revision_id AS pin FROM job WHERE id = $1', [jobId]);
+    if (!row) throw notFound('job');
+    this.#pins.set(jobId, row.pin);
+    return row.pin;
+  }
+
+  async #toolsOf(entries: readonly NewEntry[]): Promise<ReadonlyMap<string, Tool>> {
+    const ids = [...new Set(entries.flatMap((entry) => entry.toolId ?? []))];
+    if (ids.length === 0) return new Map();
+    const rows = await this.dataSource.getRepository(ToolRow).createQueryBuilder('tool').whereInIds(ids).getMany();
+    return new Map(rows.map((tool) => [tool.id, tool]));
+  }
+}
+
+/** pg gives dates; the wire and the hash have ISO texts. */
+function withTexts(row: AnyKeptEntry): AnyKeptEntry {
+  return { ...row, takenAt: new Date(row.takenAt).toISOString(), keptAt: new Date(row.keptAt).toISOString() };
+}
+
+function checkEntry(
+  entry: NewEntry,
+  at: string,
+  sheet: SheetFile,
+  tools: ReadonlyMap<string, Tool>,
+  person: PersonView,
+): readonly FieldProblem[] {
+  const { errors } = validated<object>(ENTRY_PAYLOADS[entry.kind], entry.payload, `${at}.payload`);
+  const problems: FieldProblem[] = [...errors];
+  const problem = (field: string, allowed: string, given?: string): void => {
+    problems.push({ field: `${at}.${field}`, allowed, ...(given === undefined ? {} : { given }) });
+  };
+  if (!mayMake(entry.kind, person.role))
+    throw new ProblemError(403, 'This is not yours to do', { detail: `An entry "${entry.kind}" is not made by: ${person.role}` });
+  if (Date.parse(entry.takenAt) > Date.now() + CLOCK_SLACK_MS)
+    problem('takenAt', "is in the future; set this device's clock", entry.takenAt);
+  if (entry.step !== undefined && !find(sheet.steps, entry.step)) problem('step', 'is not a step of the sheet of this job', entry.step);
+  if (entry.toolId !== undefined && !tools.has(entry.toolId)) problem('toolId', 'is not a tool of the crib', entry.toolId);
+  if ((entry.kind === 'strike') !== (entry.strikes !== undefined))
+    problem('strikes', entry.kind === 'strike' ? 'is missing: which entry is struck?' : 'goes with kind "strike" only');
+  if (errors.length === 0) checkPointers(entry, sheet, problem);
+  return problems;
+}
+
+/** Payload fields that point into the sheet, and the list each points to. */
+const POINTERS = {
+  limit: 'limits',
+  joint: 'joints',
+  setting: 'settings',
+  seal: 'seals',
+  fluid: 'fluids',
+  caution: 'cautions',
+  part: 'parts',
+} as const;
+
+function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: string, allowed: string, given?: string) => void): void {
+  const payload = entry.payload as Partial<Record<keyof typeof POINTERS, string>> & { look?: string; place?: unknown };
+  for (const [field, list] of Object.entries(POINTERS) as [keyof typeof POINTERS, (typeof POINTERS)[keyof typeof POINTERS]][]) {
+    const ref = payload[field];
+    if (ref !== undefined && !find<{ ref: string }>(sheet[list], ref)) {
+      problem(`payload.${field}`, `is not among the ${list} of the sheet: ${sheet[list].map((row) => row.ref).join(', ')}`, ref);
+    }
+  }
+  const limit = find(sheet.limits, payload.limit);
+  if (entry.kind === 'look' && limit && !find(limit.looks ?? [], payload.look)) {
+    problem(
+      'payload.look',
+      `is not among the looks of "${limit.name}": ${(limit.looks ?? []).map((look) => look.ref).join(', ')}`,
+      payload.look,
+    );
+  }
+  const joint = find(sheet.joints, payload.joint);
+  if (entry.kind === 'pull' && joint && Number(payload.place) >= joint.count) {
+    problem('payload.place', `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, String(payload.place));
+  }
+}
+
+function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile): void {
+  const byId = new Map(before.map((entry) => [entry.id, entry]));
+  for (const content of fresh) {
+    if (content.kind === 'strike') {
+      const struck = byId.get(content.strikes ?? '');
+      if (!struck) throw badInput([{ field: 'strikes', given: content.strikes ?? '', allowed: 'is not an entry of this job' }]);
+      if (struck.kind === 'strike')
+        throw badInput([{ field: 'strikes', given: struck.id, allowed: 'is a strike itself; make the entry again instead' }]);
+      const other = before.find((entry) => entry.strikes === struck.id);
+      if (other) throw new ProblemError(409, 'Somebody struck this before you', { current: other });
+    }
+    if (content.kind === 'open-end-closed') {
+      const opened = byId.get((content.payload as { opened: string }).opened);
+      if (opened?.kind !== 'open-end')
+        throw badInput([{ field: 'payload.opened', given: opened?.id ?? '', allowed: 'is not an open end of this job' }]);
+    }
+    const stops =
+      content.kind === 'sign'
+        ? stopsSigning(jobState(sheet, before))
+        : content.kind === 'handed-over'
+          ? stopsHandOver(jobState(sheet, before))
+          : [];
+    if (stops.length > 0) {
+      throw new ProblemError(409, content.kind === 'sign' ? 'It cannot be signed yet' : 'It cannot be handed over yet', {
+        errors: stops.map((stop) => ({ field: 'job', allowed: stop })),
+      });
+    }
+  }
+}

@@ -1,0 +1,48 @@
+import { createHash } from 'node:crypto';
+import type { ChainView, UsedWorking } from '@jubb/contract';
+import canonicalize from 'canonicalize';
+
+/** Everything of an entry that its hash vouches for. */
+export interface EntryContent {
+  readonly id: string;
+  readonly jobId: string;
+  readonly personId: string;
+  readonly kind: string;
+  readonly payload: object;
+  readonly working: UsedWorking | null;
+  readonly step: string | null;
+  readonly toolId: string | null;
+  readonly strikes: string | null;
+  readonly takenAt: string;
+}
+
+/** SHA-256 of the canonical JSON (RFC 8785) of the content. */
+export function contentHash(content: EntryContent): string {
+  return createHash('sha256')
+    .update(canonicalize(content) ?? '')
+    .digest('hex');
+}
+
+/** The same sum as `keep_entries` makes in the database. */
+export function chainHash(prevHash: string, seq: number, content: string): string {
+  return createHash('sha256').update(`${prevHash}:${seq}:${content}`).digest('hex');
+}
+
+interface ChainRow extends EntryContent {
+  readonly seq: number;
+  readonly prevHash: string;
+  readonly hash: string;
+}
+
+/** Follows the chain of one job from its first entry. */
+export function verifyChain(rows: readonly ChainRow[]): ChainView {
+  let before = '';
+  for (const [index, row] of rows.entries()) {
+    const { id, jobId, personId, kind, payload, working, step, toolId, strikes, takenAt } = row;
+    const content = contentHash({ id, jobId, personId, kind, payload, working, step, toolId, strikes, takenAt });
+    const follows = row.seq === index + 1 && row.prevHash === before && row.hash === chainHash(before, row.seq, content);
+    if (!follows) return { whole: false, entries: rows.length, hash: rows.at(-1)?.hash ?? '', brokenAt: row.seq };
+    before = row.hash;
+  }
+  return { whole: true, entries: rows.length, hash: before, brokenAt: null };
+}

@@ -1,0 +1,49 @@
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseIntPipe, ParseUUIDPipe, Patch, Post, Query, Req } from '@nestjs/common';
+import { BookInBody, PatchJobBody, PostEntries, type AnyKeptEntry, type ChainView, type JobHead, type JobView } from '@jubb/contract';
+import type { Request } from 'express';
+import { EntriesService } from '../entries/entries.service.js';
+import { verifyChain } from '../entries/entry-hash.js';
+import { personOf } from '../people/access.guard.js';
+import { JobsService } from './jobs.service.js';
+
+const LONGEST_FIND = 100;
+
+@Controller('api/v1/jobs')
+export class JobsController {
+  constructor(
+    @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(EntriesService) private readonly entries: EntriesService,
+  ) {}
+
+  @Get()
+  list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<readonly JobHead[]> {
+    return this.jobs.list(typeof find === 'string' ? find.slice(0, LONGEST_FIND) : '', before);
+  }
+
+  @Post()
+  bookIn(@Body() body: BookInBody): Promise<JobHead> {
+    return this.jobs.bookIn(body);
+  }
+
+  @Get(':id')
+  view(@Param('id', ParseUUIDPipe) id: string): Promise<JobView> {
+    return this.jobs.view(id);
+  }
+
+  @Patch(':id')
+  patch(@Param('id', ParseUUIDPipe) id: string, @Body() body: PatchJobBody): Promise<JobHead> {
+    return this.jobs.patch(id, body);
+  }
+
+  @Get(':id/chain')
+  async chain(@Param('id', ParseUUIDPipe) id: string): Promise<ChainView> {
+    await this.jobs.head(id);
+    return verifyChain(await this.entries.ofJob(id));
+  }
+
+  @Post(':id/entries')
+  @HttpCode(200)
+  post(@Param('id', ParseUUIDPipe) id: string, @Body() body: PostEntries, @Req() request: Request): Promise<readonly AnyKeptEntry[]> {
+    return this.entries.post(id, personOf(request), body.entries);
+  }
+}

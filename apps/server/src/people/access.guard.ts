@@ -1,0 +1,52 @@
+import { timingSafeEqual } from 'node:crypto';
+import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
+import type { Request } from 'express';
+import { ProblemError } from '../common/problem.js';
+import { ACCESS } from './access.js';
+import type { SessionPerson } from './session.js';
+
+const SAFE = new Set(['GET', 'HEAD']);
+
+/** Log-in, role and CSRF token of every request, by the table. */
+@Injectable()
+export class AccessGuard implements CanActivate {
+  canActivate(context: ExecutionContext): boolean {
+    const request = context.switchToHttp().getRequest<Request>();
+    const route = (request.route as { path: string }).path;
+    const allowed = ACCESS[`${request.method === 'HEAD' ? 'GET' : request.method} ${route}`];
+    if (!SAFE.has(request.method)) checkToken(request, allowed === 'anyone');
+    if (allowed === 'anyone') return true;
+    const { person } = request.session;
+    if (!person) throw new ProblemError(401, 'Log in first');
+    if (!allowed?.includes(person.role)) {
+      throw new ProblemError(403, 'This is not yours to do', {
+        detail: `You are ${person.role}; it needs ${allowed?.join(' or ') ?? 'nobody'}`,
+      });
+    }
+    return true;
+  }
+}
+
+/** A page of another site can send our cookie but neither this header nor its value. */
+function checkToken(request: Request, headerAlone: boolean): void {
+  const sent = request.get('x-jubb-csrf');
+  const wanted = request.session.csrf;
+  const matches = sent !== undefined && (headerAlone || (wanted !== undefined && equal(sent, wanted)));
+  if (!matches && (headerAlone || request.session.person)) {
+    throw new ProblemError(403, 'The page is out of date; load it again', {
+      errors: [{ field: 'x-jubb-csrf', allowed: 'the token of this session' }],
+    });
+  }
+}
+
+function equal(a: string, b: string): boolean {
+  const [left, right] = [Buffer.from(a), Buffer.from(b)];
+  return left.length === right.length && timingSafeEqual(left, right);
+}
+
+/** The person of a request that got past the guard. */
+export function personOf(request: Request): SessionPerson {
+  const { person } = request.session;
+  if (!person) throw new ProblemError(401, 'Log in first');
+  return person;
+}

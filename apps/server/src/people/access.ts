@@ -1,0 +1,49 @@
+import type { EntryKind, Role } from '@jubb/contract';
+
+const EVERYONE: readonly Role[] = ['mechanic', 'foreman', 'counter', 'apprentice'];
+const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
+const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
+
+/**
+ * Who may call what: the one table. A route that is not in it is refused, and a test walks every
+ * role over every line.
+ */
+export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
+  'GET /api/v1/health': 'anyone',
+  'POST /api/v1/session': 'anyone',
+  'GET /api/v1/session': EVERYONE,
+  'DELETE /api/v1/session': EVERYONE,
+  'GET /api/v1/stream': EVERYONE,
+  'GET /api/v1/workings': EVERYONE,
+  'GET /api/v1/workings/:id': EVERYONE,
+  'POST /api/v1/workings/:id/run': EVERYONE,
+  'GET /api/v1/sheets': EVERYONE,
+  'GET /api/v1/sheets/schema': EVERYONE,
+  'GET /api/v1/sheets/:id': EVERYONE,
+  'POST /api/v1/sheets/import': TRUSTED,
+  'POST /api/v1/sheets/:id/approve': ['foreman'],
+  'GET /api/v1/tools': EVERYONE,
+  'GET /api/v1/customers': EVERYONE,
+  'GET /api/v1/jobs': EVERYONE,
+  'POST /api/v1/jobs': TRUSTED,
+  'GET /api/v1/jobs/:id': EVERYONE,
+  'PATCH /api/v1/jobs/:id': TRUSTED,
+  'GET /api/v1/jobs/:id/chain': EVERYONE,
+  'POST /api/v1/jobs/:id/entries': EVERYONE,
+  'GET /api/v1/jobs/:id/report.pdf': EVERYONE,
+  'GET /api/v1/today': EVERYONE,
+};
+
+/** Kinds of entry that not everyone may make. */
+const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
+  decision: ['mechanic', 'foreman'],
+  nut: BENCH,
+  pull: BENCH,
+  'end-play': BENCH,
+  sign: ['foreman'],
+  'handed-over': TRUSTED,
+};
+
+export function mayMake(kind: EntryKind, role: Role): boolean {
+  return (ENTRY_ACCESS[kind] ?? EVERYONE).includes(role);
+}

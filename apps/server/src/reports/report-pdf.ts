@@ -1,0 +1,87 @@
+import { createRequire } from 'node:module';
+import type { Report, ReportSection } from '@jubb/contract';
+import pdfmake from 'pdfmake';
+import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+
+const INK = '#1D2327';
+const SOFT = '#5A6268';
+const RULE = '#C8C2B3';
+const CARE = '#F2E4C4';
+
+const resolve = createRequire(import.meta.url).resolve;
+const [regular, bold] = [400, 600].map((weight) => resolve(`@fontsource/barlow/files/barlow-latin-${weight}-normal.woff`)) as [
+  string,
+  string,
+];
+pdfmake.setFonts({ Barlow: { normal: regular, bold, italics: regular, bolditalics: bold } });
+// Nothing is fetched, and nothing but the two fonts is read from disk.
+pdfmake.setUrlAccessPolicy(() => false);
+pdfmake.setLocalAccessPolicy((path) => path === regular || path === bold);
+
+/** The report on A4 paper. */
+export function reportPdf(report: Report, shop: string): Promise<Buffer> {
+  const definition: TDocumentDefinitions = {
+    pageSize: 'A4',
+    pageMargins: [40, 46, 40, 56],
+    info: { title: report.title, author: shop, creator: 'Jubb' },
+    defaultStyle: { font: 'Barlow', fontSize: 9, color: INK, lineHeight: 1.15 },
+    footer: (page, pages) => ({
+      margin: [40, 12, 40, 0],
+      columns: [
+        { text: `Chain ${report.hash}`, fontSize: 6.5, color: SOFT, width: '*' },
+        { text: `${shop}, page ${page} of ${pages}`, fontSize: 7.5, color: SOFT, alignment: 'right', width: 140 },
+      ],
+    }),
+    content: [
+      { text: shop, fontSize: 10, color: SOFT },
+      { text: report.title, fontSize: 18, bold: true, margin: [0, 0, 0, 8] },
+      {
+        table: { widths: [90, '*'], body: report.facts.map(([label, text]) => [{ text: label, color: SOFT }, text]) },
+        layout: 'noBorders',
+      },
+      ...report.sections.flatMap(sectionContent),
+    ],
+  };
+  return pdfmake.createPdf(definition).getBuffer();
+}
+
+function sectionContent(section: ReportSection): Content[] {
+  const title: Content = { text: section.title, fontSize: 12, bold: true, margin: [0, 12, 0, 3], headlineLevel: 1 };
+  const text = (section.text ?? []).map((line): Content => ({ text: line, margin: [0, 0, 0, 3] }));
+  if (section.care) {
+    return [
+      title,
+      {
+        table: { widths: ['*'], body: [[{ stack: text, fillColor: CARE, margin: [6, 4, 6, 2] }]] },
+        layout: { hLineWidth: () => 0, vLineWidth: (index) => (index === 0 ? 4 : 0), vLineColor: () => '#9A6A14' },
+      },
+    ];
+  }
+  return [title, ...text, ...(section.table ? [tableContent(section.table)] : [])];
+}
+
+function tableContent({ head, rows }: NonNullable<ReportSection['table']>): Content {
+  const body = rows.flatMap(({ cells, struck }) => [
+    cells.map((cell): Content => (struck ? { text: cell, decoration: 'lineThrough', color: SOFT } : { text: cell })),
+    ...(struck
+      ? [[{ text: struck, colSpan: head.length, italics: true, color: SOFT, fontSize: 8 }, ...head.slice(1).map(() => '')] as Content[]]
+      : []),
+  ]);
+  return {
+    table: {
+      headerRows: 1,
+      dontBreakRows: true,
+      widths: head.map((_, index) => (index === 0 && head.length < 8 ? '*' : 'auto')),
+      body: [head.map((cell): Content => ({ text: cell, bold: true, color: SOFT })), ...body],
+    },
+    layout: {
+      hLineWidth: (index) => (index === 0 ? 0 : 0.5),
+      vLineWidth: () => 0,
+      hLineColor: () => RULE,
+      paddingLeft: () => 0,
+      paddingRight: () => 6,
+      paddingTop: () => 2,
+      paddingBottom: () => 1,
+    },
+  };
+}

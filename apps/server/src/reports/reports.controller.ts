@@ -1,0 +1,25 @@
+import { Controller, Get, Inject, Param, ParseUUIDPipe, Res } from '@nestjs/common';
+import { jobReport } from '@jubb/contract';
+import type { Response } from 'express';
+import { DataSource } from 'typeorm';
+import { Shop } from '../database/entities.js';
+import { JobsService } from '../jobs/jobs.service.js';
+import { reportPdf } from './report-pdf.js';
+
+@Controller('api/v1/jobs')
+export class ReportsController {
+  constructor(
+    @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(DataSource) private readonly dataSource: DataSource,
+  ) {}
+
+  @Get(':id/report.pdf')
+  async pdf(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+    const [job, shop] = await Promise.all([this.jobs.view(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
+    const at = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: shop.zone });
+    const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
+    const report = jobReport(job, { at: (iso) => at.format(new Date(iso)), day: (iso) => day.format(new Date(iso)) });
+    const pdf = await reportPdf(report, shop.name);
+    response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="job-${job.number}.pdf"`).send(pdf);
+  }
+}

@@ -1,0 +1,127 @@
+import { join } from 'node:path';
+import type { INestApplication } from '@nestjs/common';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
+import { classSchemas } from '@jubb/contract';
+import compression from 'compression';
+import express, { type NextFunction, type Request, type Response } from 'express';
+import helmet from 'helmet';
+import { RateLimiterMemory } from 'rate-limiter-flexible';
+import type { DataSource } from 'typeorm';
+import { AppModule } from './app.module.js';
+import type { Config } from './config.js';
+import { makeDataSource, migrate, poolOf } from './database/data-source.js';
+import { Shop } from './database/entities.js';
+import { sessionMiddleware } from './people/session.js';
+
+const YEAR_MS = 365 * 24 * 3600 * 1000;
+
+/** Connects, migrates and puts the server together; the caller listens. */
+export async function makeServer(config: Config): Promise<{ app: INestApplication; dataSource: DataSource }> {
+  const dataSource = await makeDataSource(config.databaseUrl).initialize();
+  // A pooled connection that the database drops while idle must not take the process down.
+  poolOf(dataSource).on('error', () => undefined);
+  await migrate(dataSource);
+  const { sessionSecret } = await dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
+
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(config, dataSource), {
+    logger: ['error', 'warn'],
+    bodyParser: false,
+  });
+  app.set('trust proxy', 'loopback');
+  app.disable('x-powered-by');
+  app.enableShutdownHooks();
+  app.use(securityHeaders());
+  app.use(
+    compression({
+      filter: (request, response) => response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
+    }),
+  );
+  if (config.webRoot) serveShell(app, config.webRoot);
+  app.use(
+    '/api',
+    express.json({ limit: '5mb' }),
+    noStore,
+    sessionMiddleware(poolOf(dataSource), sessionSecret),
+    requestLimit(config.requestsPer10s),
+  );
+  app.use('/api/docs', onlyLoggedIn);
+  SwaggerModule.setup('api/docs', app, () => apiDocument(app, config.version));
+  await app.init();
+  return { app, dataSource };
+}
+
+function securityHeaders(): express.RequestHandler {
+  const directives = {
+    defaultSrc: ["'self'"],
+    scriptSrc: ["'self'"],
+    styleSrc: ["'self'"],
+    imgSrc: ["'self'", 'data:'],
+    connectSrc: ["'self'"],
+    objectSrc: ["'none'"],
+    baseUri: ["'none'"],
+    frameAncestors: ["'none'"],
+    formAction: ["'self'"],
+    // The shop's own network has no certificate; asking for one would break the page there.
+    upgradeInsecureRequests: null,
+  };
+  const strict = helmet({ contentSecurityPolicy: { useDefaults: false, directives }, strictTransportSecurity: false });
+  const forDocs = helmet({
+    contentSecurityPolicy: { useDefaults: false, directives: { ...directives, styleSrc: ["'self'", "'unsafe-inline'"] } },
+    strictTransportSecurity: false,
+  });
+  return (request, response, next) => (request.path.startsWith('/api/docs') ? forDocs : strict)(request, response, next);
+}
+
+function noStore(_request: Request, response: Response, next: NextFunction): void {
+  response.setHeader('Cache-Control', 'no-store');
+  next();
+}
+
+/** The page itself: files with a hash in their name for a year, the shell always asked for. */
+function serveShell(app: NestExpressApplication, webRoot: string): void {
+  app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: YEAR_MS, fallthrough: false }));
+  app.use(express.static(webRoot, { index: false, maxAge: 0 }));
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const page = request.method === 'GET' && !request.path.startsWith('/api') && request.accepts('html');
+    if (page) response.sendFile(join(webRoot, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
+    else next();
+  });
+}
+
+function requestLimit(per10s: number): express.RequestHandler {
+  const limiter = new RateLimiterMemory({ points: per10s, duration: 10 });
+  return (request, response, next) => {
+    limiter.consume(request.session.person?.id ?? request.ip ?? '').then(
+      () => next(),
+      () =>
+        response
+          .status(429)
+          .type('application/problem+json')
+          .send(JSON.stringify({ type: 'about:blank', title: 'Too many requests; wait a moment', status: 429 })),
+    );
+  };
+}
+
+function onlyLoggedIn(request: Request, response: Response, next: NextFunction): void {
+  if (request.session.person) next();
+  else
+    response
+      .status(401)
+      .type('application/problem+json')
+      .send(JSON.stringify({ type: 'about:blank', title: 'Log in first', status: 401 }));
+}
+
+/** OpenAPI from the routes, with the schemas of the contract's own classes. */
+function apiDocument(app: INestApplication, version: string): OpenAPIObject {
+  const document = SwaggerModule.createDocument(
+    app,
+    new DocumentBuilder().setTitle('Jubb').setVersion(version).addCookieAuth('jubb').build(),
+  );
+  document.components = {
+    ...document.components,
+    schemas: { ...document.components?.schemas, ...(classSchemas('#/components/schemas/') as object) },
+  };
+  return document;
+}

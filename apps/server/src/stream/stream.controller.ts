@@ -1,0 +1,18 @@
+import { Controller, Inject, Sse } from '@nestjs/common';
+import { interval, map, merge, type Observable } from 'rxjs';
+import { StreamService } from './stream.service.js';
+
+const BEAT_MS = 20_000;
+
+@Controller('api/v1/stream')
+export class StreamController {
+  constructor(@Inject(StreamService) private readonly stream: StreamService) {}
+
+  /** Server-sent events to one open page; a beat keeps proxies from closing it. */
+  @Sse()
+  events(): Observable<{ data: object; type?: string }> {
+    const events = this.stream.events.pipe(map((event) => ({ data: event as object })));
+    const beat = interval(BEAT_MS).pipe(map(() => ({ data: {}, type: 'beat' })));
+    return merge(events, beat);
+  }
+}

@@ -1,0 +1,2 @@
+/** What is injected by name rather than by class. */
+export const CONFIG = Symbol('config');

@@ -1,0 +1,83 @@
+import js from '@eslint/js';
+import hooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+const only = (message, ...group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });
+
+export default ts.config(
+  { ignores: ['**/dist/**', '**/node_modules/**', '.jubb/**', 'docs/**'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [ts.configs.strict, ts.configs.stylistic],
+    rules: {
+      '@typescript-eslint/no-extraneous-class': 'off',
+      '@typescript-eslint/no-non-null-assertion': 'off',
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      eqeqeq: 'error',
+      'no-param-reassign': 'error',
+      'no-nested-ternary': 'off',
+    },
+  },
+  {
+    files: ['tools/**/*.mjs', '*.js'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        fetch: 'readonly',
+        performance: 'readonly',
+        setTimeout: 'readonly',
+        Buffer: 'readonly',
+      },
+    },
+  },
+  // The core computes: no clock, no chance, no I/O, no framework.
+  {
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ regex: '^[^.]', message: 'the core depends on nothing' }] }],
+      'no-restricted-globals': [
+        'error',
+        'Date',
+        'process',
+        'console',
+        'fetch',
+        'setTimeout',
+        'setInterval',
+        'window',
+        'document',
+        'globalThis',
+      ],
+      'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'the core has no chance in it' }],
+    },
+  },
+  {
+    files: ['packages/contract/src/**/*.ts'],
+    rules: only('core ← contract ← server, web', '@jubb/server*', '@jubb/web*', '@nestjs/*', 'react*', 'node:*', '**/apps/**'),
+  },
+  {
+    files: ['apps/server/src/**/*.ts'],
+    rules: only('server and web do not know each other', '@jubb/web*', 'react*', '**/apps/web/**', '**/packages/**'),
+  },
+  {
+    files: ['apps/web/src/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      ...only(
+        'server and web do not know each other',
+        '@jubb/server*',
+        '@nestjs/*',
+        'typeorm',
+        'node:*',
+        '**/apps/server/**',
+        '**/packages/**',
+      ),
+    },
+  },
+  // A test may hold what code may not, and Nest needs classes for values.
+  { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },
+);

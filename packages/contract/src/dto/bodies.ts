@@ -1,0 +1,92 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  IsDateString,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+  ValidateNested,
+} from 'class-validator';
+import { HOLD_REASONS, type HoldReason } from '../words.js';
+
+/** What clients send, other than entries. One class serves the form and the server. */
+
+function Line(what: string, longest = 120): PropertyDecorator {
+  return (target, property) => {
+    IsString()(target, property);
+    Matches(/\S/u, { message: `is missing: ${what}` })(target, property);
+    MaxLength(longest, { message: `is too long; at most ${longest} letters are kept` })(target, property);
+  };
+}
+
+export class LoginBody {
+  @IsString() @MinLength(1, { message: 'is missing: your log-in name' }) @MaxLength(60) login: string;
+  @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+}
+
+export class BookInCustomer {
+  @IsOptional() @IsUUID() id?: string;
+  @Line('whose is it?') name: string;
+  @IsOptional() @IsString() @MaxLength(40, { message: 'is too long; at most 40 letters are kept' }) phone?: string;
+}
+
+export class BookInMachine {
+  @IsOptional() @IsUUID() id?: string;
+  @Line('what machine is it off?') name: string;
+  @Line('the number on its plate', 60) serial: string;
+}
+
+export class BookInUnit {
+  @IsOptional() @IsUUID() id?: string;
+  @Line('which unit, and which side?') name: string;
+  @Line('the number on its tag; chalk one if there is none', 60) serial: string;
+}
+
+const MOST_MINOR = 1_000_000_000;
+
+export class BookInBody {
+  /** Made by the client: booking in twice with one id is one job. */
+  @IsUUID('7') id: string;
+  @ValidateNested() @Type(() => BookInCustomer) customer: BookInCustomer;
+  @ValidateNested() @Type(() => BookInMachine) machine: BookInMachine;
+  @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
+  @IsUUID(undefined, { message: 'is missing: pick the sheet of this unit' }) sheetRevisionId: string;
+  @Line('what does the customer say?', 2000) complaint: string;
+  @IsDateString({}, { message: 'is not a date' }) promise: string;
+  /** Money in minor units of the shop's currency. */
+  @IsInt({ message: 'must be an amount of money' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(MOST_MINOR, { message: 'is too large' })
+  estimateMinor: number;
+}
+
+export class HoldBody {
+  @IsIn(HOLD_REASONS) reason: HoldReason;
+  @Line('what is it waiting for?', 300) words: string;
+}
+
+export class PatchJobBody {
+  /** The version that was read: another one since then refuses the change. */
+  @IsInt() @Min(1) version: number;
+  @IsOptional() @Line('what does the customer say?', 2000) complaint?: string;
+  @IsOptional() @IsDateString({}, { message: 'is not a date' }) promise?: string;
+  @IsOptional()
+  @IsInt({ message: 'must be an amount of money' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(MOST_MINOR, { message: 'is too large' })
+  estimateMinor?: number;
+  /** Null takes the hold off. */
+  @IsOptional() @ValidateNested() @Type(() => HoldBody) hold?: HoldBody | null;
+}
+
+export class ImportSheetBody {
+  /** The sheet file as text, so that errors can name its line. */
+  @IsString({ message: 'is missing: the sheet file' }) @MaxLength(4_000_000) text: string;
+}

@@ -1,0 +1,67 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsDateString,
+  IsIn,
+  IsObject,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
+import * as payloads from './payloads.js';
+
+/** Kind of entry → class of its payload. The only list of kinds there is. */
+export const ENTRY_PAYLOADS = {
+  finding: payloads.FindingPayload,
+  'came-off': payloads.CameOffPayload,
+  tick: payloads.TickPayload,
+  'caution-read': payloads.CautionReadPayload,
+  reading: payloads.ReadingPayload,
+  look: payloads.LookPayload,
+  decision: payloads.DecisionPayload,
+  counted: payloads.CountedPayload,
+  fluid: payloads.FluidPayload,
+  'seal-fitted': payloads.SealFittedPayload,
+  nut: payloads.NutPayload,
+  'end-play': payloads.EndPlayPayload,
+  pull: payloads.PullPayload,
+  'open-end': payloads.OpenEndPayload,
+  'open-end-closed': payloads.OpenEndClosedPayload,
+  strike: payloads.StrikePayload,
+  note: payloads.NotePayload,
+  stage: payloads.StagePayload,
+  sign: payloads.SignPayload,
+  'handed-over': payloads.HandedOverPayload,
+} as const;
+
+export type EntryKind = keyof typeof ENTRY_PAYLOADS;
+export type PayloadOf<K extends EntryKind> = InstanceType<(typeof ENTRY_PAYLOADS)[K]>;
+export const ENTRY_KINDS = Object.keys(ENTRY_PAYLOADS) as readonly EntryKind[];
+
+/** An entry as a client posts it. */
+export class NewEntry {
+  /** Made by the client, UUID version 7: posting it twice keeps it once. */
+  @IsUUID('7') id: string;
+  @IsIn(ENTRY_KINDS) kind: EntryKind;
+  @IsObject() payload: object;
+  @IsOptional() @IsString() @MaxLength(80) @Matches(/^[a-z0-9-]+$/u) step?: string;
+  @IsOptional() @IsUUID() toolId?: string;
+  @IsOptional() @IsUUID() strikes?: string;
+  /** The client's clock when it was recorded. */
+  @IsDateString() takenAt: string;
+}
+
+export class PostEntries {
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(100)
+  @ValidateNested({ each: true })
+  @Type(() => NewEntry)
+  entries: NewEntry[];
+}

@@ -1,0 +1,53 @@
+import type { EntryKind, PayloadOf } from './entry.js';
+
+/** A working as it was used: inputs, result and all. */
+export interface UsedWorking {
+  readonly id: string;
+  readonly input: Readonly<Record<string, unknown>>;
+  readonly output: Readonly<Record<string, unknown>>;
+}
+
+/** An entry as the server keeps it. */
+export interface KeptEntry<K extends EntryKind = EntryKind> {
+  readonly id: string;
+  readonly jobId: string;
+  readonly seq: number;
+  readonly kind: K;
+  readonly payload: PayloadOf<K>;
+  readonly step: string | null;
+  readonly toolId: string | null;
+  readonly strikes: string | null;
+  readonly personId: string;
+  readonly takenAt: string;
+  readonly keptAt: string;
+  /** The working that judged or advised, when the kind has one. */
+  readonly working: UsedWorking | null;
+  readonly prevHash: string;
+  readonly hash: string;
+}
+
+export type AnyKeptEntry = { [K in EntryKind]: KeptEntry<K> }[EntryKind];
+
+export function isKind<K extends EntryKind>(kind: K): (entry: AnyKeptEntry) => entry is Extract<AnyKeptEntry, { kind: K }> {
+  return (entry): entry is Extract<AnyKeptEntry, { kind: K }> => entry.kind === kind;
+}
+
+/** A tool of the crib, as entries and workings need it. Lengths in mm, torque in N·m, mass in kg. */
+export interface Tool {
+  readonly id: string;
+  readonly tag: string;
+  readonly name: string;
+  readonly kind: string;
+  readonly quantity: 'length' | 'torque' | 'mass';
+  readonly unit: string;
+  readonly low: number;
+  readonly high: number;
+  readonly resolution: number;
+  /** Standard uncertainty (k = 1), resolution included. */
+  readonly u: number;
+  /** Pooled spread of single readings. */
+  readonly s: number;
+  /** Drive centre to grip of a wrench, drive centre to jaw of a crowfoot. */
+  readonly length: number | null;
+  readonly calibrationDue: string | null;
+}

@@ -1,0 +1,181 @@
+import 'reflect-metadata';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  MinLength,
+} from 'class-validator';
+import { FATES, STAGES, type Fate, type Stage } from '../words.js';
+
+/** One class for each kind of entry: what its payload may hold. Lengths in mm, torques in N·m, angles in degrees, amounts in kg or L. */
+
+const REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
+
+function Words(longest = 1000): PropertyDecorator {
+  return (target, property) => {
+    IsString()(target, property);
+    Matches(/\S/u, { message: 'must not be empty' })(target, property);
+    MaxLength(longest, { message: `is too long; at most ${longest} letters are kept` })(target, property);
+  };
+}
+
+function Ref(): PropertyDecorator {
+  return Matches(REF, { message: 'must be a ref of the sheet' });
+}
+
+function Figures(least: number, most: number): PropertyDecorator {
+  return (target, property) => {
+    IsArray()(target, property);
+    ArrayMinSize(1, { message: 'needs at least one reading' })(target, property);
+    ArrayMaxSize(50, { message: 'has more than 50 readings' })(target, property);
+    IsNumber({}, { each: true, message: 'must be numbers' })(target, property);
+    Min(least, { each: true, message: `must not be under ${least}` })(target, property);
+    Max(most, { each: true, message: `must not be over ${most}` })(target, property);
+  };
+}
+
+export class FindingPayload {
+  @Words(2000) text: string;
+  @IsOptional() @Words(200) place?: string;
+  /** Nothing to be found is a finding too. */
+  @IsOptional() @IsBoolean() nothing?: boolean;
+}
+
+export class CameOffPayload {
+  @IsOptional() @Ref() part?: string;
+  @Words(200) name: string;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(1, { message: 'must be at least 1' })
+  @Max(1000, { message: 'must be at most 1000' })
+  count: number;
+  @IsOptional() @Words(100) place?: string;
+  @IsOptional() @Words(60) tray?: string;
+  @IsOptional() @Words(200) mark?: string;
+}
+
+export class TickPayload {
+  @IsOptional() @Words(1000) note?: string;
+}
+
+export class CautionReadPayload {
+  @Ref() caution: string;
+}
+
+export class ReadingPayload {
+  @Ref() limit: string;
+  @Figures(-2000, 2000) readings: number[];
+  /** Unit symbol in which it was typed. */
+  @IsString() @MaxLength(10) unit: string;
+}
+
+export class LookPayload {
+  @Ref() limit: string;
+  @Ref() look: string;
+  @IsOptional() @Words(1000) note?: string;
+}
+
+export class DecisionPayload {
+  @Ref() part: string;
+  @IsIn(FATES) fate: Fate;
+  @IsInt() @Min(1) @Max(1000) quantity: number;
+  @IsOptional() @Words(500) reason?: string;
+}
+
+/** How many of a part lie on the bench before the build, old and new together. */
+export class CountedPayload {
+  @IsOptional() @Ref() part?: string;
+  @Words(200) name: string;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(1000, { message: 'must be at most 1000' })
+  count: number;
+}
+
+export class FluidPayload {
+  @Ref() fluid: string;
+  @IsNumber() @Min(0.0001, { message: 'must be more than nothing' }) @Max(1000, { message: 'must be at most 1000' }) amount: number;
+  @IsString() @MaxLength(10) unit: string;
+}
+
+export class SealFittedPayload {
+  @Ref() seal: string;
+  @IsBoolean() directionSeen: boolean;
+  @IsBoolean() lubricated: boolean;
+  @Figures(-100, 500) depths: number[];
+  @IsString() @MaxLength(10) unit: string;
+}
+
+export class NutPayload {
+  @Ref() setting: string;
+  @IsIn(['seated', 'turned']) act: 'seated' | 'turned';
+  /** Tightening is plus. */
+  @IsNumber() @Min(-720) @Max(720) angle: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(2000) torque?: number;
+}
+
+export const MOMENTS = ['now', 'locked', 'proved'] as const;
+
+export class EndPlayPayload {
+  @Ref() setting: string;
+  @IsIn(MOMENTS) moment: (typeof MOMENTS)[number];
+  @Figures(0, 10) readings: number[];
+  @IsString() @MaxLength(10) unit: string;
+}
+
+export class PullPayload {
+  @Ref() joint: string;
+  @IsInt() @Min(1) @Max(40) pass: number;
+  /** From 0, clockwise from twelve o'clock. */
+  @IsInt() @Min(0) @Max(399) place: number;
+  /** Wanted at the fastener. */
+  @IsNumber() @Min(0.01) @Max(20000) torque: number;
+  @IsIn(['clicked', 'turned', 'trouble']) result: 'clicked' | 'turned' | 'trouble';
+  /** Drive centre to grip, mm; with the adapter's length and angle it gives the wrench setting. */
+  @IsNumber() @Min(20) @Max(3000) wrenchLength: number;
+  @IsOptional() @IsUUID() adapterId?: string;
+  @IsNumber() @Min(0) @Max(1000) adapterLength: number;
+  @IsNumber() @Min(0) @Max(180) adapterAngle: number;
+  @IsOptional() @Words(500) note?: string;
+}
+
+export class OpenEndPayload {
+  @Words(200) what: string;
+  @IsOptional() @Words(100) place?: string;
+  @Words(200) closes: string;
+}
+
+export class OpenEndClosedPayload {
+  @IsUUID() opened: string;
+}
+
+export class StrikePayload {
+  @Words(300) reason: string;
+}
+
+export class NotePayload {
+  @Words(2000) text: string;
+}
+
+export class StagePayload {
+  @IsIn(STAGES) stage: Stage;
+}
+
+export class SignPayload {
+  @IsString() @MinLength(2) @MaxLength(100) name: string;
+}
+
+export class HandedOverPayload {
+  @IsString() @MinLength(2, { message: 'is missing: who takes it?' }) @MaxLength(100) receivedBy: string;
+  @IsBoolean() cautionsTold: boolean;
+}

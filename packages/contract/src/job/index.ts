@@ -1,0 +1,12 @@
+export * from '../words.js';
+export * from '../entry/kept.js';
+export type { EntryKind, PayloadOf } from '../entry/entry.js';
+export type * from '../sheet/file.js';
+export type * from '../dto/views.js';
+export * from '../sheet/resolve.js';
+export * from './working-for.js';
+export * from './joint-run.js';
+export * from './setting-run.js';
+export * from './state.js';
+export * from './words.js';
+export * from './report.js';

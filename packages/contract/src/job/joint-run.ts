@@ -1,0 +1,58 @@
+import { starOrder, outwardOrder } from '@jubb/core';
+import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
+import type { Joint } from '../sheet/file.js';
+import { jointTorque, type Pass } from '../sheet/resolve.js';
+
+export interface PlannedPull {
+  readonly pass: number;
+  readonly place: number;
+  readonly torqueNm: number;
+}
+
+export interface JointRun {
+  readonly joint: Joint;
+  readonly passes: readonly Pass[];
+  readonly pulls: readonly KeptEntry<'pull'>[];
+  readonly next: PlannedPull | undefined;
+  readonly done: number;
+  readonly total: number;
+  /** Order number (from 1) of each place. */
+  readonly numbers: readonly number[];
+}
+
+/** A check pass goes round again for as long as something turned, but not for ever. */
+const MOST_CHECK_ROUNDS = 10;
+
+/** The passes of a joint from its sheet, and where its pulls stand. */
+export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointRun {
+  const order = joint.pattern.layout === 'circle' ? starOrder(joint.count) : outwardOrder(twoRows(joint.count));
+  const { torqueNm } = jointTorque(joint);
+  const pulls = entries.filter((entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref);
+  const passes: Pass[] = joint.pattern.passes.map((share, index) => ({ pass: index + 1, torqueNm: torqueNm * share, order, check: false }));
+  if (joint.pattern.checkPass) {
+    const round = Array.from({ length: joint.count }, (_, place) => place);
+    for (let number = 0; number < MOST_CHECK_ROUNDS; number += 1) {
+      const pass: Pass = { pass: passes.length + 1, torqueNm, order: round, check: true };
+      passes.push(pass);
+      if (!pulls.some((pull) => pull.payload.pass === pass.pass && pull.payload.result === 'turned')) break;
+    }
+  }
+  const good = pulls.filter((pull) => pull.payload.result !== 'trouble');
+  const isDone = (pass: number, place: number): boolean => good.some((pull) => pull.payload.pass === pass && pull.payload.place === place);
+  const plan = passes.flatMap((pass) => pass.order.map((place): PlannedPull => ({ pass: pass.pass, place, torqueNm: pass.torqueNm })));
+  const left = plan.filter((pull) => !isDone(pull.pass, pull.place));
+  return {
+    joint,
+    passes,
+    pulls,
+    next: left[0],
+    done: plan.length - left.length,
+    total: plan.length,
+    numbers: order.map((_, place) => order.indexOf(place) + 1),
+  };
+}
+
+function twoRows(count: number): readonly { x: number; y: number }[] {
+  const columns = Math.ceil(count / 2);
+  return Array.from({ length: count }, (_, place) => ({ x: place % columns, y: Math.floor(place / columns) }));
+}

@@ -1,0 +1,252 @@
+import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
+import type { EntryKind } from '../entry/entry.js';
+import type { JobView } from '../dto/views.js';
+import type { Sourced } from '../sheet/file.js';
+import { find, jointTorque, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import { jobState, type JobState } from './state.js';
+import { verdictOf } from './setting-run.js';
+import { entryWords, inUnit, mm, nm, settingOf } from './words.js';
+import { mean } from './working-for.js';
+
+/** The customer's report as plain blocks; page and PDF only set them. */
+export interface Report {
+  readonly title: string;
+  readonly facts: readonly (readonly [label: string, text: string])[];
+  readonly sections: readonly ReportSection[];
+  readonly hash: string;
+}
+
+export interface ReportSection {
+  readonly title: string;
+  readonly care?: boolean;
+  readonly text?: readonly string[];
+  readonly table?: { readonly head: readonly string[]; readonly rows: readonly ReportRow[] };
+}
+
+export interface ReportRow {
+  readonly cells: readonly string[];
+  /** Who struck it, when and why. */
+  readonly struck?: string;
+}
+
+export interface Times {
+  /** An instant in the shop's zone, as people write it. */
+  at(iso: string): string;
+  day(iso: string): string;
+}
+
+export function jobReport(job: JobView, times: Times): Report {
+  const sheet = job.sheet.file;
+  const state = jobState(sheet, job.entries);
+  const last = job.entries.at(-1);
+  const facts: [string, string][] = [
+    ['Customer', job.customer.name],
+    ['Machine', `${job.machine.name}, ${job.machine.serial}`],
+    ['Unit', `${job.unit.name}, ${job.unit.serial}`],
+    ['Complaint', job.complaint],
+    ['Booked in', times.day(job.bookedAt)],
+    ['Worked to', `${sheet.title}, sheet revision ${job.sheet.revision}`],
+  ];
+  if (state.handedOver) facts.push(['Handed over', `${times.at(state.handedOver.takenAt)} to ${state.handedOver.payload.receivedBy}`]);
+  return {
+    title: `Job ${job.number}: ${job.unit.name}`,
+    facts,
+    sections: [
+      { title: 'Tell the driver', care: true, text: sheet.customerNotes.map((note) => note.text) },
+      ...settingsSection(job, state, times),
+      { title: 'As found', table: foundTable(job, times) },
+      { title: 'Measured', table: readingsTable(job, times) },
+      { title: 'Parts', table: partsTable(state) },
+      { title: 'Seals and grease', table: sealsTable(job, times) },
+      ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
+      { title: 'Struck out', table: struckTable(job, state, times) },
+      { title: 'Signatures', table: signatures(job, state, times) },
+    ].filter((section) => !('table' in section) || (section.table?.rows.length ?? 0) > 0),
+    hash: last?.hash ?? '',
+  };
+}
+
+interface Lookup {
+  readonly who: string;
+  readonly tool: string;
+  readonly when: string;
+}
+
+function lookUp(job: JobView, entry: AnyKeptEntry, times: Times): Lookup {
+  const tool = job.tools.find((candidate) => candidate.id === entry.toolId);
+  return {
+    who: job.people.find((person) => person.id === entry.personId)?.name ?? '',
+    tool: tool ? `${tool.tag} ${tool.name}` : '',
+    when: times.at(entry.takenAt),
+  };
+}
+
+/** Rows of the entries of some kinds, the struck ones too. */
+function rowsOf<K extends EntryKind>(
+  job: JobView,
+  kinds: readonly K[],
+  times: Times,
+  cells: (entry: KeptEntry<K>, look: Lookup) => readonly string[],
+): ReportRow[] {
+  return job.entries
+    .filter((entry) => (kinds as readonly string[]).includes(entry.kind))
+    .map((entry) => {
+      const strike = job.entries.find((candidate) => candidate.strikes === entry.id);
+      const row = { cells: cells(entry as unknown as KeptEntry<K>, lookUp(job, entry, times)) };
+      return strike ? { ...row, struck: strikeWords(job, strike, times) } : row;
+    });
+}
+
+function strikeWords(job: JobView, strike: AnyKeptEntry, times: Times): string {
+  const { who, when } = lookUp(job, strike, times);
+  return `struck by ${who}, ${when}: ${strike.kind === 'strike' ? strike.payload.reason : 'replaced'}`;
+}
+
+export function sourceWords(sourced: Sourced): string {
+  return [sourced.trust, sourced.source, sourced.page && `page ${sourced.page}`].filter(Boolean).join(', ');
+}
+
+function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
+  const sheet = job.sheet.file;
+  return state.settings.map(({ setting, proved }) => {
+    const window = settingWindow(setting);
+    const rows = rowsOf(job, ['nut', 'end-play'], times, (entry, look) => [
+      entryWords(entry as unknown as AnyKeptEntry, sheet),
+      entry.kind === 'end-play'
+        ? (entry.payload as KeptEntry<'end-play'>['payload']).readings.map((reading) => mm(reading, window)).join(', ')
+        : '',
+      look.tool,
+      look.who,
+      look.when,
+    ]);
+    const left = proved ? `As left: ${mm(proved.play, window)}, ${proved.verdict ?? ''}.` : 'Not proved yet.';
+    return {
+      title: `${setting.name}, as left`,
+      text: [`${left} Wanted ${mm(window.from)} to ${mm(window.to)} (${sourceWords(setting.window)}).`],
+      table: { head: ['What was done', 'Readings', 'Tool', 'Who', 'When'], rows },
+    };
+  });
+}
+
+function foundTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  const rows = rowsOf(job, ['finding'], times, (entry, look) => [
+    entryWords(entry as unknown as AnyKeptEntry, job.sheet.file),
+    look.who,
+    look.when,
+  ]);
+  return { head: ['Seen', 'Who', 'When'], rows };
+}
+
+function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  const { limits } = job.sheet.file;
+  const rows = rowsOf(job, ['reading', 'look'], times, (entry, look) => {
+    if (entry.kind === 'look') {
+      const { limit: ref, look: chosen } = entry.payload as KeptEntry<'look'>['payload'];
+      const limit = find(limits, ref);
+      const words = find(limit?.looks ?? [], chosen);
+      return [limit?.name ?? ref, words?.words ?? chosen, '', words?.verdict ?? '', '', look.who, look.when];
+    }
+    const { limit: ref, readings } = entry.payload as KeptEntry<'reading'>['payload'];
+    const limit = find(limits, ref);
+    const window = limit ? limitWindow(limit) : {};
+    return [
+      limit?.name ?? ref,
+      `${mm(mean(readings), window)} (${readings.length})`,
+      windowWords(window),
+      verdictOf(entry) ?? '',
+      look.tool,
+      look.who,
+      look.when,
+    ];
+  });
+  return { head: ['What', 'Found', 'Limit', 'Verdict', 'Tool', 'Who', 'When'], rows };
+}
+
+export function windowWords({ from, to }: { from?: number | undefined; to?: number | undefined }): string {
+  if (from !== undefined && to !== undefined) return `${mm(from)} to ${mm(to)}`;
+  return from === undefined ? (to === undefined ? '' : `at most ${mm(to)}`) : `at least ${mm(from)}`;
+}
+
+function partsTable(state: JobState): NonNullable<ReportSection['table']> {
+  const rows = state.decisions.flatMap(({ part, entry }) =>
+    entry
+      ? [{ cells: [part.name, part.number ?? '', String(entry.payload.quantity), entry.payload.fate, entry.payload.reason ?? ''] }]
+      : [],
+  );
+  return { head: ['Part', 'Number', 'Pieces', 'What', 'Why'], rows };
+}
+
+function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  const sheet = job.sheet.file;
+  const rows = rowsOf(job, ['seal-fitted', 'fluid'], times, (entry, look) => {
+    if (entry.kind === 'fluid') {
+      const payload = entry.payload as KeptEntry<'fluid'>['payload'];
+      const fluid = find(sheet.fluids, payload.fluid);
+      return [
+        `${fluid?.name ?? payload.fluid}, ${fluid?.grade ?? ''}`,
+        inUnit(payload.amount, payload.unit),
+        '',
+        look.tool,
+        look.who,
+        look.when,
+      ];
+    }
+    const payload = entry.payload as KeptEntry<'seal-fitted'>['payload'];
+    const seal = find(sheet.seals, payload.seal);
+    return [
+      `${seal ? partName(sheet, seal.part) : payload.seal}, ${seal?.direction ?? ''}`,
+      `depth ${mm(mean(payload.depths))}`,
+      verdictOf(entry) ?? '',
+      look.tool,
+      look.who,
+      look.when,
+    ];
+  });
+  return { head: ['What', 'Amount or depth', 'Verdict', 'Tool', 'Who', 'When'], rows };
+}
+
+function pullsTable(job: JobView, ref: string, times: Times): NonNullable<ReportSection['table']> {
+  const joint = find(job.sheet.file.joints, ref);
+  const full = joint ? jointTorque(joint).torqueNm : 0;
+  const pulls: JobView = {
+    ...job,
+    entries: job.entries.filter((entry) => entry.strikes !== null || (entry.kind === 'pull' && entry.payload.joint === ref)),
+  };
+  const rows = rowsOf(pulls, ['pull'], times, ({ payload }, look) => [
+    String(payload.pass),
+    String(payload.place + 1),
+    nm(payload.torque),
+    nm(settingOf(payload)),
+    payload.result,
+    look.tool,
+    look.who,
+    look.when,
+  ]);
+  return { head: ['Pass', 'Place', `Torque (of ${nm(full)})`, 'Wrench at', 'Result', 'Tool', 'Who', 'When'], rows };
+}
+
+function struckTable(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {
+  const rows = job.entries.flatMap((entry) => {
+    const strike = state.struck.get(entry.id);
+    return strike ? [{ cells: [entryWords(entry, job.sheet.file)], struck: strikeWords(job, strike, times) }] : [];
+  });
+  return { head: ['Entry'], rows };
+}
+
+function signatures(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {
+  const rows = [state.signed, state.handedOver].flatMap((entry) => {
+    if (!entry) return [];
+    const { who, when } = lookUp(job, entry as unknown as AnyKeptEntry, times);
+    const role = job.people.find((person) => person.id === entry.personId)?.role ?? '';
+    return [
+      {
+        cells: [
+          entry.kind === 'sign' ? `Proved and signed: ${entry.payload.name}` : `Received by: ${entry.payload.receivedBy}`,
+          `${who}, ${role}`,
+          when,
+        ],
+      },
+    ];
+  });
+  return { head: ['Signature', 'Kept by', 'When'], rows };
+}

@@ -1,0 +1,68 @@
+import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entry/kept.js';
+import type { Setting } from '../sheet/file.js';
+import { adviseNut, mean } from './working-for.js';
+
+export type SettingPhase = 'seat' | 'read' | 'turn' | 'read-locked' | 'set';
+
+export interface SettingTry {
+  readonly entry: KeptEntry<'end-play'>;
+  readonly play: number;
+  readonly verdict: string | undefined;
+  /** What was done to the nut before this reading. */
+  readonly before: string;
+}
+
+export interface SettingRun {
+  readonly setting: Setting;
+  readonly phase: SettingPhase;
+  readonly tries: readonly SettingTry[];
+  /** The last reading, mm, and what to do with the nut from it. */
+  readonly playNow: number | undefined;
+  readonly advice: UsedWorking | null;
+  readonly proved: SettingTry | undefined;
+}
+
+/** Where the setting of a nut stands: seat, read, turn, read again, until a reading is in. */
+export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): SettingRun {
+  let phase: SettingPhase = 'seat';
+  let before = 'as found';
+  let playNow: number | undefined;
+  let proved: SettingTry | undefined;
+  const tries: SettingTry[] = [];
+  for (const entry of entries) {
+    if (entry.kind === 'nut' && entry.payload.setting === setting.ref) {
+      phase = entry.payload.act === 'seated' ? 'read' : 'read-locked';
+      before =
+        entry.payload.act === 'seated'
+          ? `seated ${entry.payload.torque ?? ''} N·m, back ${setting.nut.backOff}`
+          : turned(entry.payload.angle);
+      // A nut that moves takes its proof with it.
+      proved = undefined;
+    }
+    if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
+      playNow = mean(entry.payload.readings);
+      const verdict = verdictOf(entry);
+      const current = { entry, play: playNow, verdict, before };
+      tries.push(current);
+      if (entry.payload.moment === 'now') phase = 'turn';
+      else if (verdict === 'in') phase = 'set';
+      else phase = verdict === 'out' ? 'turn' : 'read-locked';
+      if (entry.payload.moment === 'proved') proved = current;
+    }
+  }
+  const advice = phase === 'turn' && playNow !== undefined ? adviseNut(setting, playNow) : null;
+  // No advice means no play to measure from: back to the start.
+  if (phase === 'turn' && advice === null) phase = 'seat';
+  return { setting, phase, tries, playNow, advice, proved };
+}
+
+function turned(angle: number): string {
+  if (angle === 0) return 'left where it was';
+  return angle > 0 ? `on ${angle}°` : `back ${-angle}°`;
+}
+
+/** The verdict kept with an entry that was judged. */
+export function verdictOf(entry: { readonly working: UsedWorking | null }): 'in' | 'out' | 'unsure' | undefined {
+  const verdict = entry.working?.output['verdict'];
+  return verdict === 'in' || verdict === 'out' || verdict === 'unsure' ? verdict : undefined;
+}

@@ -1,0 +1,275 @@
+import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
+import type { EntryKind } from '../entry/entry.js';
+import type { Fate, Stage } from '../words.js';
+import { STAGES, STAGE_NAMES } from '../words.js';
+import type { Part, SheetFile, Step } from '../sheet/file.js';
+import { find, partName } from '../sheet/resolve.js';
+import { jointRun, type JointRun } from './joint-run.js';
+import { settingRun, verdictOf, type SettingRun } from './setting-run.js';
+
+export interface StepState {
+  readonly step: Step;
+  readonly done: boolean;
+  /** Parts of a step with several acts. */
+  readonly progress?: { readonly done: number; readonly total: number };
+  /** Why it is not done although something was recorded. */
+  readonly problem?: string;
+}
+
+export interface OpenEnd {
+  readonly key: string;
+  readonly what: string;
+  readonly place: string;
+  readonly closes: string;
+  /** Entry to close by hand; a step's own open end closes with its step. */
+  readonly entryId?: string;
+}
+
+export interface ReconcileLine {
+  readonly key: string;
+  readonly part?: string;
+  readonly name: string;
+  readonly expected: number;
+  readonly counted: number | undefined;
+}
+
+export interface Decision {
+  readonly part: Part;
+  readonly proposed: Fate;
+  readonly because: string;
+  readonly entry?: KeptEntry<'decision'>;
+}
+
+export interface JobState {
+  readonly stage: Stage;
+  readonly live: readonly AnyKeptEntry[];
+  /** Entry id → the entry that strikes it. */
+  readonly struck: ReadonlyMap<string, AnyKeptEntry>;
+  readonly steps: readonly StepState[];
+  readonly ledger: readonly KeptEntry<'came-off'>[];
+  readonly reconcile: readonly ReconcileLine[];
+  readonly decisions: readonly Decision[];
+  readonly openEnds: readonly OpenEnd[];
+  readonly joints: readonly JointRun[];
+  readonly settings: readonly SettingRun[];
+  readonly cautionsRead: ReadonlySet<string>;
+  readonly signed: KeptEntry<'sign'> | undefined;
+  readonly handedOver: KeptEntry<'handed-over'> | undefined;
+}
+
+/** What a job's state is, from its entries alone. Entries come in the order of their number. */
+export function jobState(sheet: SheetFile, entries: readonly AnyKeptEntry[]): JobState {
+  const struck = new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const])));
+  const live = entries.filter((entry) => !struck.has(entry.id) && entry.kind !== 'strike');
+  const of = <K extends EntryKind>(kind: K): readonly KeptEntry<K>[] => live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[];
+  const ledger = of('came-off');
+  const settings = sheet.settings.map((setting) => settingRun(setting, live));
+  const joints = sheet.joints.map((joint) => jointRun(joint, live));
+  const decisions = decide(sheet, live);
+  const reconcile = reconcileCounts(sheet, ledger, of('counted'));
+  const context = { sheet, live, ledger, settings, joints, decisions, reconcile };
+  const steps = sheet.steps.map((step) => stepState(step, context));
+  return {
+    stage: of('stage').at(-1)?.payload.stage ?? 'book-in',
+    live,
+    struck,
+    steps,
+    ledger,
+    reconcile,
+    decisions,
+    openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
+    joints,
+    settings,
+    cautionsRead: new Set(of('caution-read').map((entry) => entry.payload.caution)),
+    signed: of('sign').at(-1),
+    handedOver: of('handed-over').at(-1),
+  };
+}
+
+interface Context {
+  readonly sheet: SheetFile;
+  readonly live: readonly AnyKeptEntry[];
+  readonly ledger: readonly KeptEntry<'came-off'>[];
+  readonly settings: readonly SettingRun[];
+  readonly joints: readonly JointRun[];
+  readonly decisions: readonly Decision[];
+  readonly reconcile: readonly ReconcileLine[];
+}
+
+function stepState(step: Step, context: Context): StepState {
+  const own = context.live.filter((entry) => entry.step === step.ref);
+  const last = own.at(-1);
+  const outOf = (done: number, total: number): StepState => ({ step, done: total > 0 && done >= total, progress: { done, total } });
+  switch (step.record.kind) {
+    case 'arrival':
+      return { step, done: own.some((entry) => entry.kind === 'finding') };
+    case 'count': {
+      const counts = step.record.counts ?? [];
+      const off = (part: string): number =>
+        sum(context.ledger.filter((line) => line.payload.part === part).map((line) => line.payload.count));
+      const missing = counts.filter((counted) => off(counted.part) === 0);
+      const wrong = counts.find((counted) => off(counted.part) > 0 && off(counted.part) !== counted.count);
+      return {
+        ...outOf(counts.length - missing.length, counts.length),
+        ...(wrong ? { problem: `${partName(context.sheet, wrong.part)}: ${off(wrong.part)} counted, the sheet says ${wrong.count}` } : {}),
+      };
+    }
+    case 'reading':
+    case 'look':
+    case 'fluid':
+      return { step, done: own.some((entry) => entry.kind === step.record.kind) };
+    case 'seal': {
+      const verdict = last && verdictOf(last);
+      return verdict === 'out'
+        ? { step, done: false, problem: 'the depth is out' }
+        : { step, done: own.some((entry) => entry.kind === 'seal-fitted') };
+    }
+    case 'decide':
+      return outOf(context.decisions.filter((decision) => decision.entry).length, context.decisions.length);
+    case 'reconcile': {
+      const open = context.reconcile.filter((line) => line.counted !== line.expected);
+      const wrong = open.find((line) => line.counted !== undefined);
+      return {
+        ...outOf(context.reconcile.length - open.length, context.reconcile.length),
+        ...(wrong ? { problem: `${wrong.name}: ${wrong.counted ?? 0} on the bench, ${wrong.expected} came off` } : {}),
+      };
+    }
+    case 'setting': {
+      const run = context.settings.find((candidate) => candidate.setting.ref === step.record.setting);
+      const isSet = run?.phase === 'set';
+      return {
+        step,
+        done: isSet,
+        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure: read again' } : {}),
+      };
+    }
+    case 'torque': {
+      const run = context.joints.find((candidate) => candidate.joint.ref === step.record.joint);
+      return outOf(run?.done ?? 0, run?.total ?? 0);
+    }
+    case 'proof': {
+      const proof = context.settings.find((candidate) => candidate.setting.ref === step.record.setting)?.proved;
+      if (!proof) return { step, done: false };
+      return proof.verdict === 'in'
+        ? { step, done: true }
+        : { step, done: false, problem: `the end play is ${proof.verdict ?? 'not judged'}` };
+    }
+    case 'sign':
+      return { step, done: own.some((entry) => entry.kind === 'sign') };
+    case 'hand-over':
+      return { step, done: own.some((entry) => entry.kind === 'handed-over') };
+    case 'tick':
+      return { step, done: own.some((entry) => entry.kind === 'tick') };
+  }
+}
+
+function sum(figures: readonly number[]): number {
+  return figures.reduce((total, figure) => total + figure, 0);
+}
+
+function reconcileCounts(
+  sheet: SheetFile,
+  ledger: readonly KeptEntry<'came-off'>[],
+  counts: readonly KeptEntry<'counted'>[],
+): readonly ReconcileLine[] {
+  const keyOf = (line: { part?: string; name: string }): string => line.part ?? `free:${line.name}`;
+  const lines = new Map<string, ReconcileLine>();
+  for (const { payload } of ledger) {
+    const key = keyOf(payload);
+    const expected = (lines.get(key)?.expected ?? 0) + payload.count;
+    const counted = counts.filter((entry) => keyOf(entry.payload) === key).at(-1)?.payload.count;
+    const name = payload.part === undefined ? payload.name : partName(sheet, payload.part);
+    lines.set(key, { key, ...(payload.part === undefined ? {} : { part: payload.part }), name, expected, counted });
+  }
+  return [...lines.values()];
+}
+
+function decide(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonly Decision[] {
+  return sheet.parts.map((part) => {
+    const entry = live.filter(isKind('decision')).findLast((candidate) => candidate.payload.part === part.ref);
+    return { part, ...propose(sheet, part, live), ...(entry ? { entry } : {}) };
+  });
+}
+
+/** What the sheet's policy, the readings and the looks say of a part, and which of them says it. */
+function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): { proposed: Fate; because: string } {
+  if (part.policy === 'renew') return { proposed: 'renew', because: 'renewed every time' };
+  const limits = sheet.limits.filter((limit) => limit.part === part.ref);
+  for (const limit of limits) {
+    const look = live.filter(isKind('look')).findLast((entry) => entry.payload.limit === limit.ref);
+    const words = look && find(limit.looks ?? [], look.payload.look);
+    if (words?.verdict === 'out') return { proposed: 'renew', because: `${limit.name}: ${words.words}` };
+    const reading = live.filter(isKind('reading')).findLast((entry) => entry.payload.limit === limit.ref);
+    const verdict = reading && verdictOf(reading);
+    if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out` };
+    if (verdict === 'unsure' || words?.verdict === 'unsure')
+      return { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask` };
+  }
+  const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
+  return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
+}
+
+function openEnds(
+  sheet: SheetFile,
+  steps: readonly StepState[],
+  opened: readonly KeptEntry<'open-end'>[],
+  closed: readonly KeptEntry<'open-end-closed'>[],
+): readonly OpenEnd[] {
+  const done = new Set(steps.filter((state) => state.done).map((state) => state.step.ref));
+  const closedIds = new Set(closed.map((entry) => entry.payload.opened));
+  const ofSteps = steps.flatMap(({ step }): OpenEnd[] => {
+    const { opens } = step;
+    if (!opens || !done.has(step.ref) || done.has(opens.closedBy)) return [];
+    return [{ key: step.ref, what: opens.what, place: opens.place, closes: find(sheet.steps, opens.closedBy)?.title ?? opens.closedBy }];
+  });
+  const byHand = opened
+    .filter((entry) => !closedIds.has(entry.id))
+    .map((entry): OpenEnd => ({
+      key: entry.id,
+      what: entry.payload.what,
+      place: entry.payload.place ?? '',
+      closes: entry.payload.closes,
+      entryId: entry.id,
+    }));
+  return [...ofSteps, ...byHand];
+}
+
+export interface NextAct {
+  readonly stage: Stage;
+  readonly step?: Step;
+  readonly say: string;
+}
+
+/** The one thing to do next: in the stage the job is at, else the way on to the next stage. */
+export function nextAct(state: JobState): NextAct | undefined {
+  if (state.handedOver) return undefined;
+  const here = state.steps.find((candidate) => candidate.step.stage === state.stage && !candidate.done);
+  if (here) return { stage: state.stage, step: here.step, say: here.step.title };
+  const onward = STAGES[STAGES.indexOf(state.stage) + 1];
+  return onward ? { stage: onward, say: `Go on to ${STAGE_NAMES[onward]}` } : undefined;
+}
+
+/** What still stops the foreman's signature, in words; empty when it may be signed. */
+export function stopsSigning(state: JobState): readonly string[] {
+  const steps = state.steps.filter(({ step, done }) => !done && step.stage !== 'hand-over' && step.record.kind !== 'sign');
+  return [
+    ...steps.map(({ step, problem }) => `${STAGE_NAMES[step.stage]}: ${step.title}${problem ? ` (${problem})` : ''}`),
+    ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
+  ];
+}
+
+/** What still stops the hand-over. */
+export function stopsHandOver(state: JobState): readonly string[] {
+  const unsigned = state.steps
+    .filter(({ step, done }) => !done && step.record.kind === 'sign')
+    .map(({ step }) => `${STAGE_NAMES[step.stage]}: ${step.title}`);
+  const before = state.steps
+    .filter(({ step, done }) => !done && step.stage === 'hand-over' && step.record.kind !== 'hand-over')
+    .map(({ step }) => `${STAGE_NAMES[step.stage]}: ${step.title}`);
+  return [...stopsSigning(state), ...unsigned, ...before];
+}
+
+export function stageProgress(state: JobState, stage: Stage): { readonly left: number; readonly total: number } {
+  const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
+  return { left: steps.filter((candidate) => !candidate.done).length, total: steps.length };
+}

@@ -1,0 +1,102 @@
+import { dropZeros, formatQuantity, roundWithin, unitBySymbol, type Window } from '@jubb/core';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import type { SheetFile } from '../sheet/file.js';
+import { find, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import { STAGE_NAMES } from '../words.js';
+import { mean, wrenchSetting } from './working-for.js';
+import { verdictOf } from './setting-run.js';
+
+/** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
+export function mm(length: number, window: Window = {}): string {
+  return `${dropZeros(roundWithin(length, 3, window))} mm`;
+}
+
+export function inUnit(base: number, symbol: string): string {
+  const quantity = (['mass', 'volume'] as const).find((candidate) => unitBySymbol(candidate, symbol).symbol === symbol) ?? 'mass';
+  return formatQuantity(base, quantity, symbol);
+}
+
+export function nm(torque: number): string {
+  return formatQuantity(torque, 'torque');
+}
+
+export function settingOf(pull: Parameters<typeof wrenchSetting>[0]): number {
+  return Number(wrenchSetting(pull)?.output['setting'] ?? pull.torque);
+}
+
+/** One entry as a colleague would say it. */
+export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
+  const verdict = verdictOf(entry);
+  const judged = verdict ? `: ${verdict}` : '';
+  switch (entry.kind) {
+    case 'finding':
+      return entry.payload.nothing
+        ? `Looked over: ${entry.payload.text}`
+        : [entry.payload.text, entry.payload.place].filter(Boolean).join(', ');
+    case 'came-off':
+      return [
+        `${entry.payload.count} × ${entry.payload.name}`,
+        entry.payload.place,
+        entry.payload.tray && `tray ${entry.payload.tray}`,
+        entry.payload.mark,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    case 'tick':
+      return [find(sheet.steps, entry.step ?? '')?.title ?? 'Done', entry.payload.note].filter(Boolean).join(': ');
+    case 'caution-read':
+      return `Caution read: ${find(sheet.cautions, entry.payload.caution)?.text ?? entry.payload.caution}`;
+    case 'reading': {
+      const limit = find(sheet.limits, entry.payload.limit);
+      return `${limit?.name ?? entry.payload.limit} ${mm(mean(entry.payload.readings), limit ? limitWindow(limit) : {})}${judged}`;
+    }
+    case 'look': {
+      const limit = find(sheet.limits, entry.payload.limit);
+      return [`${limit?.name ?? ''}: ${find(limit?.looks ?? [], entry.payload.look)?.words ?? entry.payload.look}`, entry.payload.note]
+        .filter(Boolean)
+        .join(', ');
+    }
+    case 'decision':
+      return [`${entry.payload.quantity} × ${partName(sheet, entry.payload.part)}: ${entry.payload.fate}`, entry.payload.reason]
+        .filter(Boolean)
+        .join(', ');
+    case 'counted':
+      return `${entry.payload.count} × ${entry.payload.name} on the bench`;
+    case 'fluid':
+      return `${find(sheet.fluids, entry.payload.fluid)?.name ?? entry.payload.fluid}: ${inUnit(entry.payload.amount, entry.payload.unit)}`;
+    case 'seal-fitted': {
+      const seal = find(sheet.seals, entry.payload.seal);
+      return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted, depth ${mm(mean(entry.payload.depths))}${judged}`;
+    }
+    case 'nut':
+      return entry.payload.act === 'seated'
+        ? `Nut seated at ${nm(entry.payload.torque ?? 0)}, backed off ${-entry.payload.angle}°`
+        : nutTurned(entry.payload.angle);
+    case 'end-play': {
+      const setting = find(sheet.settings, entry.payload.setting);
+      const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
+      return `${setting?.name ?? 'End play'} ${mm(mean(entry.payload.readings), setting ? settingWindow(setting) : {})}, ${moment}${judged}`;
+    }
+    case 'pull':
+      return `${find(sheet.joints, entry.payload.joint)?.name ?? entry.payload.joint}, pass ${entry.payload.pass}, place ${entry.payload.place + 1}: ${nm(entry.payload.torque)}, wrench at ${nm(settingOf(entry.payload))}, ${entry.payload.result}${entry.payload.note ? ` (${entry.payload.note})` : ''}`;
+    case 'open-end':
+      return `Open end: ${entry.payload.what}${entry.payload.place ? `, ${entry.payload.place}` : ''}; closed by ${entry.payload.closes}`;
+    case 'open-end-closed':
+      return 'Open end closed';
+    case 'strike':
+      return `Struck: ${entry.payload.reason}`;
+    case 'note':
+      return entry.payload.text;
+    case 'stage':
+      return `On to ${STAGE_NAMES[entry.payload.stage]}`;
+    case 'sign':
+      return `Signed: ${entry.payload.name}`;
+    case 'handed-over':
+      return `Handed over to ${entry.payload.receivedBy}`;
+  }
+}
+
+function nutTurned(angle: number): string {
+  if (angle === 0) return 'Nut left where it was and locked';
+  return angle > 0 ? `Nut tightened ${angle}° and locked` : `Nut loosened ${-angle}° and locked`;
+}

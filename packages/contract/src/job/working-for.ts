@@ -1,0 +1,87 @@
+import { workings, type RunResult } from '@jubb/core';
+import type { Tool, UsedWorking } from '../entry/kept.js';
+import type { EntryKind } from '../entry/entry.js';
+import type { CastleNut, Limit, Setting, SheetFile } from '../sheet/file.js';
+import { baseOf, find, limitWindow, settingWindow, windowOf } from '../sheet/resolve.js';
+import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload } from '../entry/payloads.js';
+
+/**
+ * The working that judges or advises an entry, run on the sheet's figures and the tool's
+ * uncertainty. Page and server make it with this one function; the server's is the one kept.
+ * Null when the kind has none, or when the working refuses (an end play of zero has no advice).
+ */
+export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, tool: Tool | undefined): UsedWorking | null {
+  switch (kind) {
+    case 'reading': {
+      const { limit: ref, readings } = payload as ReadingPayload;
+      const limit = find(sheet.limits, ref);
+      return limit ? judgeLimit(limit, readings, tool) : null;
+    }
+    case 'seal-fitted': {
+      const { seal: ref, depths } = payload as SealFittedPayload;
+      const seal = find(sheet.seals, ref);
+      return seal ? judge('length', depths, windowOf(seal.depth, 'length'), tool) : null;
+    }
+    case 'end-play': {
+      const { setting: ref, readings, moment } = payload as EndPlayPayload;
+      const setting = find(sheet.settings, ref);
+      if (!setting) return null;
+      return moment === 'now' ? adviseNut(setting, mean(readings)) : judge('length', readings, settingWindow(setting), tool);
+    }
+    case 'pull':
+      return wrenchSetting(payload as PullPayload);
+    default:
+      return null;
+  }
+}
+
+export function judgeLimit(limit: Limit, readings: readonly number[], tool: Tool | undefined): UsedWorking | null {
+  return judge(limit.quantity ?? 'length', readings, limitWindow(limit), tool);
+}
+
+interface Ends {
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
+
+function judge(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
+  return used(
+    workings.run('measure.verdict', {
+      quantity,
+      readings,
+      ...(window.from === undefined ? {} : { lower: window.from }),
+      ...(window.to === undefined ? {} : { upper: window.to }),
+      toolU: tool?.u ?? 0,
+      toolS: tool?.s ?? 0,
+    }),
+  );
+}
+
+/** What to do with the nut from this dial reading. */
+export function adviseNut(setting: Setting, playNow: number): UsedWorking | null {
+  const { nut }: { nut: CastleNut } = setting;
+  return used(
+    workings.run('bearing.nut', {
+      playNow,
+      ...settingWindow(setting),
+      ...(setting.aim ? { aim: baseOf(setting.aim.figure, 'length') } : {}),
+      pitch: baseOf(nut.pitch, 'pitch'),
+      slots: nut.slots,
+      openings: nut.openings,
+    }),
+  );
+}
+
+type Arm = Pick<PullPayload, 'torque' | 'wrenchLength' | 'adapterLength' | 'adapterAngle'>;
+
+export function wrenchSetting({ torque, wrenchLength, adapterLength, adapterAngle }: Arm): UsedWorking | null {
+  return used(workings.run('torque.adapter', { torque, wrench: wrenchLength, adapter: adapterLength, angle: adapterAngle }));
+}
+
+function used(result: RunResult | undefined): UsedWorking | null {
+  return result?.ok ? { id: result.run.working, input: result.run.input, output: result.run.output } : null;
+}
+
+export function mean(figures: readonly number[]): number {
+  return figures.reduce((sum, figure) => sum + figure, 0) / figures.length;
+}

@@ -1,0 +1,53 @@
+import { parseQuantity, type Quantity, type Window } from '@jubb/core';
+import type { Joint, Limit, Setting, SheetFile, Span, Step } from './file.js';
+
+/** A figure of a checked sheet in base units. A sheet that got past its check always parses. */
+export function baseOf(figure: string, quantity: Quantity): number {
+  const parsed = parseQuantity(figure, quantity, 'figure');
+  if (!parsed.ok) throw new Error(`unchecked figure in a sheet: ${figure}`);
+  return parsed.quantity.base;
+}
+
+export function windowOf(span: Span, quantity: Quantity): Window {
+  return {
+    from: span.from === undefined ? undefined : baseOf(span.from, quantity),
+    to: span.to === undefined ? undefined : baseOf(span.to, quantity),
+  };
+}
+
+export function limitWindow(limit: Limit): Window {
+  return limit.service ? windowOf(limit.service, limit.quantity ?? 'length') : {};
+}
+
+export function settingWindow(setting: Setting): { readonly from: number; readonly to: number } {
+  const { from = 0, to = 0 } = windowOf(setting.window, 'length');
+  return { from, to };
+}
+
+export interface Pass {
+  /** From 1. */
+  readonly pass: number;
+  readonly torqueNm: number;
+  /** Places from 0, in the order they are pulled. */
+  readonly order: readonly number[];
+  readonly check: boolean;
+}
+
+/** Full torque and its tolerance, in N·m. */
+export function jointTorque(joint: Joint): { readonly torqueNm: number; readonly from: number; readonly to: number } {
+  const torqueNm = baseOf(joint.torque.figure, 'torque');
+  const share = joint.torque.tolerance === undefined ? 0.04 : baseOf(joint.torque.tolerance, 'ratio');
+  return { torqueNm, from: torqueNm * (1 - share), to: torqueNm * (1 + share) };
+}
+
+export function find<T extends { readonly ref: string }>(rows: readonly T[], ref: string | undefined): T | undefined {
+  return rows.find((row) => row.ref === ref);
+}
+
+export function partName(sheet: SheetFile, ref: string): string {
+  return find(sheet.parts, ref)?.name ?? ref;
+}
+
+export function stepsOf(sheet: SheetFile, stage: string): readonly Step[] {
+  return sheet.steps.filter((step) => step.stage === stage);
+}

@@ -1,0 +1,32 @@
+/** The closed lists that cross the wire. */
+
+export const ROLES = ['mechanic', 'foreman', 'counter', 'apprentice'] as const;
+export type Role = (typeof ROLES)[number];
+
+export const STAGES = ['book-in', 'strip', 'measure', 'decide', 'build', 'prove', 'hand-over'] as const;
+export type Stage = (typeof STAGES)[number];
+
+export const STAGE_NAMES: Readonly<Record<Stage, string>> = {
+  'book-in': 'Book in',
+  strip: 'Strip',
+  measure: 'Measure',
+  decide: 'Decide',
+  build: 'Build',
+  prove: 'Prove',
+  'hand-over': 'Hand over',
+};
+
+export const TRUSTS = ['published', 'calculated', 'shop', 'unverified'] as const;
+export type Trust = (typeof TRUSTS)[number];
+
+export const TOOL_KINDS = ['torque-wrench', 'crowfoot', 'dial-indicator', 'micrometer', 'calliper', 'depth-gauge', 'scale'] as const;
+export type ToolKind = (typeof TOOL_KINDS)[number];
+
+export const HOLD_REASONS = ['parts', 'answer', 'tool', 'cure', 'help'] as const;
+export type HoldReason = (typeof HOLD_REASONS)[number];
+
+export const POLICIES = ['renew', 'inspect', 'reuse'] as const;
+export type Policy = (typeof POLICIES)[number];
+
+export const FATES = ['reuse', 'rework', 'renew'] as const;
+export type Fate = (typeof FATES)[number];

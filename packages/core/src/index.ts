@@ -1,0 +1,12 @@
+export * from './quantity/units.js';
+export * from './quantity/parse.js';
+export * from './quantity/format.js';
+export type * from './working/describe.js';
+export { wording, type Issue, type Result } from './working/issues.js';
+export { splitList, quantityOf } from './working/input.js';
+export type { Registry, RunResult, WorkingDescription, WorkingRun } from './working/registry.js';
+export { workings } from './workings.js';
+export { circlePoints, starOrder, outwardOrder, type Point } from './torque/order.js';
+export { adapter as torqueAdapter } from './torque/adapter.js';
+export { nut as bearingNut, lockPositions } from './bearings/nut.js';
+export { verdict as measureVerdict } from './measuring/verdict.js';

@@ -1,0 +1,316 @@
+import { formatQuantity } from '../quantity/format.js';
+import type { Quantity } from '../quantity/units.js';
+import { normalCdf } from '../math/normal.js';
+import { defineWorking } from '../working/describe.js';
+import { ok, refuse } from '../working/issues.js';
+
+/** Probability that ISO 14253-1 asks before a part is called in, or called out. */
+const SURE = 0.95;
+/** From this many readings their own spread is believed; below it the tool's pooled spread. */
+const ENOUGH_READINGS = 5;
+const MOST_REPEATS = 30;
+
+interface Limits {
+  readonly lower?: number | undefined;
+  readonly upper?: number | undefined;
+}
+
+/**
+ * Is the part in, out, or can this tool not tell?
+ *
+ * mean of n readings; u² = u_tool² + s²/n, with s the spread of the readings (n ≥ 5) or the
+ * tool's pooled spread. In when the probability that the true size is inside is at least 95 %,
+ * out when at most 5 %, else unsure. The guard g·u that this draws inside a limit has g = 1.65
+ * for wide tolerances, 1.80 at a tolerance of 4u, and no acceptance zone under about 3.9u.
+ * Holds for readings whose error is near enough normal. The '2u' rule keeps 2·u off each limit.
+ *
+ * Example: 50.012 ± 0.002 against at least 50.000 is in.
+ */
+export const verdict = defineWorking({
+  id: 'measure.verdict',
+  title: 'Is it in, out, or can this tool not tell?',
+  area: 'measuring',
+  inputs: [
+    {
+      kind: 'choice',
+      name: 'quantity',
+      label: 'Measured',
+      default: 'length',
+      choices: [
+        { id: 'length', label: 'a length' },
+        { id: 'torque', label: 'a torque' },
+        { id: 'force', label: 'a force' },
+        { id: 'pressure', label: 'a pressure' },
+        { id: 'angle', label: 'an angle' },
+        { id: 'resistance', label: 'a resistance' },
+        { id: 'voltage', label: 'a voltage' },
+        { id: 'mass', label: 'a mass' },
+      ],
+      help: 'What the readings are.',
+    },
+    {
+      kind: 'list',
+      name: 'readings',
+      label: 'Readings',
+      quantity: { from: 'quantity' },
+      fewest: 1,
+      most: 50,
+      min: -1e6,
+      max: 1e6,
+      help: 'One or more, parted by blanks.',
+    },
+    {
+      kind: 'number',
+      name: 'lower',
+      label: 'Lower limit',
+      quantity: { from: 'quantity' },
+      min: -1e6,
+      max: 1e6,
+      optional: true,
+      help: 'Left empty when there is none.',
+    },
+    {
+      kind: 'number',
+      name: 'upper',
+      label: 'Upper limit',
+      quantity: { from: 'quantity' },
+      min: -1e6,
+      max: 1e6,
+      optional: true,
+      help: 'Left empty when there is none.',
+    },
+    {
+      kind: 'number',
+      name: 'toolU',
+      label: 'Uncertainty of the tool',
+      symbol: 'u',
+      quantity: { from: 'quantity' },
+      min: 0,
+      max: 1e6,
+      help: 'Standard uncertainty (k = 1), its resolution included.',
+    },
+    {
+      kind: 'number',
+      name: 'toolS',
+      label: 'Usual spread of the tool',
+      symbol: 's',
+      quantity: { from: 'quantity' },
+      min: 0,
+      max: 1e6,
+      default: 0,
+      help: 'Pooled spread of single readings with this tool; used under five readings.',
+    },
+    {
+      kind: 'choice',
+      name: 'rule',
+      label: 'Rule',
+      default: '95',
+      choices: [
+        { id: '95', label: '95 % sure (ISO 14253-1:2017)' },
+        { id: '2u', label: 'keep 2·u off each limit' },
+      ],
+      help: 'How sure is sure.',
+    },
+  ],
+  outputs: [
+    {
+      kind: 'choice',
+      name: 'verdict',
+      label: 'Verdict',
+      choices: [
+        { id: 'in', label: 'in' },
+        { id: 'out', label: 'out' },
+        { id: 'unsure', label: 'unsure' },
+      ],
+      help: 'In, out, or unsure.',
+    },
+    { kind: 'number', name: 'mean', label: 'Mean', quantity: { from: 'quantity' }, help: 'Of the readings.' },
+    { kind: 'number', name: 'u', label: 'Uncertainty of the mean', quantity: { from: 'quantity' }, help: 'Standard uncertainty (k = 1).' },
+    {
+      kind: 'number',
+      name: 'spread',
+      label: 'Spread used',
+      quantity: { from: 'quantity' },
+      help: 'Of single readings: their own, or the tool’s.',
+    },
+    { kind: 'number', name: 'guard', label: 'Guard', quantity: { from: 'quantity' }, help: 'Kept off each limit before it is called in.' },
+    {
+      kind: 'number',
+      name: 'guardFactor',
+      label: 'Guard over u',
+      quantity: 'ratio',
+      help: '1.65 with room to spare; more when the tolerance is tight.',
+    },
+    { kind: 'number', name: 'probabilityIn', label: 'Chance that it is inside', quantity: 'ratio', help: 'From mean and uncertainty.' },
+    {
+      kind: 'number',
+      name: 'repeats',
+      label: 'Readings that would settle it',
+      quantity: 'count',
+      optional: true,
+      help: 'In all, with this tool, if the mean stays.',
+    },
+    {
+      kind: 'number',
+      name: 'betterU',
+      label: 'Tool that would settle it',
+      quantity: { from: 'quantity' },
+      optional: true,
+      help: 'Uncertainty of the mean at which it is settled, if the mean stays.',
+    },
+    { kind: 'text', name: 'settle', label: 'What settles it', longest: 300, help: 'In words.' },
+  ],
+  sources: [
+    {
+      kind: 'standard',
+      document: 'ISO 14253-1',
+      edition: '2017',
+      clause: '5',
+      for: 'the decision rule at 95 %, guard 1.65·u',
+      fromMemory: true,
+    },
+    {
+      kind: 'standard',
+      document: 'JCGM 106',
+      edition: '2012',
+      clause: '7',
+      for: 'the probability of conformity of a normal measurement result',
+    },
+    { kind: 'standard', document: 'JCGM 100 (GUM)', edition: '2008', clause: '4.2, 5.1', for: 'u² = u_tool² + s²/n' },
+  ],
+  cautions: ['A reading that disagrees with its brothers is looked at before it is averaged.'],
+  example: { readings: ['50.012 mm', '50.011 mm', '50.013 mm'], lower: '50.000 mm', toolU: 0.002, toolS: 0.001 },
+  compute(input) {
+    const { lower, upper } = input;
+    if (lower === undefined && upper === undefined) return refuse({ code: 'limit-missing', field: 'lower' });
+    if (lower !== undefined && upper !== undefined && upper < lower) {
+      return refuse({
+        code: 'window-upside-down',
+        field: 'upper',
+        received: formatQuantity(upper, input.quantity),
+        bound: formatQuantity(lower, input.quantity),
+      });
+    }
+    const n = input.readings.length;
+    const mean = input.readings.reduce((sum, reading) => sum + reading, 0) / n;
+    const own = Math.sqrt(input.readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0) / Math.max(1, n - 1));
+    const spread = n >= ENOUGH_READINGS ? own : input.toolS;
+    const u = Math.hypot(input.toolU, spread / Math.sqrt(n));
+    const limits = { lower, upper };
+    const judged = judge(mean, u, limits, input.rule);
+    const guardFactor = input.rule === '2u' ? 2 : guardOverU(limits, u);
+    const settled = judged === 'unsure' ? whatSettles(mean, u, input.toolU, spread, limits, input.rule) : {};
+    return ok({
+      verdict: judged,
+      mean,
+      u,
+      spread,
+      guard: guardFactor * u,
+      guardFactor,
+      probabilityIn: chanceInside(mean, u, limits),
+      repeats: settled.repeats,
+      betterU: settled.betterU,
+      settle: sayWhatSettles(judged, settled, input.quantity, n),
+    });
+  },
+  explain(input, output) {
+    const figure = (size: number): string => formatQuantity(size, input.quantity, undefined, { from: input.lower, to: input.upper });
+    const n = input.readings.length;
+    return [
+      { say: `Mean of ${n} reading${n === 1 ? '' : 's'}.`, formula: 'mean = Σ x / n', numbers: figure(output.mean) },
+      {
+        say:
+          n >= ENOUGH_READINGS
+            ? 'Its uncertainty, from the tool and the spread of the readings.'
+            : `Its uncertainty; under ${ENOUGH_READINGS} readings the usual spread of the tool is used.`,
+        formula: 'u² = u_tool² + s²/n',
+        numbers: `√(${figure(input.toolU)}² + ${figure(output.spread)}²/${n}) = ${figure(output.u)}`,
+      },
+      {
+        say: input.rule === '2u' ? 'The shop keeps two uncertainties off each limit.' : 'The guard that makes "in" 95 % sure.',
+        formula: 'guard = g · u',
+        numbers: `${Number.isFinite(output.guardFactor) ? output.guardFactor.toFixed(2) : 'no'} · ${figure(output.u)} = ${figure(output.guard)}`,
+      },
+      {
+        say: `Verdict: ${output.verdict}. ${output.settle}`,
+        numbers: `chance inside ${formatQuantity(output.probabilityIn, 'ratio', '%', { from: 0.05, to: 0.95 })}`,
+      },
+    ];
+  },
+  draw: (input, output) => ({
+    kind: 'limit-strip',
+    readings: input.readings,
+    mean: output.mean,
+    from: input.lower,
+    to: input.upper,
+    guard: output.guard,
+    verdict: output.verdict,
+    quantity: input.quantity,
+  }),
+});
+
+/** Probability that the true size is inside the limits, for a normal error of spread u. */
+export function chanceInside(mean: number, u: number, { lower, upper }: Limits): number {
+  if (u === 0) return (lower === undefined || mean >= lower) && (upper === undefined || mean <= upper) ? 1 : 0;
+  const under = upper === undefined ? 1 : normalCdf((upper - mean) / u);
+  const below = lower === undefined ? 0 : normalCdf((lower - mean) / u);
+  return Math.max(0, under - below);
+}
+
+/**
+ * The factor g with which a mean g·u inside a limit is just 95 % sure to be in. It solves
+ * Φ(g) + Φ(T/u − g) − 1 = 0.95 for a tolerance T; half the tolerance over u where even the middle
+ * is not 95 % sure.
+ */
+export function guardOverU({ lower, upper }: Limits, u: number): number {
+  if (u === 0) return 0;
+  const width = lower === undefined || upper === undefined ? Number.POSITIVE_INFINITY : (upper - lower) / u;
+  const sure = (g: number): number => normalCdf(g) + (width === Number.POSITIVE_INFINITY ? 1 : normalCdf(width - g)) - 1;
+  let low = 0;
+  let high = Math.min(8, width / 2);
+  if (sure(high) < SURE) return width / 2;
+  for (let step = 0; step < 60; step += 1) {
+    const middle = (low + high) / 2;
+    if (sure(middle) < SURE) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+function judge(mean: number, u: number, limits: Limits, rule: '95' | '2u'): 'in' | 'out' | 'unsure' {
+  if (rule === '95' || u === 0) {
+    const inside = chanceInside(mean, u, limits);
+    if (inside >= SURE) return 'in';
+    return inside <= 1 - SURE ? 'out' : 'unsure';
+  }
+  const { lower = Number.NEGATIVE_INFINITY, upper = Number.POSITIVE_INFINITY } = limits;
+  if (mean >= lower + 2 * u && mean <= upper - 2 * u) return 'in';
+  return mean <= lower - 2 * u || mean >= upper + 2 * u ? 'out' : 'unsure';
+}
+
+interface Settled {
+  readonly repeats?: number | undefined;
+  readonly betterU?: number | undefined;
+}
+
+/** The largest u at which this mean is no longer unsure, and how many readings reach it. */
+function whatSettles(mean: number, u: number, toolU: number, spread: number, limits: Limits, rule: '95' | '2u'): Settled {
+  let settled = 0;
+  let unsure = u;
+  for (let step = 0; step < 60; step += 1) {
+    const middle = (settled + unsure) / 2;
+    if (judge(mean, middle, limits, rule) === 'unsure') unsure = middle;
+    else settled = middle;
+  }
+  if (settled < u * 1e-6) return {};
+  if (settled <= toolU || spread === 0) return { betterU: settled };
+  const repeats = Math.ceil((spread * spread) / (settled * settled - toolU * toolU));
+  return repeats <= MOST_REPEATS ? { repeats, betterU: settled } : { betterU: settled };
+}
+
+function sayWhatSettles(judged: string, settled: Settled, quantity: Quantity, n: number): string {
+  if (judged !== 'unsure') return judged === 'in' ? 'Sure enough as it is.' : 'Out by more than the measuring can explain.';
+  if (settled.betterU === undefined) return 'It sits on the limit: no tool settles that. Treat it as out, or ask.';
+  const tool = `a tool with an uncertainty of ${formatQuantity(settled.betterU, quantity, quantity === 'length' ? 'µm' : undefined)} or less`;
+  return settled.repeats === undefined ? `Take ${tool}.` : `Take ${Math.max(settled.repeats, n + 1)} readings in all, or ${tool}.`;
+}

@@ -1,0 +1,50 @@
+import { baseUnit, fromBase, unitsOf, type Quantity, type Unit } from './units.js';
+
+export interface Window {
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
+
+export function unitBySymbol(quantity: Quantity, symbol: string | undefined): Unit {
+  return unitsOf(quantity).find((unit) => unit.symbol === symbol) ?? baseUnit(quantity);
+}
+
+/**
+ * Writes a figure with `decimals` digits, or with as many more as it takes so that rounding does
+ * not carry it over, or onto, a limit it does not reach. 0.1274 beside a limit of 0.127 is never
+ * written "0.127".
+ */
+export function roundWithin(figure: number, decimals: number, limits: Window = {}): string {
+  const bounds = [limits.from, limits.to].filter((bound): bound is number => bound !== undefined);
+  for (let digits = decimals; digits <= 12; digits += 1) {
+    const written = figure.toFixed(digits);
+    const rounded = Number(written);
+    // A limit met within one part in 10^9 is met: the rest is the noise of binary fractions.
+    const faithful = bounds.every((bound) => side(figure, bound) === side(rounded, bound));
+    if (faithful) return written === `-${(0).toFixed(digits)}` ? (0).toFixed(digits) : written;
+  }
+  return String(figure);
+}
+
+function side(figure: number, bound: number): number {
+  const difference = figure - bound;
+  return Math.abs(difference) <= 1e-9 * Math.max(1e-3, Math.abs(bound)) ? 0 : Math.sign(difference);
+}
+
+/** A base value as a figure in a unit, without the unit's name. */
+export function figureIn(base: number, unit: Unit, limits: Window = {}): string {
+  const convert = (bound: number | undefined): number | undefined => (bound === undefined ? undefined : fromBase(bound, unit));
+  return roundWithin(fromBase(base, unit), unit.decimals, { from: convert(limits.from), to: convert(limits.to) });
+}
+
+/** A base value with its unit, trailing zeros dropped: "0.125 mm", "108 N·m", "30°". */
+export function formatQuantity(base: number, quantity: Quantity, symbol?: string, limits: Window = {}): string {
+  const unit = unitBySymbol(quantity, symbol);
+  const figure = dropZeros(figureIn(base, unit, limits));
+  if (unit.symbol === '') return figure;
+  return unit.symbol === '°' ? `${figure}°` : `${figure} ${unit.symbol}`;
+}
+
+export function dropZeros(figure: string): string {
+  return figure.includes('.') ? figure.replace(/\.?0+$/u, '') : figure;
+}

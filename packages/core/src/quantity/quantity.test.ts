@@ -1,0 +1,128 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import Qty from 'js-quantities';
+import { formatQuantity, fromBase, parseQuantity, QUANTITIES, roundWithin, toBase, unitsOf, wording, type Quantity } from '../index.js';
+
+/** Our symbol → the name js-quantities knows; units it lacks are left out. */
+const JS_NAMES: Partial<Record<Quantity, Record<string, string>>> = {
+  length: { mm: 'mm', µm: 'um', cm: 'cm', m: 'm', in: 'in', ft: 'ft' },
+  torque: { 'N·m': 'N*m', 'N·cm': 'N*cm', 'lbf·ft': 'lbf*ft', 'lbf·in': 'lbf*in', 'kgf·m': 'gee*kg*m', 'kgf·cm': 'gee*kg*cm' },
+  force: { N: 'N', kN: 'kN', lbf: 'lbf', kgf: 'gee*kg' },
+  pressure: { MPa: 'MPa', kPa: 'kPa', Pa: 'Pa', bar: 'bar', psi: 'psi', atm: 'atm' },
+  mass: { kg: 'kg', g: 'g', lb: 'lb', oz: 'oz' },
+  volume: { L: 'l', mL: 'ml', 'm³': 'm3', 'in³': 'in3', 'US gal': 'gal' },
+  temperature: { '°C': 'tempC', '°F': 'tempF', K: 'tempK' },
+  time: { s: 's', min: 'min', h: 'h', d: 'd' },
+  angle: { '°': 'deg', rad: 'rad' },
+};
+
+describe('factors', () => {
+  /** NIST SP 811 (2008), appendix B.8; 1 lbf·ft is printed there to seven digits, the rest follows from exact definitions. */
+  test.each([
+    ['1 lbf·ft', 'torque', 1.3558179483314],
+    ['1 in', 'length', 25.4],
+    ['1 psi', 'pressure', 6.894757293168361e-3],
+    ['1 kgf·m', 'torque', 9.80665],
+    ['212 °F', 'temperature', 100],
+    ['12 tpi', 'pitch', 25.4 / 12],
+  ] as const)('%s', (text, quantity, base) => {
+    const parsed = parseQuantity(text, quantity, 'x');
+    expect(parsed.ok && parsed.quantity.base).toBeCloseTo(base, 10);
+  });
+
+  const pairs = Object.entries(JS_NAMES).flatMap(([quantity, names]) =>
+    Object.entries(names).flatMap(([from, jsFrom]) =>
+      Object.entries(names).map(([to, jsTo]) => [quantity as Quantity, from, to, jsFrom, jsTo] as const),
+    ),
+  );
+  test(`js-quantities agrees over all ${pairs.length} pairs`, () => {
+    for (const [quantity, from, to, jsFrom, jsTo] of pairs) {
+      const unit = (symbol: string) => unitsOf(quantity).find((candidate) => candidate.symbol === symbol)!;
+      const ours = fromBase(toBase(7.25, unit(from)), unit(to));
+      const theirs = Qty(7.25, jsFrom).to(jsTo).scalar;
+      // Relative 1e-4: js-quantities carries some factors with five digits only (psi, atm, lbf).
+      expect(Math.abs(ours - theirs)).toBeLessThan(1e-4 * Math.max(1, Math.abs(theirs)));
+    }
+  });
+
+  test('there and back is the same figure, for every unit', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...QUANTITIES.flatMap((quantity) => unitsOf(quantity))),
+        fc.double({ min: 1e-3, max: 1e6, noNaN: true }),
+        (unit, figure) => {
+          expect(fromBase(toBase(figure, unit), unit)).toBeCloseTo(figure, 6);
+        },
+      ),
+    );
+  });
+});
+
+describe('reading what people type', () => {
+  test.each([
+    ['22 lbf·ft', 'torque', 29.828],
+    ['22 ft-lb', 'torque', 29.828],
+    ['22 LBF.FT', 'torque', 29.828],
+    ['0,35 mm', 'length', 0.35],
+    ['25,005 mm', 'length', 25.005],
+    ['4 thou', 'length', 0.1016],
+    ['1 1/4 in', 'length', 31.75],
+    ['3/8"', 'length', 9.525],
+    ['−5 °C', 'temperature', -5],
+    ['2e3 N', 'force', 2000],
+    ['470 mΩ', 'resistance', 0.47],
+    ['1.5 MΩ', 'resistance', 1.5e6],
+    ['0.004', 'length', 0.004],
+  ] as const)('%s', (text, quantity, base) => {
+    const parsed = parseQuantity(text, quantity, 'x');
+    expect(parsed.ok && parsed.quantity.base).toBeCloseTo(base, 3);
+  });
+
+  test.each([
+    ['', 'length', 'required', 'is missing'],
+    ['1/2-20 UNF', 'length', 'is-a-thread', 'names a thread'],
+    ['M6x1', 'length', 'is-a-thread', 'names a thread'],
+    ['30 kPa', 'torque', 'wrong-quantity', 'is a pressure; a torque is asked'],
+    ['22 lb', 'torque', 'wrong-quantity', 'is a mass'],
+    ['1.234,5 mm', 'length', 'ambiguous-number', 'more than one decimal sign'],
+    ['12 furlongs', 'length', 'unknown-unit', 'not a unit of length'],
+    ['about ten', 'length', 'not-a-figure', 'is not a figure'],
+    ['🔧', 'length', 'not-a-figure', 'is not a figure'],
+    ['9'.repeat(10_000), 'length', 'not-a-figure', 'is not a figure'],
+    ['1e999 mm', 'length', 'not-finite', 'is not a finite number'],
+    ['1/0 in', 'length', 'not-finite', 'is not a finite number'],
+  ] as const)('"%s" is refused', (text, quantity, code, words) => {
+    const parsed = parseQuantity(text, quantity, 'x');
+    expect(parsed).toMatchObject({ ok: false, issue: { code } });
+    if (!parsed.ok) expect(wording(parsed.issue)).toContain(words);
+    if (!parsed.ok) expect(wording(parsed.issue).length).toBeLessThan(200);
+  });
+
+  test('whatever is typed ends in a figure or an issue', () => {
+    fc.assert(
+      fc.property(fc.string({ unit: 'grapheme', maxLength: 60 }), fc.constantFrom(...QUANTITIES), (text, quantity) => {
+        const parsed = parseQuantity(text, quantity, 'x');
+        expect(parsed.ok ? Number.isFinite(parsed.quantity.base) : wording(parsed.issue).length > 0).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('showing figures', () => {
+  test('rounding never carries a figure over a limit', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 2, noNaN: true }), fc.double({ min: 0, max: 2, noNaN: true }), (figure, limit) => {
+        fc.pre(Math.abs(figure - limit) > 1e-8);
+        expect(Math.sign(Number(roundWithin(figure, 2, { to: limit })) - limit)).toBe(Math.sign(figure - limit));
+      }),
+    );
+  });
+
+  test.each([
+    [0.1274, { to: 0.127 }, '0.1274 mm'],
+    [0.127, { to: 0.127 }, '0.127 mm'],
+    [0.08499999999999999, {}, '0.085 mm'],
+  ])('%p', (figure, limits, shown) => {
+    expect(formatQuantity(figure, 'length', 'mm', limits)).toBe(shown);
+  });
+});

@@ -1,0 +1,141 @@
+import type { Quantity } from '../quantity/units.js';
+import type { Result } from './issues.js';
+
+/** The quantity of a field, or the name of a choice field that says which it is. */
+export type FieldQuantity = Quantity | { readonly from: string };
+
+interface FieldBase {
+  readonly name: string;
+  readonly label: string;
+  readonly symbol?: string;
+  /** One line for the person who fills it in. */
+  readonly help: string;
+  /** May be left out, and has no default. */
+  readonly optional?: true;
+}
+
+export interface NumberField extends FieldBase {
+  readonly kind: 'number';
+  readonly quantity: FieldQuantity;
+  /** In the base unit; both ends included. */
+  readonly min?: number;
+  readonly max?: number;
+  readonly above?: number;
+  readonly default?: number;
+}
+
+export interface ListField extends FieldBase {
+  readonly kind: 'list';
+  readonly quantity: FieldQuantity;
+  readonly min?: number;
+  readonly max?: number;
+  readonly fewest: number;
+  readonly most: number;
+  readonly default?: readonly number[];
+}
+
+export interface ChoiceField extends FieldBase {
+  readonly kind: 'choice';
+  readonly choices: readonly { readonly id: string; readonly label: string }[];
+  readonly default?: string;
+}
+
+export interface TextField extends FieldBase {
+  readonly kind: 'text';
+  readonly longest: number;
+  readonly default?: string;
+}
+
+export interface TableField extends FieldBase {
+  readonly kind: 'table';
+  readonly columns: readonly { readonly name: string; readonly label: string; readonly quantity: Quantity | 'text' | 'yes-no' }[];
+  readonly fewest?: number;
+  readonly most?: number;
+}
+
+export type Field = NumberField | ListField | ChoiceField | TextField | TableField;
+export type Row = Readonly<Record<string, number | string | boolean>>;
+
+type ValueOf<F extends Field> = F extends { kind: 'number' }
+  ? number
+  : F extends { kind: 'list' }
+    ? readonly number[]
+    : F extends { kind: 'choice'; choices: readonly { readonly id: infer Id }[] }
+      ? Id
+      : F extends { kind: 'table' }
+        ? readonly Row[]
+        : string;
+
+/** The plain object that a list of fields describes. */
+export type ValuesOf<F extends readonly Field[]> = {
+  readonly [K in F[number] as K['name']]: K extends { optional: true } ? ValueOf<K> | undefined : ValueOf<K>;
+};
+
+/** Where a formula or a constant comes from. */
+export interface Source {
+  readonly kind: 'standard' | 'handbook' | 'derivation' | 'common practice';
+  readonly document: string;
+  readonly edition?: string;
+  readonly clause?: string;
+  /** What of the working rests on it. */
+  readonly for: string;
+  /** The value was written down from memory, not with the document open. */
+  readonly fromMemory?: true;
+}
+
+/** One line of the way to the result: what is done, the formula, the formula with its numbers. */
+export interface ExplainStep {
+  readonly say: string;
+  readonly formula?: string;
+  readonly numbers?: string;
+}
+
+export type Drawing =
+  | {
+      readonly kind: 'limit-strip';
+      readonly readings: readonly number[];
+      readonly mean: number;
+      readonly from?: number | undefined;
+      readonly to?: number | undefined;
+      readonly guard: number;
+      readonly verdict: string;
+      readonly quantity: Quantity;
+    }
+  | {
+      readonly kind: 'joint-plate';
+      readonly points: readonly { readonly x: number; readonly y: number }[];
+      readonly order: readonly number[];
+    }
+  | {
+      readonly kind: 'setting-line';
+      readonly now: number;
+      readonly from: number;
+      readonly to: number;
+      readonly after: number;
+      readonly angle: number;
+      readonly slots: number;
+      readonly openings: readonly number[];
+    };
+
+export interface Working<I extends readonly Field[] = readonly Field[], O extends readonly Field[] = readonly Field[]> {
+  /** area.name, never changed; a renamed one keeps its old id in `aliases`. */
+  readonly id: string;
+  readonly aliases?: readonly string[];
+  /** The question it answers. */
+  readonly title: string;
+  readonly area: string;
+  readonly inputs: I;
+  readonly outputs: O;
+  readonly sources: readonly Source[];
+  readonly cautions: readonly string[];
+  /** An input that runs, shown by the page and the command line and run by the tests. */
+  readonly example: Readonly<Record<string, unknown>>;
+  compute(input: ValuesOf<I>): Result<ValuesOf<O>>;
+  explain(input: ValuesOf<I>, output: ValuesOf<O>): readonly ExplainStep[];
+  draw?(input: ValuesOf<I>, output: ValuesOf<O>): Drawing;
+}
+
+/** Keeps the literal types of the fields, so that `compute` is checked against them. */
+export function defineWorking<const I extends readonly Field[], const O extends readonly Field[]>(working: Working<I, O>): Working<I, O> {
+  return working;
+}

@@ -1,0 +1,72 @@
+import { unitsOf, type Quantity } from '../quantity/units.js';
+
+/** What is wrong with one field, as data; `wording` turns it into a sentence. */
+export interface Issue {
+  readonly code: keyof typeof WORDING;
+  readonly field: string;
+  readonly label?: string;
+  readonly received?: string;
+  readonly quantity?: Quantity;
+  readonly found?: Quantity;
+  /** The bound that was crossed, in words with its unit. */
+  readonly bound?: string;
+  readonly unit?: string;
+}
+
+type Say = (issue: Issue) => string;
+
+const given = (issue: Issue): string => `"${issue.received ?? ''}"`;
+const examples = (issue: Issue): string =>
+  issue.quantity
+    ? unitsOf(issue.quantity)
+        .slice(0, 4)
+        .map((unit) => unit.symbol)
+        .filter(Boolean)
+        .join(', ')
+    : '';
+
+/** One sentence per code: what was given, and what would be right. */
+const WORDING = {
+  required: (issue) => `is missing${issue.quantity ? `; give a ${issue.quantity}` : ''}`,
+  'not-a-figure': (issue) =>
+    `${given(issue)} is not a figure; give a number${examples(issue) ? ` with or without its unit (${examples(issue)})` : ''}`,
+  'ambiguous-number': (issue) => `${given(issue)} has more than one decimal sign; use one comma or one point`,
+  'is-a-thread': (issue) =>
+    `${given(issue)} names a thread; a ${issue.quantity ?? 'figure'} is asked${examples(issue) ? ` (${examples(issue)})` : ''}`,
+  'unknown-unit': (issue) => `"${issue.unit ?? ''}" is not a unit of ${issue.quantity ?? 'this'}; use ${examples(issue)}`,
+  'wrong-quantity': (issue) =>
+    `${given(issue)} is a ${issue.found ?? 'different quantity'}; a ${issue.quantity ?? 'figure'} is asked (${examples(issue)})`,
+  'not-finite': (issue) => `${given(issue)} is not a finite number`,
+  'too-small': (issue) => `${given(issue)} is too small; the least allowed is ${issue.bound ?? ''}`,
+  'too-large': (issue) => `${given(issue)} is too large; the most allowed is ${issue.bound ?? ''}`,
+  'not-whole': (issue) => `${given(issue)} is not a whole number`,
+  'not-a-choice': (issue) => `${given(issue)} is not one of: ${issue.bound ?? ''}`,
+  'not-text': (issue) => `${given(issue)} is not text`,
+  'not-a-list': (issue) => `${given(issue)} is not a list`,
+  'too-few': (issue) => `has ${issue.received ?? 'too few'}; at least ${issue.bound ?? ''} are needed`,
+  'too-many': (issue) => `has ${issue.received ?? 'too many'}; at most ${issue.bound ?? ''} are allowed`,
+  'unknown-field': (issue) => `is not known here; the fields are: ${issue.bound ?? ''}`,
+  'not-an-object': (issue) => `${given(issue)} is not a set of named inputs`,
+  'window-upside-down': (issue) => `${given(issue)} is below the lower end ${issue.bound ?? ''}`,
+  'limit-missing': () => 'needs a lower limit, an upper limit, or both',
+  'aim-outside': (issue) => `${given(issue)} is outside the window ${issue.bound ?? ''}`,
+  'adapter-folds-past': (issue) => `${given(issue)} folded back reaches past the grip; it must stay under ${issue.bound ?? ''}`,
+  'shares-not-rising': (issue) => `${given(issue)} does not rise to 100 %; each pass is at least the one before it and the last is 100 %`,
+  'does-not-convert': (issue) => `${given(issue)} cannot be shown in ${issue.bound ?? ''}: the two measure different things`,
+} satisfies Record<string, Say>;
+
+/** The issue as a sentence, beginning with the field's label. */
+export function wording(issue: Issue): string {
+  const say: Say = WORDING[issue.code];
+  return `${issue.label ?? issue.field}: ${say(issue)}`;
+}
+
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly issues: readonly Issue[] };
+
+export function ok<T>(value: T): Result<T> {
+  return { ok: true, value };
+}
+
+export function refuse(...issues: readonly Issue[]): { readonly ok: false; readonly issues: readonly Issue[] } {
+  return { ok: false, issues };
+}

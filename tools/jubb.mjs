@@ -1,0 +1,32 @@
+import { Stop, remark, say } from './say.mjs';
+
+const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
+./jubb stop              stop what start started
+./jubb test              set up what is missing, run every check and test
+./jubb bench             measure, as ratios, in a table and as JSON
+./jubb shots             make docs/screenshots anew from the demo
+./jubb help              this
+
+JUBB_PORT          where start serves            4170
+JUBB_HOME          where data lives              .jubb
+JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`;
+
+const COMMANDS = {
+  start: async (args) => (await import('./serve.mjs')).start(args),
+  stop: async () => (await import('./serve.mjs')).stop(),
+  test: async (args) => (await import('./test.mjs')).test(args),
+  bench: async () => (await import('./bench.mjs')).bench(),
+  shots: async (args) => (await import('./shots.mjs')).shots(args),
+  help: () => say(HELP),
+};
+
+const [name = 'help', ...args] = process.argv.slice(2);
+try {
+  const command = COMMANDS[name];
+  if (!command) throw new Stop(`"${name}" is not a command; ./jubb help lists them`);
+  await command(args);
+} catch (error) {
+  if (!(error instanceof Stop)) throw error;
+  remark(`jubb: ${error.message}`);
+  process.exitCode = 1;
+}

@@ -1,0 +1,92 @@
+// ./jubb start and ./jubb stop
+import { spawn } from 'node:child_process';
+import { existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { setTimeout as wait } from 'node:timers/promises';
+import { join } from 'node:path';
+import { isTaken, startPostgres, stopPostgres } from './postgres.mjs';
+import { Stop, remark, say } from './say.mjs';
+import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setup.mjs';
+
+const PATIENCE_MS = 90_000;
+
+export async function start(args) {
+  checkMachine();
+  const port = portWanted();
+  ensureNodeModules();
+  const built = ensureBuild();
+  const running = readState();
+  const url = process.env.JUBB_DATABASE_URL ?? (await startPostgres(join(home(), 'postgres'))).url;
+  const asked = { port, built, url, empty: args.includes('--empty') };
+  if (running && (running.port !== port || running.built !== built || running.url !== url)) await stopServer(running);
+  if (!readState()) {
+    if (await isTaken(port)) throw new Stop(`Port ${port} is taken by another program: set JUBB_PORT to a free one`);
+    await launch(asked);
+  }
+  const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../apps/server/dist/demo/demo.js');
+  say(`Jubb is at http://127.0.0.1:${port}`);
+  if (asked.empty) return;
+  say(`Demo log-ins, all with the password ${DEMO_PASSWORD}:`);
+  for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);
+}
+
+export async function stop() {
+  const running = readState();
+  if (running) await stopServer(running);
+  const stopped = stopPostgres(join(home(), 'postgres'));
+  say(running || stopped ? 'Jubb is stopped' : 'Jubb was not running');
+}
+
+function portWanted() {
+  const text = process.env.JUBB_PORT ?? '4170';
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`JUBB_PORT is "${text}": a port number from 1 to 65535 is due`);
+  return port;
+}
+
+function stateFile() {
+  return join(home(), 'server.json');
+}
+
+/** The server that an earlier run started, if it still runs. */
+function readState() {
+  if (!existsSync(stateFile())) return undefined;
+  const state = JSON.parse(readFileSync(stateFile(), 'utf8'));
+  const commandLine = `/proc/${state.pid}/cmdline`;
+  if (existsSync(commandLine) && readFileSync(commandLine, 'utf8').includes('apps/server/dist/main.js')) return state;
+  rmSync(stateFile(), { force: true });
+  return undefined;
+}
+
+async function launch({ port, built, url, empty }) {
+  const logFile = join(home(), 'server.log');
+  const log = openSync(logFile, 'w');
+  const main = join(ROOT, 'apps/server/dist/main.js');
+  const child = spawn(process.execPath, ['--enable-source-maps', main, ...(empty ? ['--empty'] : [])], {
+    cwd: ROOT,
+    detached: true,
+    stdio: ['ignore', log, log],
+    env: { ...process.env, NODE_ENV: 'production', JUBB_PORT: String(port), JUBB_DATABASE_URL: url },
+  });
+  child.unref();
+  const said = () => readFileSync(logFile, 'utf8').trim();
+  const until = Date.now() + PATIENCE_MS;
+  while (!said().includes('listening ')) {
+    if (child.exitCode !== null) throw new Stop(said().split('\n').at(-1) || 'The server ended without a word');
+    if (Date.now() > until) {
+      child.kill();
+      throw new Stop(`The server did not come up in ${PATIENCE_MS / 1000} s; see ${logFile}`);
+    }
+    await wait(50);
+  }
+  writeFileSync(stateFile(), JSON.stringify({ pid: child.pid, port, built, url }), { mode: 0o600 });
+}
+
+async function stopServer({ pid }) {
+  process.kill(pid, 'SIGTERM');
+  for (let tries = 0; tries < 100 && readState(); tries += 1) await wait(50);
+  if (readState()) {
+    remark('The server does not stop by itself; ending it');
+    process.kill(pid, 'SIGKILL');
+  }
+  rmSync(stateFile(), { force: true });
+}

@@ -1,0 +1,68 @@
+// ./jubb test: every check and test, ending with one line that counts them all.
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { startPostgres, stopPostgres } from './postgres.mjs';
+import { remark, say } from './say.mjs';
+import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules, run } from './setup.mjs';
+
+const CHECKS = [
+  ['format', ['npx', 'prettier', '--check', '.']],
+  ['lint', ['npx', 'eslint', '.', '--max-warnings', '0']],
+  ['types', ['npm', 'run', '--silent', 'types']],
+  ['dead code', ['npx', 'knip']],
+];
+
+export async function test(args) {
+  checkMachine();
+  ensureNodeModules();
+  ensureDebian([CHROMIUM]);
+  ensureBuild();
+  const count = { passed: 0, failed: 0, skipped: 0 };
+  // A path after `test` runs the tests under it alone.
+  if (args.length === 0) for (const [name, command] of CHECKS) count[check(name, command)] += 1;
+
+  const folder = mkdtempSync(join(tmpdir(), 'jubb-test-'));
+  try {
+    if (process.getuid?.() === 0) run('chmod', ['755', folder]);
+    const { url } = await startPostgres(join(folder, 'postgres'));
+    jest(url, folder, args, count);
+  } finally {
+    stopPostgres(join(folder, 'postgres'), 'immediate');
+    rmSync(folder, { recursive: true, force: true });
+  }
+  say(`${count.passed} passed, ${count.failed} failed, ${count.skipped} skipped`);
+  if (count.failed > 0) process.exitCode = 1;
+}
+
+function check(name, [command, ...args]) {
+  const { status, stdout, stderr } = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 1 << 28 });
+  remark(`${status === 0 ? 'ok  ' : 'FAIL'} ${name}`);
+  if (status !== 0) remark(`${stdout}${stderr}`);
+  return status === 0 ? 'passed' : 'failed';
+}
+
+function jest(url, folder, args, count) {
+  const results = join(folder, 'jest.json');
+  const { status } = spawnSync('npx', ['jest', '--json', '--outputFile', results, '--silent=false', ...args], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+    env: {
+      ...process.env,
+      NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+      JUBB_TEST_DATABASE_URL: url,
+      JUBB_TEST_POSTGRES: join(folder, 'postgres'),
+    },
+  });
+  if (!existsSync(results)) {
+    count.failed += 1;
+    return;
+  }
+  const report = JSON.parse(readFileSync(results, 'utf8'));
+  count.passed += report.numPassedTests;
+  count.failed += report.numFailedTests + report.numRuntimeErrorTestSuites;
+  count.skipped += report.numPendingTests + report.numTodoTests;
+  // Jest can fail for a reason it does not count, such as a worker that died.
+  if (status !== 0 && count.failed === 0) count.failed += 1;
+}
