@@ -39,7 +39,7 @@ export function nextEntries(
   const { step } = act;
   if (!step) return [{ kind: 'stage', payload: { stage: act.stage } }];
   const toRead = (step.cautions ?? [])
-    .filter((caution) => !state.cautionsRead.has(caution))
+    .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   return [...toRead, ...record(sheet, state, step, unit, tools, random)];
 }

@@ -52,7 +52,8 @@ export interface JobState {
   readonly openEnds: readonly OpenEnd[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
-  readonly cautionsRead: ReadonlySet<string>;
+  /** Cautions by the people who read them: each reads them once on a job. */
+  readonly cautionsRead: readonly KeptEntry<'caution-read'>[];
   readonly signed: KeptEntry<'sign'> | undefined;
   readonly handedOver: KeptEntry<'handed-over'> | undefined;
 }
@@ -80,7 +81,7 @@ export function jobState(sheet: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
     joints,
     settings,
-    cautionsRead: new Set(of('caution-read').map((entry) => entry.payload.caution)),
+    cautionsRead: of('caution-read'),
     signed: of('sign').at(-1),
     handedOver: of('handed-over').at(-1),
   };

@@ -1,0 +1,47 @@
+import type { FieldProblem, Problem } from '@jubb/contract/job';
+
+/** What the server refused, with its field problems. */
+export class Refusal extends Error {
+  readonly problem: Problem;
+
+  constructor(problem: Problem) {
+    super(problem.detail ? `${problem.title}. ${problem.detail}` : problem.title);
+    this.problem = problem;
+  }
+
+  get fields(): readonly FieldProblem[] {
+    return this.problem.errors ?? [];
+  }
+}
+
+/** The server could not be reached, or is not well: try again later. */
+export class LinkDown extends Error {}
+
+let csrf = '';
+
+export function setToken(token: string): void {
+  csrf = token;
+}
+
+export async function call<T>(method: 'GET' | 'POST' | 'PATCH' | 'DELETE', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers: {
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(method === 'GET' ? {} : { 'x-jubb-csrf': csrf || 'none' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+  } catch {
+    throw new LinkDown('The server cannot be reached');
+  }
+  if (response.status === 204) return undefined as T;
+  const answer: unknown = await response.json().catch(() => undefined);
+  if (response.ok) return answer as T;
+  if (response.status >= 500) throw new LinkDown((answer as Problem | undefined)?.title ?? 'The server is not well');
+  throw new Refusal((answer as Problem | undefined) ?? { type: 'about:blank', title: 'The server refused this', status: response.status });
+}
+
+export const get = <T>(path: string): Promise<T> => call<T>('GET', path);

@@ -1,0 +1,58 @@
+import type { CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
+import type { WorkingDescription } from '@jubb/core';
+import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { LinkDown, Refusal, get, setToken } from './client.ts';
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 15_000,
+      // A refusal does not get better by asking again; a lost link does.
+      retry: (failures, error) => error instanceof LinkDown && failures < 2,
+      networkMode: 'always',
+    },
+  },
+});
+
+/** Another person, or nobody, is at this device now: nothing of the one before stays on the screen. */
+export function switchSession(session: SessionView | null): void {
+  setToken(session?.csrf ?? '');
+  queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+  queryClient.setQueryData(['session'], session);
+}
+
+/** Null when nobody is logged in. */
+export function useSession(): UseQueryResult<SessionView | null> {
+  return useQuery({
+    queryKey: ['session'],
+    staleTime: Number.POSITIVE_INFINITY,
+    queryFn: async () => {
+      try {
+        const session = await get<SessionView>('/session');
+        setToken(session.csrf);
+        return session;
+      } catch (error) {
+        if (error instanceof Refusal && error.problem.status === 401) return null;
+        throw error;
+      }
+    },
+  });
+}
+
+export const useToday = (): UseQueryResult<TodayView> => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today') });
+
+export const useJobView = (id: string): UseQueryResult<JobView> => useQuery({ queryKey: ['job', id], queryFn: () => get<JobView>(`/jobs/${id}`) });
+
+export const useJobs = (find: string): UseQueryResult<JobHead[]> =>
+  useQuery({ queryKey: ['jobs', find], queryFn: () => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}`), placeholderData: (before) => before });
+
+export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey: ['sheets'], queryFn: () => get<SheetLine[]>('/sheets') });
+
+export const useSheet = (id: string): UseQueryResult<SheetView> => useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
+
+export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
+
+export const useCustomers = (): UseQueryResult<CustomerLine[]> => useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerLine[]>('/customers') });
+
+export const useWorkings = (): UseQueryResult<WorkingDescription[]> =>
+  useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => get<WorkingDescription[]>('/workings') });

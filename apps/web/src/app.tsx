@@ -1,0 +1,70 @@
+import { useEffect, type ReactElement } from 'react';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { useSession } from './api/queries.ts';
+import { Frame } from './frame/frame.tsx';
+import { Loading, Wrong } from './kit/pieces.tsx';
+import { useLight } from './kit/prefs.ts';
+import { outbox } from './outbox/outbox.ts';
+import { Login } from './places/login.tsx';
+import { Today } from './places/today.tsx';
+
+const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string) => async () => ({ Component: (await load())[name]! });
+
+const router = createBrowserRouter([
+  {
+    path: '/',
+    Component: Frame,
+    ErrorBoundary: Broken,
+    HydrateFallback: () => null,
+    children: [
+      { index: true, Component: Today },
+      { path: 'jobs', lazy: page(() => import('./places/jobs.tsx'), 'Jobs') },
+      { path: 'jobs/new', lazy: page(() => import('./places/book-in.tsx'), 'BookIn') },
+      { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
+      { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
+      { path: 'sheets', lazy: page(() => import('./places/sheets.tsx'), 'Sheets') },
+      { path: 'sheets/:id', lazy: page(() => import('./places/sheet.tsx'), 'SheetPage') },
+      { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
+      { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
+      { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
+      { path: '*', Component: Nowhere },
+    ],
+  },
+  { path: '/bench/:id', ErrorBoundary: Broken, HydrateFallback: () => null, lazy: page(() => import('./bench/bench.tsx'), 'Bench') },
+]);
+
+export function App(): ReactElement {
+  const { data: session, error, isPending } = useSession();
+  const [light] = useLight();
+  const personId = session?.person.id;
+  useEffect(() => {
+    document.documentElement.dataset['bsTheme'] = light;
+  }, [light]);
+  useEffect(() => {
+    if (personId) void outbox.begin(personId);
+  }, [personId]);
+  if (isPending) return <Plain><Loading what="who is here" /></Plain>;
+  if (error) return <Plain><Wrong error={error} /></Plain>;
+  return session ? <RouterProvider router={router} /> : <Login />;
+}
+
+function Plain({ children }: { readonly children: ReactElement }): ReactElement {
+  return <main className="page">{children}</main>;
+}
+
+function Nowhere(): ReactElement {
+  return <p>There is nothing at this address. Today and the other places stand at the left.</p>;
+}
+
+/** A page that fell over: what is typed and kept is safe, so a fresh load is the way out. */
+function Broken(): ReactElement {
+  return (
+    <main className="page">
+      <h1>This page fell over</h1>
+      <p>Nothing that was kept is lost. Load it again; if it falls over again, go back to Today.</p>
+      <a className="btn btn-primary" href="/">
+        Today
+      </a>
+    </main>
+  );
+}

@@ -1,0 +1,164 @@
+import { STAGES, STAGE_NAMES, stageProgress, type Stage } from '@jubb/contract/job';
+import { useEffect, useState, type ReactElement } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useServerEvents, useLinkWords } from '../outbox/live.ts';
+import { Care, Loading, Wrong } from '../kit/pieces.tsx';
+import { useKeys } from '../kit/keys.ts';
+import { BenchKeys, RecorderLayout } from '../recorders/layout.tsx';
+import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import { useJobActs } from '../job/acts.tsx';
+import { JobProvider, useHere, useJob } from '../job/use-job.ts';
+import { LinkState } from '../frame/top-bar.tsx';
+
+/** Full screen, one step: do, number, keep. */
+export function Bench(): ReactElement {
+  useServerEvents();
+  const { id = '' } = useParams();
+  const { here, error } = useJob(id);
+  if (!here) return <main className="page">{error ? <Wrong error={error} /> : <Loading what="the job" />}</main>;
+  return (
+    <JobProvider value={here}>
+      <BenchStep />
+    </JobProvider>
+  );
+}
+
+function BenchStep(): ReactElement {
+  const { job, state, person, refused, keep } = useHere();
+  const go = useNavigate();
+  const link = useLinkWords();
+  const [slot, setSlot] = useState<HTMLElement | null>(null);
+  const [backTo, setBackTo] = useState<string>();
+  const [help, setHelp] = useState(false);
+  const { stage } = state;
+  const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
+  const undone = steps.findIndex((candidate) => !candidate.done);
+  const chosen = steps.findIndex((candidate) => candidate.step.ref === backTo);
+  const at = chosen >= 0 ? chosen : undone;
+  const current = steps[at];
+  const { dialog, ask, strikeLast } = useJobActs(current?.step);
+  const back = (): void => setBackTo(steps[Math.max(0, (at < 0 ? steps.length : at) - 1)]?.step.ref);
+  const onward = STAGES[STAGES.indexOf(stage) + 1];
+  const { left, total } = stageProgress(state, stage);
+  useKeys({ pageup: back, escape: () => void go(`/jobs/${job.id}`), '?': () => setHelp(!help) });
+  useEffect(() => {
+    document.title = `${job.number} ${current?.step.title ?? STAGE_NAMES[stage]} · Jubb`;
+  }, [job.number, current?.step.title, stage]);
+  return (
+    <BenchKeys value={slot}>
+      <div className="bench">
+        <header className="bench-top">
+          <b className="fig fs-2">{job.number}</b>
+          <b>{job.unit.name}</b>
+          <span className="hide-narrow">{job.sheet.file.title}</span>
+          <span className="ms-auto">
+            {STAGE_NAMES[stage]} · {total - left + (left > 0 ? 1 : 0)} of {total}
+          </span>
+          <span className="tag-box">{person.name.split(' ')[0]}</span>
+          <LinkState words={link} />
+        </header>
+        <main className="bench-do">
+          {dialog}
+          {refused.length > 0 ? (
+            <Care title="Refused">
+              The server would not take {refused.length === 1 ? 'an entry' : `${refused.length} entries`}: {refused[0]?.refused?.title}. <Link to={`/jobs/${job.id}`}>See to it on the job page</Link>
+            </Care>
+          ) : null}
+          {state.handedOver ? (
+            <h1>Handed over to {state.handedOver.payload.receivedBy}</h1>
+          ) : current ? (
+            <>
+              <StepWords step={current.step} />
+              {current.done ? (
+                <RecorderLayout say="Recorded." primary={{ label: 'Go on', run: () => setBackTo(undefined) }} />
+              ) : (
+                <Recorder key={current.step.ref} step={current.step} />
+              )}
+            </>
+          ) : (
+            <>
+              <h1>{STAGE_NAMES[stage]} is done</h1>
+              <RecorderLayout
+                say={state.openEnds.length > 0 ? `Open ends: ${state.openEnds.map((end) => end.what).join(', ')}` : undefined}
+                primary={onward ? { label: `Go on to ${STAGE_NAMES[onward]}`, run: () => keep({ kind: 'stage', payload: { stage: onward satisfies Stage } }) } : undefined}
+              />
+            </>
+          )}
+          {help ? (
+            <dl className="facts">
+              {HELP.map(([key, words]) => (
+                <div key={key} style={{ display: 'contents' }}>
+                  <dt>
+                    <kbd>{key}</kbd>
+                  </dt>
+                  <dd>{words}</dd>
+                </div>
+              ))}
+            </dl>
+          ) : null}
+        </main>
+        <footer className="bench-keep">
+          <div ref={setSlot} className="d-flex flex-grow-1" />
+          <div className="keys" style={{ flex: '0 0 auto' }}>
+            <More onBack={back} onStrike={strikeLast} onNote={() => ask({ what: 'note' })} onOpenEnd={() => ask({ what: 'open-end' })} onOut={() => void go(`/jobs/${job.id}`)} onHelp={() => setHelp(!help)} />
+          </div>
+        </footer>
+      </div>
+    </BenchKeys>
+  );
+}
+
+const HELP = [
+  ['Space, Enter, PageDown', 'the large key'],
+  ['PageUp', 'the step before'],
+  ['S', 'strike the last entry'],
+  ['N', 'note'],
+  ['O', 'open end'],
+  ['Esc', 'back to the job'],
+] as const;
+
+interface MoreProps {
+  readonly onBack: () => void;
+  readonly onStrike: () => void;
+  readonly onNote: () => void;
+  readonly onOpenEnd: () => void;
+  readonly onOut: () => void;
+  readonly onHelp: () => void;
+}
+
+/** The seldom keys behind one, so that the bar holds what the step asks. */
+function More({ onBack, onStrike, onNote, onOpenEnd, onOut, onHelp }: MoreProps): ReactElement {
+  const [open, setOpen] = useState(false);
+  const acts = [
+    ['Back', onBack],
+    ['Strike last', onStrike],
+    ['Note', onNote],
+    ['Open end', onOpenEnd],
+    ['Keys', onHelp],
+    ['Out', onOut],
+  ] as const;
+  return (
+    <div className="position-relative">
+      <button type="button" className="btn btn-plain" aria-expanded={open} onClick={() => setOpen(!open)}>
+        More
+      </button>
+      {open ? (
+        <div className="more-list" role="group" aria-label="More">
+          {acts.map(([label, run]) => (
+            <button
+              key={label}
+              type="button"
+              className="btn btn-plain"
+              onClick={() => {
+                setOpen(false);
+                run();
+              }}
+            >
+              {label}
+            </button>
+          ))}
+        </div>
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,68 @@
+import { entryWords, type AnyKeptEntry, type Step } from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { AskLine } from '../kit/ask-line.tsx';
+import { useKeys } from '../kit/keys.ts';
+import { useHere } from './use-job.ts';
+
+type Asking = { readonly what: 'note' | 'open-end' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+
+/** What can be done anywhere on a job by one key: note, open end, strike the last entry. */
+export function useJobActs(step: Step | undefined): { readonly dialog: ReactElement | null; readonly ask: (asking: Asking) => void; readonly strikeLast: () => void } {
+  const { state, sheet, person, keep } = useHere();
+  const [asking, setAsking] = useState<Asking>();
+  const last = state.live.findLast((entry) => entry.personId === person.id && entry.kind !== 'stage' && entry.kind !== 'caution-read');
+  const strikeLast = (): void => {
+    if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
+  };
+  useKeys(state.handedOver ? {} : { n: () => setAsking({ what: 'note' }), o: () => setAsking({ what: 'open-end' }), s: strikeLast });
+  const at = step ? { step: step.ref } : {};
+  const close = (): void => setAsking(undefined);
+  let dialog: ReactElement | null = null;
+  if (asking?.what === 'note') {
+    dialog = (
+      <AskLine
+        title="Note"
+        act="Keep it"
+        fields={[{ name: 'text', label: 'What should be remembered', required: true, longest: 2000 }]}
+        onClose={close}
+        onDone={({ text = '' }) => {
+          keep({ kind: 'note', payload: { text: text.trim() }, ...at });
+          close();
+        }}
+      />
+    );
+  }
+  if (asking?.what === 'open-end') {
+    dialog = (
+      <AskLine
+        title="Open end"
+        act="Keep it"
+        fields={[
+          { name: 'what', label: 'What is not as it will be', required: true, hint: 'Strap in, hose off, plug by hand, adjuster moved two turns …' },
+          { name: 'place', label: 'Where', longest: 100 },
+          { name: 'closes', label: 'What closes it', required: true },
+        ]}
+        onClose={close}
+        onDone={({ what = '', place = '', closes = '' }) => {
+          keep({ kind: 'open-end', payload: { what: what.trim(), ...(place.trim() ? { place: place.trim() } : {}), closes: closes.trim() }, ...at });
+          close();
+        }}
+      />
+    );
+  }
+  if (asking?.what === 'strike') {
+    dialog = (
+      <AskLine
+        title={`Strike: ${entryWords(asking.entry, sheet)}`}
+        act="Strike it"
+        fields={[{ name: 'reason', label: 'Why', required: true, hint: 'It stays in the book, struck through, with this beside it.', longest: 300 }]}
+        onClose={close}
+        onDone={({ reason = '' }) => {
+          keep({ kind: 'strike', payload: { reason: reason.trim() }, strikes: asking.entry.id });
+          close();
+        }}
+      />
+    );
+  }
+  return { dialog, ask: setAsking, strikeLast };
+}

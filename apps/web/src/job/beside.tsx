@@ -1,0 +1,239 @@
+import { HOLD_REASONS, type HoldReason, type JobHead, type JobView } from '@jubb/contract/job';
+import { useState, type FormEvent, type ReactElement } from 'react';
+import { Link } from 'react-router';
+import { Refusal, call } from '../api/client.ts';
+import { queryClient, useSession } from '../api/queries.ts';
+import { fieldWords, Wrong } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import { outbox } from '../outbox/outbox.ts';
+import { promiseWords } from '../places/today.tsx';
+import { useHere } from './use-job.ts';
+
+interface BesideProps {
+  readonly onOpenEnd: () => void;
+  readonly onNote: () => void;
+}
+
+/** What belongs to the whole job: unit, open ends, hold, promise, sheet. */
+export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
+  const { job, state, refused, keep } = useHere();
+  const { data: session } = useSession();
+  const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
+  return (
+    <aside className="beside" aria-label="About the job">
+      <section>
+        <h2>
+          Job <span className="fig fs-3">{job.number}</span>
+        </h2>
+        <dl className="facts">
+          <dt>Unit</dt>
+          <dd>
+            {job.unit.name}, <span className="fig">{job.unit.serial}</span>
+          </dd>
+          <dt>Machine</dt>
+          <dd>{job.machine.name}</dd>
+          <dt>Customer</dt>
+          <dd>{[job.customer.name, job.customer.phone].filter(Boolean).join(', ')}</dd>
+          <dt>Says</dt>
+          <dd>{job.complaint}</dd>
+          <dt>Sheet</dt>
+          <dd>
+            <Link to={`/sheets/${job.sheet.revisionId}`}>{job.sheet.file.title}</Link>, revision {job.sheet.revision}
+          </dd>
+          <dt>Promise</dt>
+          <dd>{promiseWords(job.promise)}</dd>
+          <dt>Estimate</dt>
+          <dd className="fig">{money.format(job.estimateMinor / 100)}</dd>
+        </dl>
+        {state.handedOver ? null : <ChangeJob />}
+      </section>
+      {refused.length > 0 ? (
+        <section>
+          <h2>Refused by the server</h2>
+          {refused.map((held) => (
+            <div key={held.id} className="care" role="alert">
+              <b>{held.kind}</b>
+              {held.refused?.title}
+              {(held.refused?.errors ?? []).map((problem) => (
+                <div key={problem.field + problem.allowed}>{fieldWords(problem)}</div>
+              ))}
+              <div className="keys">
+                <button type="button" className="btn btn-plain" onClick={() => void outbox.settle(held.id, 'retry')}>
+                  Try again
+                </button>
+                <button type="button" className="btn btn-plain" onClick={() => void outbox.settle(held.id, 'drop')}>
+                  Take it out
+                </button>
+              </div>
+            </div>
+          ))}
+        </section>
+      ) : null}
+      <section>
+        <h2>Open ends</h2>
+        {state.openEnds.length === 0 ? <p className="soft mb-1">None.</p> : null}
+        <ul className="list-unstyled mb-1">
+          {state.openEnds.map((end) => (
+            <li key={end.key} className="mb-2">
+              <b className="brass">{end.what}</b>
+              {end.place ? `, ${end.place}` : ''}. <span className="soft">Closed by: {end.closes}</span>{' '}
+              {end.entryId ? (
+                <button type="button" className="btn btn-quiet" onClick={() => keep({ kind: 'open-end-closed', payload: { opened: end.entryId } })}>
+                  It is closed
+                </button>
+              ) : null}
+            </li>
+          ))}
+        </ul>
+        {state.handedOver ? null : (
+          <div className="keys mt-1">
+            <button type="button" className="btn btn-plain" onClick={onOpenEnd}>
+              Open end <kbd>O</kbd>
+            </button>
+            <button type="button" className="btn btn-plain" onClick={onNote}>
+              Note <kbd>N</kbd>
+            </button>
+          </div>
+        )}
+      </section>
+      <div className="keys mt-0">
+        {state.handedOver ? null : (
+          <Link className="btn btn-plain" to={`/bench/${job.id}`}>
+            Bench view <kbd>B</kbd>
+          </Link>
+        )}
+        <Link className="btn btn-plain" to={`/jobs/${job.id}/report`}>
+          Report
+        </Link>
+      </div>
+    </aside>
+  );
+}
+
+interface ChangeDraft {
+  readonly complaint: string;
+  readonly promise: string;
+  readonly estimate: string;
+  readonly holdReason: string;
+  readonly holdWords: string;
+  /** Version of the job that the draft began from. */
+  readonly version: number;
+}
+
+function draftOf(job: JobHead): ChangeDraft {
+  return {
+    complaint: job.complaint,
+    promise: localDate(job.promise),
+    estimate: (job.estimateMinor / 100).toFixed(2),
+    holdReason: job.hold?.reason ?? '',
+    holdWords: job.hold?.words ?? '',
+    version: job.version,
+  };
+}
+
+/** Complaint, promise, estimate, hold. When somebody else was first, both stand side by side. */
+function ChangeJob(): ReactElement {
+  const { job, person } = useHere();
+  const [open, setOpen] = useState(false);
+  const [draft, setDraft] = useDraft<ChangeDraft | null>(`${job.id}.change`, null);
+  const [error, setError] = useState<unknown>();
+  const [tried, setTried] = useState(false);
+  if (person.role === 'apprentice') return <></>;
+  if (!open && !draft) {
+    return (
+      <button type="button" className="btn btn-quiet p-0" onClick={() => setOpen(true)}>
+        {job.hold ? `On hold: ${job.hold.words}. Change` : 'Change promise, estimate, hold'}
+      </button>
+    );
+  }
+  const shown = draft ?? draftOf(job);
+  const current = error instanceof Refusal ? (error.problem.current as JobHead | undefined) : undefined;
+  const money = /^\d{1,7}(?:[.,]\d{1,2})?$/u.test(shown.estimate.trim());
+  const set = (change: Partial<ChangeDraft>): void => setDraft({ ...shown, ...change });
+  const close = (): void => {
+    setDraft(undefined);
+    setOpen(false);
+    setError(undefined);
+    setTried(false);
+  };
+  const save = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    setTried(true);
+    if (!money) return;
+    try {
+      const body = {
+        version: current?.version ?? shown.version,
+        complaint: shown.complaint,
+        promise: new Date(`${shown.promise}T16:00`).toISOString(),
+        estimateMinor: Math.round(Number(shown.estimate.replace(',', '.')) * 100),
+        hold: shown.holdReason ? { reason: shown.holdReason as HoldReason, words: shown.holdWords } : null,
+      };
+      const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
+      queryClient.setQueryData<JobView>(['job', job.id], (view) => view && { ...view, ...head });
+      close();
+    } catch (refusal) {
+      setError(refusal);
+    }
+  };
+  return (
+    <form className="work mt-2" noValidate onSubmit={(event) => void save(event)}>
+      <Wrong error={error} />
+      {current ? (
+        <p>
+          It now says: {current.complaint} Promise {promiseWords(current.promise)}, estimate {(current.estimateMinor / 100).toFixed(2)}
+          {current.hold ? `, hold: ${current.hold.words}` : ', no hold'}. What you typed is still here; keep it to put it in its place.
+        </p>
+      ) : null}
+      <Labelled id="ch-complaint" label="Complaint">
+        <textarea id="ch-complaint" className="form-control" rows={2} maxLength={2000} value={shown.complaint} onChange={(event) => set({ complaint: event.target.value })} />
+      </Labelled>
+      <Labelled id="ch-promise" label="Promise">
+        <input id="ch-promise" type="date" className="form-control" required value={shown.promise} onChange={(event) => set({ promise: event.target.value })} />
+      </Labelled>
+      <Labelled id="ch-estimate" label="Estimate">
+        <input id="ch-estimate" inputMode="decimal" className={`form-control ${tried && !money ? 'is-invalid' : ''}`} value={shown.estimate} onChange={(event) => set({ estimate: event.target.value })} />
+        {tried && !money ? <div className="v-out">&quot;{shown.estimate}&quot; is not an amount; give one such as 420.00</div> : null}
+      </Labelled>
+      <Labelled id="ch-hold" label="Hold">
+        <select id="ch-hold" className="form-select" value={shown.holdReason} onChange={(event) => set({ holdReason: event.target.value })}>
+          <option value="">none</option>
+          {HOLD_REASONS.map((reason) => (
+            <option key={reason} value={reason}>
+              {reason}
+            </option>
+          ))}
+        </select>
+      </Labelled>
+      {shown.holdReason ? (
+        <Labelled id="ch-words" label="Waits for">
+          <input id="ch-words" className="form-control" maxLength={300} value={shown.holdWords} onChange={(event) => set({ holdWords: event.target.value })} />
+        </Labelled>
+      ) : null}
+      <div className="keys">
+        <button type="submit" className="btn btn-primary">
+          {current ? 'Keep mine' : 'Keep'}
+        </button>
+        <button type="button" className="btn btn-plain" onClick={close}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
+
+export function Labelled({ id, label, children }: { readonly id: string; readonly label: string; readonly children: React.ReactNode }): ReactElement {
+  return (
+    <div className="mb-2">
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      {children}
+    </div>
+  );
+}
+
+/** The day of an instant, as a date field wants it. */
+export function localDate(iso: string): string {
+  const at = new Date(iso);
+  return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
+}

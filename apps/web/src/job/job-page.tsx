@@ -1,0 +1,161 @@
+import { STAGES, STAGE_NAMES, stageProgress, type Stage, type Step } from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useKeys } from '../kit/keys.ts';
+import { Loading, Wrong } from '../kit/pieces.tsx';
+import { PartsList } from '../recorders/decide.tsx';
+import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import { useJobActs } from './acts.tsx';
+import { Beside } from './beside.tsx';
+import { FreeLedger, Log } from './ledger.tsx';
+import { JobProvider, useHere, useJob } from './use-job.ts';
+
+export function JobPage(): ReactElement {
+  const { id = '', stage } = useParams();
+  const { here, error } = useJob(id);
+  if (!here) return error ? <Wrong error={error} /> : <Loading what="the job" />;
+  const known = STAGES.find((candidate) => candidate === stage);
+  if (!known) return <Navigate replace to={`/jobs/${id}/${here.state.stage}`} />;
+  return (
+    <JobProvider value={here}>
+      <StagePage key={known} stage={known} />
+    </JobProvider>
+  );
+}
+
+/** One stage of a job: the ribbon, the step in hand, the other steps, what was recorded. */
+function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
+  const { job, state, keep } = useHere();
+  const [search, setSearch] = useSearchParams();
+  const go = useNavigate();
+  const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
+  const undone = steps.find((candidate) => !candidate.done);
+  const chosen = steps.find((candidate) => candidate.step.ref === search.get('step')) ?? undone;
+  const { dialog, ask } = useJobActs(chosen?.step);
+  const onward = STAGES[STAGES.indexOf(stage) + 1];
+  const moveTo = (next: Stage): void => {
+    if (!state.handedOver && state.stage !== next) keep({ kind: 'stage', payload: { stage: next } });
+    void go(`/jobs/${job.id}/${next}`);
+  };
+  useKeys({ b: () => void go(`/bench/${job.id}`) });
+  const isFinished = undone === undefined;
+  return (
+    <>
+      <Ribbon stage={stage} />
+      {dialog}
+      {state.handedOver ? (
+        <p>
+          Handed over to {state.handedOver.payload.receivedBy}. <Link to={`/jobs/${job.id}/report`}>The report</Link>
+        </p>
+      ) : null}
+      <div className="two">
+        <div>
+          {chosen && !(chosen.done && isFinished && !search.get('step')) ? (
+            <section className="work mb-3" aria-label="The step in hand">
+              <StepWords step={chosen.step} />
+              {chosen.done && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
+                <p className="soft mb-0">
+                  Recorded. To do it again, strike what is wrong below. <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>Go on</button>
+                </p>
+              ) : state.handedOver ? null : (
+                <Recorder step={chosen.step} />
+              )}
+            </section>
+          ) : null}
+          {isFinished && !search.get('step') ? (
+            <section className="work mb-3" aria-label="Stage done">
+              <h1>{STAGE_NAMES[stage]} is done</h1>
+              {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
+            </section>
+          ) : null}
+          {stage === 'strip' ? <FreeLedger /> : null}
+          {stage === 'decide' ? (
+            <section className="mb-3">
+              <h2>Parts to have</h2>
+              <PartsList />
+            </section>
+          ) : null}
+          <h2 className="mt-3">Steps</h2>
+          <StepList steps={steps} chosen={chosen?.step} next={undone?.step} onChoose={(ref) => setSearch({ step: ref })} />
+          <h2 className="mt-4">The book</h2>
+          <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
+        </div>
+        <Beside onOpenEnd={() => ask({ what: 'open-end' })} onNote={() => ask({ what: 'note' })} />
+      </div>
+    </>
+  );
+}
+
+function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => void }): ReactElement {
+  useKeys({ ' ': onGo, enter: onGo, pagedown: onGo });
+  return (
+    <button type="button" className="btn btn-primary" onClick={onGo}>
+      Go on to {STAGE_NAMES[onward]}
+    </button>
+  );
+}
+
+function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
+  const { job, state, keep } = useHere();
+  const [isBack, setBack] = useState(false);
+  return (
+    <nav aria-label="Stages">
+      <ol className="ribbon">
+        {STAGES.map((candidate) => {
+          const { left, total } = stageProgress(state, candidate);
+          const isHere = candidate === stage;
+          return (
+            <li key={candidate}>
+              <Link to={`/jobs/${job.id}/${candidate}`} className={isHere ? 'here' : left === 0 ? 'done' : ''} aria-current={isHere ? 'step' : undefined}>
+                {STAGE_NAMES[candidate]} <small>{left === 0 ? 'done' : left === total ? '' : `${left} left`}</small>
+              </Link>
+            </li>
+          );
+        })}
+      </ol>
+      {stage !== state.stage && !state.handedOver && !isBack ? (
+        <p className="soft">
+          The job is at {STAGE_NAMES[state.stage]}.{' '}
+          <button
+            type="button"
+            className="btn btn-quiet"
+            onClick={() => {
+              keep({ kind: 'stage', payload: { stage } });
+              setBack(true);
+            }}
+          >
+            Take it {STAGES.indexOf(stage) < STAGES.indexOf(state.stage) ? 'back' : 'on'} to {STAGE_NAMES[stage]}
+          </button>
+        </p>
+      ) : null}
+    </nav>
+  );
+}
+
+interface StepListProps {
+  readonly steps: readonly { readonly step: Step; readonly done: boolean; readonly progress?: { done: number; total: number }; readonly problem?: string }[];
+  readonly chosen: Step | undefined;
+  readonly next: Step | undefined;
+  readonly onChoose: (ref: string) => void;
+}
+
+function StepList({ steps, chosen, next, onChoose }: StepListProps): ReactElement {
+  return (
+    <ol className="steps">
+      {steps.map(({ step, done, progress, problem }) => (
+        <li key={step.ref} className={`${done ? 'done' : step.ref === next?.ref ? 'next' : ''} ${step.ref === chosen?.ref ? 'here' : ''}`}>
+          <button type="button" onClick={() => onChoose(step.ref)} aria-current={step.ref === chosen?.ref ? 'step' : undefined}>
+            <span className="mark" aria-hidden="true" />
+            <span>
+              {step.title}
+              <span className="visually-hidden">{done ? ', done' : step.ref === next?.ref ? ', next' : ', to do'}</span>
+              {problem ? <span className="v-out"> {problem}</span> : null}
+            </span>
+            <span className="fig soft">{progress && progress.total > 1 ? `${progress.done} of ${progress.total}` : ''}</span>
+          </button>
+        </li>
+      ))}
+    </ol>
+  );
+}
+

@@ -1,0 +1,80 @@
+import { find, jobState, workingFor, type AnyKeptEntry, type JobState, type JobView, type PersonView, type SheetFile, type Step, type Tool } from '@jubb/contract/job';
+import { createContext, useContext, useMemo } from 'react';
+import { useJobView, useSession } from '../api/queries.ts';
+import { useHeld } from '../outbox/live.ts';
+import { outbox, type Draft, type Held } from '../outbox/outbox.ts';
+
+export interface JobHere {
+  readonly job: JobView;
+  readonly sheet: SheetFile;
+  readonly state: JobState;
+  readonly person: PersonView;
+  readonly refused: readonly Held[];
+  tool(id: string | null | undefined): Tool | undefined;
+  personName(id: string): string;
+  /** Keeps entries: on the screen and on this device at once, at the server when the link allows. */
+  keep(...drafts: readonly Draft[]): void;
+}
+
+const JobContext = createContext<JobHere | undefined>(undefined);
+export const JobProvider = JobContext.Provider;
+
+export function useHere(): JobHere {
+  const here = useContext(JobContext);
+  if (!here) throw new Error('used outside a job');
+  return here;
+}
+
+/** A job as this device knows it: what the server keeps, and after it what is still held here. */
+export function useJob(id: string): { readonly here: JobHere | undefined; readonly error: unknown } {
+  const { data: job, error } = useJobView(id);
+  const { data: session } = useSession();
+  const held = useHeld();
+  const here = useMemo((): JobHere | undefined => {
+    if (!job || !session) return undefined;
+    const mine = held.filter((one) => one.jobId === id);
+    const known = new Set(job.entries.map((entry) => entry.id));
+    const pending = mine.filter((one) => !one.refused && !known.has(one.id)).map((one, index) => pendingEntry(one, job, index));
+    const entries = [...job.entries, ...pending];
+    return {
+      job: { ...job, entries },
+      sheet: job.sheet.file,
+      state: jobState(job.sheet.file, entries),
+      person: session.person,
+      refused: mine.filter((one) => one.refused),
+      tool: (toolId) => job.tools.find((tool) => tool.id === toolId),
+      personName: (personId) => job.people.find((person) => person.id === personId)?.name ?? '',
+      keep: (...drafts) => void outbox.add(id, drafts),
+    };
+  }, [job, session, held, id]);
+  return { here, error };
+}
+
+function pendingEntry(held: Held, job: JobView, index: number): AnyKeptEntry {
+  const tool = job.tools.find((candidate) => candidate.id === held.toolId);
+  return {
+    id: held.id,
+    jobId: held.jobId,
+    seq: job.entries.length + index + 1,
+    kind: held.kind,
+    payload: held.payload,
+    step: held.step ?? null,
+    toolId: held.toolId ?? null,
+    strikes: held.strikes ?? null,
+    personId: held.personId,
+    takenAt: held.takenAt,
+    keptAt: held.takenAt,
+    working: workingFor(held.kind, held.payload, job.sheet.file, tool),
+    prevHash: '',
+    hash: '',
+  } as AnyKeptEntry;
+}
+
+/** Cautions of a step that the person at work has not yet read on this job. */
+export function unread(here: JobHere, step: Step): readonly { readonly ref: string; readonly text: string; readonly wear?: string }[] {
+  return (step.cautions ?? []).flatMap((ref) => {
+    const caution = find(here.sheet.cautions, ref);
+    const read = here.state.cautionsRead.some((entry) => entry.payload.caution === ref && entry.personId === here.person.id);
+    return caution && !read ? [caution] : [];
+  });
+}

@@ -1,0 +1,80 @@
+import { parseQuantity, wording, type Quantity } from '@jubb/core';
+import { useEffect, useId, useRef, type ReactElement } from 'react';
+import { useUnits } from './units.ts';
+
+interface FigureFieldProps {
+  readonly label: string;
+  readonly quantity: Quantity;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  readonly onEnter?: () => void;
+  /** Unit of a bare figure, when it is not this device's own. */
+  readonly unit?: string;
+  /** Least and most that can be meant, in base units: a 40 m journal is a slip. */
+  readonly least?: number;
+  readonly most?: number;
+  readonly focus?: boolean;
+  /** Shown only once something was typed or tried. */
+  readonly tried?: boolean;
+}
+
+export interface FigureRead {
+  readonly base?: number;
+  readonly problem?: string;
+}
+
+/** Reads a typed figure; the problem is a sentence that says what would be right. */
+export function readFigure(text: string, quantity: Quantity, unit: string, bounds: { least?: number; most?: number } = {}): FigureRead {
+  const parsed = parseQuantity(text, quantity, 'figure', unit);
+  const say = (issue: Parameters<typeof wording>[0]): string => wording({ ...issue, label: 'This' }).replace(/^This: /u, '');
+  if (!parsed.ok) return { problem: say(parsed.issue) };
+  const { base } = parsed.quantity;
+  const { least = Number.NEGATIVE_INFINITY, most = Number.POSITIVE_INFINITY } = bounds;
+  if (base < least) return { problem: `"${text.trim()}" is too small here` };
+  if (base > most) return { problem: `"${text.trim()}" is too large here; check the unit and the decimal sign` };
+  if (quantity === 'count' && !Number.isInteger(base)) return { problem: `"${text.trim()}" is not a whole number` };
+  return { base };
+}
+
+/** One figure with its unit beside it. Comma or point, any unit; Enter goes on. */
+export function FigureField({ label, quantity, text, onText, onEnter, unit, least, most, focus = false, tried = false }: FigureFieldProps): ReactElement {
+  const units = useUnits();
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const symbol = unit ?? units.symbol(quantity);
+  const { problem } = readFigure(text, quantity, symbol, { ...(least === undefined ? {} : { least }), ...(most === undefined ? {} : { most }) });
+  const shown = (text !== '' || tried) && problem !== undefined ? problem : undefined;
+  useEffect(() => {
+    if (focus) input.current?.focus();
+  }, [focus]);
+  return (
+    <div>
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      <div className="d-flex align-items-baseline gap-2">
+        <input
+          id={id}
+          ref={input}
+          className={`form-control num-field ${shown ? 'is-invalid' : ''}`}
+          inputMode="decimal"
+          autoComplete="off"
+          spellCheck={false}
+          value={text}
+          aria-invalid={shown !== undefined}
+          aria-describedby={`${id}-problem`}
+          onChange={(event) => onText(event.target.value)}
+          onKeyDown={(event) => {
+            if (event.key !== 'Enter' || !onEnter) return;
+            event.preventDefault();
+            onEnter();
+          }}
+        />
+        <span className="fig fs-3">{symbol}</span>
+      </div>
+      <div id={`${id}-problem`} className="v-out" aria-live="polite">
+        {shown}
+      </div>
+    </div>
+  );
+}

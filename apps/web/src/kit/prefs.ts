@@ -1,0 +1,55 @@
+import { useSyncExternalStore } from 'react';
+
+/** What this device remembers; it is not worth a place in the database. */
+
+const listeners = new Set<() => void>();
+
+function subscribe(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+export function readStored(key: string): string | undefined {
+  try {
+    return localStorage.getItem(`jubb.${key}`) ?? undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+export function writeStored(key: string, text: string | undefined): void {
+  try {
+    if (text === undefined) localStorage.removeItem(`jubb.${key}`);
+    else localStorage.setItem(`jubb.${key}`, text);
+  } catch {
+    // A device without storage forgets; the work goes on.
+  }
+  for (const listener of listeners) listener();
+}
+
+function useStored(key: string): string | undefined {
+  return useSyncExternalStore(subscribe, () => readStored(key));
+}
+
+/** Something half typed: it outlives a reload, and goes when it has been kept. */
+export function useDraft<T>(key: string, initial: T): readonly [T, (next: T | undefined) => void] {
+  const stored = useStored(`draft.${key}`);
+  const draft = stored === undefined ? initial : (JSON.parse(stored) as T);
+  return [draft, (next) => writeStored(`draft.${key}`, next === undefined ? undefined : JSON.stringify(next))];
+}
+
+export const UNIT_CHOICES = ['mm · N·m', 'in · lbf·ft', 'both'] as const;
+export type UnitChoice = (typeof UNIT_CHOICES)[number];
+export const LIGHTS = ['day', 'night', 'sun'] as const;
+export type Light = (typeof LIGHTS)[number];
+
+export function useUnitChoice(): readonly [UnitChoice, (choice: UnitChoice) => void] {
+  const stored = useStored('units');
+  return [UNIT_CHOICES.find((choice) => choice === stored) ?? 'mm · N·m', (choice) => writeStored('units', choice)];
+}
+
+export function useLight(): readonly [Light, (light: Light) => void] {
+  const stored = useStored('light');
+  const wanted = LIGHTS.find((light) => light === stored);
+  return [wanted ?? 'day', (light) => writeStored('light', light)];
+}

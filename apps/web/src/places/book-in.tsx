@@ -1,0 +1,231 @@
+import { BookInBody } from '@jubb/contract/forms';
+import type { JobHead } from '@jubb/contract/job';
+import { classValidatorResolver } from '@hookform/resolvers/class-validator';
+import { useEffect, useState, type ReactElement } from 'react';
+import { get as fieldError, useForm, type FieldPath } from 'react-hook-form';
+import { useNavigate } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { Refusal, call } from '../api/client.ts';
+import { queryClient, useCustomers, useSession, useSheets } from '../api/queries.ts';
+import { Labelled, localDate } from '../job/beside.tsx';
+import { Title, Wrong } from '../kit/pieces.tsx';
+import { readStored, writeStored } from '../kit/prefs.ts';
+
+interface Values {
+  id: string;
+  customer: { id?: string; name: string; phone?: string };
+  machine: { id?: string; name: string; serial: string };
+  unit: { id?: string; name: string; serial: string };
+  sheetRevisionId: string;
+  complaint: string;
+  promise: string;
+  estimate: string;
+}
+
+const DRAFT = 'draft.book-in';
+const THREE_DAYS_MS = 3 * 24 * 3600 * 1000;
+
+function fresh(): Values {
+  return {
+    id: uuid(),
+    customer: { name: '', phone: '' },
+    machine: { name: '', serial: '' },
+    unit: { name: '', serial: '' },
+    sheetRevisionId: '',
+    complaint: '',
+    promise: localDate(new Date(Date.now() + THREE_DAYS_MS).toISOString()),
+    estimate: '',
+  };
+}
+
+/** The body that the server wants, from what the form holds; the same class checks both. */
+function toBody(values: Values): object {
+  const money = /^\d{1,7}(?:[.,]\d{1,2})?$/u.test(values.estimate.trim()) ? Math.round(Number(values.estimate.replace(',', '.')) * 100) : Number.NaN;
+  const { estimate: _, customer, machine, unit, ...rest } = values;
+  const named = <T extends { id?: string }>(part: T): T => (part.id ? part : (({ id: __, ...others }) => others)(part) as T);
+  const promise = values.promise ? new Date(`${values.promise}T16:00`) : undefined;
+  return { ...rest, customer: named(customer), machine: named(machine), unit: named(unit), promise: promise && !Number.isNaN(promise.getTime()) ? promise.toISOString() : '', estimateMinor: money };
+}
+
+const resolve = classValidatorResolver(BookInBody, { validator: { whitelist: true, forbidNonWhitelisted: true } });
+
+export function BookIn(): ReactElement {
+  const go = useNavigate();
+  const { data: session } = useSession();
+  const { data: customers = [] } = useCustomers();
+  const { data: sheets = [] } = useSheets();
+  const [error, setError] = useState<unknown>();
+  const stored = readStored(DRAFT);
+  const form = useForm<Values>({
+    defaultValues: stored ? (JSON.parse(stored) as Values) : fresh(),
+    resolver: async (values, context, options) => {
+      const { errors } = await resolve(toBody(values) as never, context as never, options as never);
+      const { estimateMinor, ...others } = errors as Record<string, unknown>;
+      const all = { ...others, ...(estimateMinor ? { estimate: estimateMinor } : {}) };
+      return (Object.keys(all).length > 0 ? { values: {}, errors: all } : { values, errors: {} }) as never;
+    },
+  });
+  const { register, handleSubmit, watch, setValue, setError: setFieldError, reset, formState } = form;
+  useEffect(() => {
+    const subscription = watch((values) => writeStored(DRAFT, JSON.stringify(values)));
+    return () => subscription.unsubscribe();
+  }, [watch]);
+  const approved = sheets.filter((sheet) => sheet.status === 'approved');
+  const customer = customers.find((one) => one.id === watch('customer.id'));
+  const chosenMachine = customer?.machines.find((one) => one.id === watch('machine.id'));
+
+  const keep = handleSubmit(async (values) => {
+    setError(undefined);
+    try {
+      const job = await call<JobHead>('POST', '/jobs', toBody(values));
+      writeStored(DRAFT, undefined);
+      await Promise.all([queryClient.invalidateQueries({ queryKey: ['today'] }), queryClient.invalidateQueries({ queryKey: ['jobs'] }), queryClient.invalidateQueries({ queryKey: ['customers'] })]);
+      void go(`/jobs/${job.id}`);
+    } catch (refusal) {
+      setError(refusal);
+      if (refusal instanceof Refusal) for (const { field, allowed } of refusal.fields) setFieldError((field === 'estimateMinor' ? 'estimate' : field) as FieldPath<Values>, { message: allowed });
+    }
+  });
+
+  const line = (name: FieldPath<Values>, label: string, rest: React.InputHTMLAttributes<HTMLInputElement> = {}): ReactElement => {
+    const message = (fieldError(formState.errors, name) as { message?: string } | undefined)?.message;
+    const id = name.replace('.', '-');
+    return (
+      <Labelled id={id} label={label}>
+        <input id={id} className={`form-control ${message ? 'is-invalid' : ''}`} autoComplete="off" aria-invalid={message !== undefined} aria-describedby={`${id}-problem`} {...rest} {...register(name)} />
+        <div id={`${id}-problem`} className="v-out">
+          {message ? `${label} ${message}` : null}
+        </div>
+      </Labelled>
+    );
+  };
+  const complaintProblem = formState.errors.complaint?.message;
+  const sheetProblem = formState.errors.sheetRevisionId?.message;
+  if (session?.person.role === 'apprentice') return <p>An apprentice does not book in. Ask the counter or a mechanic.</p>;
+  return (
+    <>
+      <Title sub="Marks and the end float as found come next, at the machine.">Book in</Title>
+      <form noValidate onSubmit={(event) => void keep(event)} style={{ maxWidth: 980 }}>
+        <Wrong error={error} />
+        <div className="row g-4">
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Customer</legend>
+            {customers.length > 0 ? (
+              <Labelled id="known-customer" label="Known here">
+                <select
+                  id="known-customer"
+                  className="form-select"
+                  value={watch('customer.id') ?? ''}
+                  onChange={(event) => {
+                    const one = customers.find((candidate) => candidate.id === event.target.value);
+                    setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
+                    setValue('machine', fresh().machine);
+                    setValue('unit', fresh().unit);
+                  }}
+                >
+                  <option value="">a new customer</option>
+                  {customers.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}
+                    </option>
+                  ))}
+                </select>
+              </Labelled>
+            ) : null}
+            {line('customer.name', 'Name', { readOnly: customer !== undefined })}
+            {line('customer.phone', 'Telephone', { readOnly: customer !== undefined, type: 'tel' })}
+          </fieldset>
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Machine</legend>
+            {customer && customer.machines.length > 0 ? (
+              <Labelled id="known-machine" label="Was here before">
+                <select
+                  id="known-machine"
+                  className="form-select"
+                  value={watch('machine.id') ?? ''}
+                  onChange={(event) => {
+                    const one = customer.machines.find((candidate) => candidate.id === event.target.value);
+                    setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
+                    setValue('unit', fresh().unit);
+                  }}
+                >
+                  <option value="">another machine</option>
+                  {customer.machines.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}, {one.serial}
+                    </option>
+                  ))}
+                </select>
+              </Labelled>
+            ) : null}
+            {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
+            {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined })}
+          </fieldset>
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Unit</legend>
+            {chosenMachine && chosenMachine.units.length > 0 ? (
+              <Labelled id="known-unit" label="Was here before">
+                <select
+                  id="known-unit"
+                  className="form-select"
+                  value={watch('unit.id') ?? ''}
+                  onChange={(event) => {
+                    const one = chosenMachine.units.find((candidate) => candidate.id === event.target.value);
+                    setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit);
+                  }}
+                >
+                  <option value="">another unit</option>
+                  {chosenMachine.units.map((one) => (
+                    <option key={one.id} value={one.id}>
+                      {one.name}, {one.serial}
+                    </option>
+                  ))}
+                </select>
+              </Labelled>
+            ) : null}
+            {line('unit.name', 'Unit and side')}
+            {line('unit.serial', 'Serial or tag')}
+            <Labelled id="sheet" label="Sheet">
+              <select id="sheet" className={`form-select ${sheetProblem ? 'is-invalid' : ''}`} aria-describedby="sheet-problem" {...register('sheetRevisionId')}>
+                <option value="">which model is it?</option>
+                {approved.map((sheet) => (
+                  <option key={sheet.revisionId} value={sheet.revisionId}>
+                    {sheet.title}
+                  </option>
+                ))}
+              </select>
+              <div id="sheet-problem" className="v-out">
+                {sheetProblem ? `Sheet ${sheetProblem}` : null}
+              </div>
+            </Labelled>
+          </fieldset>
+        </div>
+        <Labelled id="complaint" label="What the customer says">
+          <textarea id="complaint" className={`form-control ${complaintProblem ? 'is-invalid' : ''}`} rows={2} aria-describedby="complaint-problem" {...register('complaint')} />
+          <div id="complaint-problem" className="v-out">
+            {complaintProblem ? `Complaint ${complaintProblem}` : null}
+          </div>
+        </Labelled>
+        <div className="row g-4">
+          <div className="col-sm-4">{line('promise', 'Promise', { type: 'date' })}</div>
+          <div className="col-sm-4">{line('estimate', `Estimate, ${session?.shop.currency ?? ''}`, { inputMode: 'decimal' })}</div>
+        </div>
+        <div className="keys">
+          <button type="submit" className="btn btn-primary" disabled={formState.isSubmitting}>
+            Book in
+          </button>
+          <button
+            type="button"
+            className="btn btn-plain"
+            onClick={() => {
+              writeStored(DRAFT, undefined);
+              reset(fresh());
+            }}
+          >
+            Clear
+          </button>
+        </div>
+      </form>
+    </>
+  );
+}

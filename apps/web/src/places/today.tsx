@@ -1,0 +1,133 @@
+import { STAGE_NAMES, type TodayLine } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { Link } from 'react-router';
+import { useSession, useToday } from '../api/queries.ts';
+import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+
+const DAY_MS = 24 * 3600 * 1000;
+
+/** What can be done now, what waits for what, and which tool is out of date. */
+export function Today(): ReactElement {
+  const { data: session } = useSession();
+  const { data: today, error } = useToday();
+  const first = session?.person.name.split(' ')[0] ?? '';
+  if (!today) return error ? <Wrong error={error} /> : <Loading what="the benches" />;
+  return (
+    <div className="two">
+      <div>
+        <Title>{`Now, for ${first}`}</Title>
+        {today.now.length === 0 ? (
+          <p>
+            Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
+          </p>
+        ) : null}
+        {today.now.map((line, index) => (
+          <Line key={line.jobId} line={line} isFirst={index === 0} />
+        ))}
+        <p className="mt-3">
+          <Link className="btn btn-plain" to="/jobs/new">
+            Book in
+          </Link>
+        </p>
+        <h2 className="mt-4">Waiting</h2>
+        {today.waiting.length === 0 ? <p className="soft">Nothing waits.</p> : null}
+        <table className="table">
+          <tbody>
+            {today.waiting.map((line) => (
+              <tr key={line.jobId}>
+                <td className="fig fs-4" style={{ width: 64 }}>
+                  <Link to={`/jobs/${line.jobId}`}>{line.number}</Link>
+                </td>
+                <td>
+                  {line.unit}: {line.hold ? `${line.hold.words} (${line.hold.reason})` : line.waits}
+                </td>
+                <td className="soft text-end">promise {promiseWords(line.promise)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <aside className="beside" aria-label="Promises and crib">
+        <section>
+          <h2>Promised</h2>
+          <Promises lines={[...today.now, ...today.waiting]} />
+        </section>
+        <section>
+          <h2>Crib</h2>
+          {today.crib.length === 0 ? <p className="soft">Every tool is in date.</p> : null}
+          <table className="table">
+            <tbody>
+              {today.crib.map((tool) => (
+                <tr key={tool.tag}>
+                  <td className="fig fs-5">{tool.tag}</td>
+                  <td>
+                    {tool.name}, check was due {dayWords(tool.due)}
+                  </td>
+                  <td>
+                    <span className="tag-box v-out">out</span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+function Line({ line, isFirst }: { readonly line: TodayLine; readonly isFirst: boolean }): ReactElement {
+  return (
+    <article className={`line-row ${isFirst ? 'first' : ''}`}>
+      <span className="fig">{line.number}</span>
+      <div>
+        <h2 className="mb-0">
+          {STAGE_NAMES[line.stage]}: {line.next}
+        </h2>
+        <span className="soft">
+          {line.unit}, {line.machine}. {line.customer}. {line.left > 0 ? `${line.left} left in this stage` : 'This stage is done'}
+          {line.openEnds > 0 ? `, ${line.openEnds} open ${line.openEnds === 1 ? 'end' : 'ends'}` : ''}.
+        </span>
+      </div>
+      <Link className={`btn ${isFirst ? 'btn-primary' : 'btn-plain'}`} to={`/jobs/${line.jobId}`} aria-label={`Take up ${line.number}`}>
+        Take up
+      </Link>
+    </article>
+  );
+}
+
+/** Open promises, the nearest first. */
+function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement {
+  if (lines.length === 0) return <p className="soft">No promises open.</p>;
+  return (
+    <table className="table">
+      <tbody>
+        {lines
+          .toSorted((a, b) => a.promise.localeCompare(b.promise))
+          .map((line) => (
+            <tr key={line.jobId}>
+              <td className="fig fs-5">{line.number}</td>
+              <td>{line.unit}</td>
+              <td className={`fig fs-5 text-end ${Date.parse(line.promise) < Date.now() ? 'v-out' : ''}`}>{promiseWords(line.promise)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  );
+}
+
+export function promiseWords(iso: string): string {
+  const at = new Date(iso);
+  const days = Math.floor((startOfDay(at) - startOfDay(new Date())) / DAY_MS);
+  if (days === 0) return `today ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+  if (days < 0) return `${dayWords(iso)}, late`;
+  return days < 7 ? at.toLocaleDateString('en-GB', { weekday: 'short' }) : dayWords(iso);
+}
+
+function startOfDay(at: Date): number {
+  return new Date(at.getFullYear(), at.getMonth(), at.getDate()).getTime();
+}
+
+export function dayWords(iso: string): string {
+  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+}

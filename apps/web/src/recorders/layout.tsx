@@ -1,0 +1,70 @@
+import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import { useKeys } from '../kit/keys.ts';
+
+export interface Act {
+  readonly label: ReactNode;
+  readonly run: () => void;
+  /** Single key that does it, beside Space and Enter for the first act. */
+  readonly key?: string;
+  readonly disabled?: boolean;
+}
+
+interface LayoutProps {
+  /** The figure that matters, large. */
+  readonly number?: { readonly figure: string; readonly unit: string; readonly under?: ReactNode } | undefined;
+  readonly say?: ReactNode;
+  readonly children?: ReactNode;
+  readonly drawing?: ReactNode;
+  readonly primary?: Act | undefined;
+  readonly others?: readonly Act[];
+}
+
+/** Where bench view wants its large keys; undefined on a page. */
+export const BenchKeys = createContext<HTMLElement | null | undefined>(undefined);
+
+/** The zones of a step: number, what is asked, drawing, keys. The same on a page and at the bench. */
+export function RecorderLayout({ number, say, children, drawing, primary, others = [] }: LayoutProps): ReactElement {
+  const slot = useContext(BenchKeys);
+  const isBench = slot !== undefined;
+  const go = primary && !primary.disabled ? primary.run : undefined;
+  useKeys({
+    ' ': go,
+    enter: go,
+    pagedown: go,
+    ...Object.fromEntries(others.map((act) => [act.key?.toLowerCase() ?? '', act.disabled ? undefined : act.run])),
+  });
+  const keys = (
+    <div className="keys">
+      {primary ? (
+        <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
+          {primary.label} {isBench ? <kbd className="hide-narrow">Space</kbd> : null}
+        </button>
+      ) : null}
+      {others.map((act) => (
+        <button key={String(act.key ?? act.label)} type="button" className="btn btn-plain" disabled={act.disabled} onClick={act.run}>
+          {act.label} {act.key ? <kbd className="hide-narrow">{act.key.toUpperCase()}</kbd> : null}
+        </button>
+      ))}
+    </div>
+  );
+  return (
+    <>
+      <div className="zones">
+        <div>
+          {number ? (
+            <div className="number">
+              {number.figure}
+              <small>{number.unit}</small>
+            </div>
+          ) : null}
+          {number?.under ? <div className="mt-2">{number.under}</div> : null}
+          {say ? <div className="say mt-2">{say}</div> : null}
+          {children ? <div className="mt-3">{children}</div> : null}
+        </div>
+        {drawing ? <div className="drawing">{drawing}</div> : null}
+      </div>
+      {slot ? createPortal(keys, slot) : isBench ? null : keys}
+    </>
+  );
+}

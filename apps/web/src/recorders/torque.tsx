@@ -1,0 +1,139 @@
+import { circlePoints, formatQuantity } from '@jubb/core';
+import { jointTorque, wrenchSetting, type JointRun, type PlannedPull, type Step } from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { JointPlate } from '../drawings/joint-plate.tsx';
+import { AskLine } from '../kit/ask-line.tsx';
+import { FigureField, readFigure } from '../kit/figure-field.tsx';
+import { Trust } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
+import { useUnits } from '../kit/units.ts';
+import { useHere } from '../job/use-job.ts';
+import { RecorderLayout } from './layout.tsx';
+
+const NO_ADAPTER = { id: '', angle: '0' };
+
+/** One pull after the other: order, pass, wrench setting, each kept. */
+export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement | null {
+  const { job, sheet, state, keep } = useHere();
+  const units = useUnits();
+  const [wrenchId, setWrenchId] = useState<string>();
+  const [inTrouble, setInTrouble] = useState(false);
+  const [adapter, setAdapter] = useDraft(`${job.id}.adapter`, NO_ADAPTER);
+  const run = state.joints.find((candidate) => candidate.joint.ref === step.record.joint);
+  if (!run) return null;
+  const plate = <RunPlate run={run} />;
+  if (!run.next) return <RecorderLayout say={`All ${run.total} pulls are in.`} drawing={plate} />;
+
+  const { next, joint } = run;
+  const pass = run.passes.find((candidate) => candidate.pass === next.pass);
+  const wrench = pickTool(job.tools, 'torque-wrench', next.torqueNm, wrenchId);
+  const fitted = job.tools.find((tool) => tool.id === adapter.id);
+  const angle = readFigure(adapter.angle, 'angle', '°', { least: 0, most: 180 });
+  const arm = { torque: next.torqueNm, wrenchLength: wrench?.length ?? 450, adapterLength: fitted?.length ?? 0, adapterAngle: fitted ? (angle.base ?? 0) : 0 };
+  const setting = wrenchSetting(arm)?.output['setting'];
+  const set = typeof setting === 'number' ? setting : undefined;
+  const pull = (result: 'clicked' | 'turned' | 'trouble', note?: string): void => {
+    if (!wrench) return;
+    rememberTool(wrench);
+    keep({ kind: 'pull', payload: { joint: joint.ref, pass: next.pass, place: next.place, result, ...arm, ...(fitted ? { adapterId: fitted.id } : {}), ...(note ? { note } : {}) }, step: step.ref, toolId: wrench.id });
+  };
+  const { figure, unit, other } = units.show(next.torqueNm, 'torque');
+  const wrenchAt = set === undefined ? '…' : units.show(set, 'torque').figure;
+  const cannot = wrench === undefined || set === undefined || (fitted !== undefined && angle.base === undefined);
+  return (
+    <>
+      <RecorderLayout
+        number={{
+          figure,
+          unit,
+          under: (
+            <>
+              {other ? <b className="fig fs-4 me-2">{other}</b> : null}
+              <Trust of={joint.torque} documents={sheet.documents} /> <span className="soft">{joint.condition}, full {units.text(jointTorque(joint).torqueNm, 'torque')}</span>
+            </>
+          ),
+        }}
+        say={
+          <>
+            Set the wrench to <b className="fig">{set === undefined ? '…' : units.text(set, 'torque')}</b>
+            {wrench ? <span className="soft"> {wrench.tag}, ±{formatQuantity(jointShare(joint), 'ratio', '%')}{wrench.calibrationDue ? `, good to ${wrench.calibrationDue}` : ''}</span> : null}
+          </>
+        }
+        primary={
+          pass?.check
+            ? { label: 'Clicked, did not turn', run: () => pull('clicked'), disabled: cannot }
+            : { label: `Pulled ${wrenchAt}`, run: () => pull('clicked'), disabled: cannot }
+        }
+        others={[
+          ...(pass?.check ? [{ label: 'It turned', key: 't', run: () => pull('turned'), disabled: cannot }] : []),
+          { label: 'Trouble', key: 'x', run: () => setInTrouble(true), disabled: cannot },
+        ]}
+        drawing={plate}
+      >
+        <div className="d-flex flex-wrap gap-3">
+          <ToolPick label="Wrench" tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')} chosen={wrench} size={next.torqueNm} onChoose={setWrenchId} />
+          <div>
+            <label className="form-label" htmlFor="adapter">
+              On it
+            </label>
+            <select id="adapter" className="form-select" value={adapter.id} onChange={(event) => setAdapter({ ...adapter, id: event.target.value })}>
+              <option value="">socket, in line</option>
+              {job.tools
+                .filter((tool) => tool.kind === 'crowfoot')
+                .map((tool) => (
+                  <option key={tool.id} value={tool.id}>
+                    {tool.tag} {tool.name}, {tool.length} mm
+                  </option>
+                ))}
+            </select>
+          </div>
+          {fitted ? <FigureField label="Its angle" quantity="angle" unit="°" text={adapter.angle} onText={(text) => setAdapter({ ...adapter, angle: text })} least={0} most={180} /> : null}
+        </div>
+        {wrench ? null : <p className="v-out mb-0 mt-2">No wrench of the crib reaches this torque in calibration. Borrow one, or have one checked.</p>}
+      </RecorderLayout>
+      {inTrouble ? (
+        <AskLine
+          title={`Number ${run.numbers[next.place] ?? ''}: what is wrong?`}
+          act="Keep it"
+          fields={[{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
+          onClose={() => setInTrouble(false)}
+          onDone={({ note }) => {
+            setInTrouble(false);
+            pull('trouble', note);
+          }}
+        />
+      ) : null}
+    </>
+  );
+}
+
+function jointShare(joint: JointRun['joint']): number {
+  const { torqueNm, to } = jointTorque(joint);
+  return to / torqueNm - 1;
+}
+
+/** "Wheel nuts, pass 3 of 4. Next is number 5." */
+export function runTitle(run: JointRun): string {
+  const { next } = run;
+  if (!next) return `${run.joint.name}: all pulls are in`;
+  return `${run.joint.name}, pass ${next.pass} of ${run.passes.length}${run.passes[next.pass - 1]?.check ? ', once round' : ''}. Next is number ${run.numbers[next.place] ?? ''}.`;
+}
+
+function RunPlate({ run }: { readonly run: JointRun }): ReactElement {
+  const pass: PlannedPull['pass'] = run.next?.pass ?? run.passes.length;
+  const inPass = run.pulls.filter((pull) => pull.payload.pass === pass);
+  return (
+    <JointPlate
+      name={run.joint.name}
+      points={circlePoints(run.joint.count)}
+      numbers={run.numbers}
+      done={new Set(inPass.filter((pull) => pull.payload.result !== 'trouble').map((pull) => pull.payload.place))}
+      next={run.next?.place}
+      last={inPass.at(-1)?.payload.place}
+      trouble={new Set(inPass.filter((pull) => pull.payload.result === 'trouble').map((pull) => pull.payload.place))}
+      centre={String(run.done)}
+      under={`of ${run.total} pulls`}
+    />
+  );
+}

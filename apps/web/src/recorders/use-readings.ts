@@ -1,0 +1,40 @@
+import type { Quantity } from '@jubb/core';
+import { readFigure } from '../kit/figure-field.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import { useUnits } from '../kit/units.ts';
+
+interface ReadingsDraft {
+  readonly text: string;
+  readonly kept: readonly number[];
+}
+
+const EMPTY: ReadingsDraft = { text: '', kept: [] };
+
+export interface Readings {
+  readonly text: string;
+  readonly kept: readonly number[];
+  readonly setText: (text: string) => void;
+  /** Takes the typed figure as a reading; true when it was one. */
+  readonly take: () => boolean;
+  readonly dropLast: () => void;
+  readonly clear: () => void;
+}
+
+/** Repeats of one measurement, in base units, drafted so that a reload loses none. */
+export function useReadings(key: string, quantity: Quantity, bounds: { least: number; most: number }): Readings {
+  const units = useUnits();
+  const [draft, setDraft] = useDraft<ReadingsDraft>(key, EMPTY);
+  return {
+    text: draft.text,
+    kept: draft.kept,
+    setText: (text) => setDraft({ ...draft, text }),
+    take: () => {
+      const { base } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
+      if (base === undefined) return false;
+      setDraft({ text: '', kept: [...draft.kept, base] });
+      return true;
+    },
+    dropLast: () => setDraft({ ...draft, kept: draft.kept.slice(0, -1) }),
+    clear: () => setDraft(undefined),
+  };
+}
