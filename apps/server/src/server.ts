@@ -47,7 +47,10 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
     requestLimit(config.requestsPer10s),
   );
   app.use('/api/docs', onlyLoggedIn);
-  SwaggerModule.setup('api/docs', app, () => apiDocument(app, config.version));
+  SwaggerModule.setup('api/docs', app, () => apiDocument(app, config.version), {
+    jsonDocumentUrl: 'api/docs/json',
+    yamlDocumentUrl: 'api/docs/yaml',
+  });
   await app.init();
   return { app, dataSource };
 }

@@ -8,7 +8,9 @@ import { outbox } from './outbox/outbox.ts';
 import { Login } from './places/login.tsx';
 import { Today } from './places/today.tsx';
 
-const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string) => async () => ({ Component: (await load())[name]! });
+const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string) => async () => ({
+  Component: (await load())[name]!,
+});
 
 const router = createBrowserRouter([
   {
@@ -43,8 +45,18 @@ export function App(): ReactElement {
   useEffect(() => {
     if (personId) void outbox.begin(personId);
   }, [personId]);
-  if (isPending) return <Plain><Loading what="who is here" /></Plain>;
-  if (error) return <Plain><Wrong error={error} /></Plain>;
+  if (isPending)
+    return (
+      <Plain>
+        <Loading what="who is here" />
+      </Plain>
+    );
+  if (error)
+    return (
+      <Plain>
+        <Wrong error={error} />
+      </Plain>
+    );
   return session ? <RouterProvider router={router} /> : <Login />;
 }
 

@@ -41,18 +41,25 @@ export function useSession(): UseQueryResult<SessionView | null> {
 
 export const useToday = (): UseQueryResult<TodayView> => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today') });
 
-export const useJobView = (id: string): UseQueryResult<JobView> => useQuery({ queryKey: ['job', id], queryFn: () => get<JobView>(`/jobs/${id}`) });
+export const useJobView = (id: string): UseQueryResult<JobView> =>
+  useQuery({ queryKey: ['job', id], queryFn: () => get<JobView>(`/jobs/${id}`) });
 
 export const useJobs = (find: string): UseQueryResult<JobHead[]> =>
-  useQuery({ queryKey: ['jobs', find], queryFn: () => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}`), placeholderData: (before) => before });
+  useQuery({
+    queryKey: ['jobs', find],
+    queryFn: () => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}`),
+    placeholderData: (before) => before,
+  });
 
 export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey: ['sheets'], queryFn: () => get<SheetLine[]>('/sheets') });
 
-export const useSheet = (id: string): UseQueryResult<SheetView> => useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
+export const useSheet = (id: string): UseQueryResult<SheetView> =>
+  useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
 
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
 
-export const useCustomers = (): UseQueryResult<CustomerLine[]> => useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerLine[]>('/customers') });
+export const useCustomers = (): UseQueryResult<CustomerLine[]> =>
+  useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerLine[]>('/customers') });
 
 export const useWorkings = (): UseQueryResult<WorkingDescription[]> =>
   useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => get<WorkingDescription[]>('/workings') });

@@ -61,7 +61,8 @@ function BenchStep(): ReactElement {
           {dialog}
           {refused.length > 0 ? (
             <Care title="Refused">
-              The server would not take {refused.length === 1 ? 'an entry' : `${refused.length} entries`}: {refused[0]?.refused?.title}. <Link to={`/jobs/${job.id}`}>See to it on the job page</Link>
+              The server would not take {refused.length === 1 ? 'an entry' : `${refused.length} entries`}: {refused[0]?.refused?.title}.{' '}
+              <Link to={`/jobs/${job.id}`}>See to it on the job page</Link>
             </Care>
           ) : null}
           {state.handedOver ? (
@@ -80,7 +81,14 @@ function BenchStep(): ReactElement {
               <h1>{STAGE_NAMES[stage]} is done</h1>
               <RecorderLayout
                 say={state.openEnds.length > 0 ? `Open ends: ${state.openEnds.map((end) => end.what).join(', ')}` : undefined}
-                primary={onward ? { label: `Go on to ${STAGE_NAMES[onward]}`, run: () => keep({ kind: 'stage', payload: { stage: onward satisfies Stage } }) } : undefined}
+                primary={
+                  onward
+                    ? {
+                        label: `Go on to ${STAGE_NAMES[onward]}`,
+                        run: () => keep({ kind: 'stage', payload: { stage: onward satisfies Stage } }),
+                      }
+                    : undefined
+                }
               />
             </>
           )}
@@ -100,7 +108,14 @@ function BenchStep(): ReactElement {
         <footer className="bench-keep">
           <div ref={setSlot} className="d-flex flex-grow-1" />
           <div className="keys" style={{ flex: '0 0 auto' }}>
-            <More onBack={back} onStrike={strikeLast} onNote={() => ask({ what: 'note' })} onOpenEnd={() => ask({ what: 'open-end' })} onOut={() => void go(`/jobs/${job.id}`)} onHelp={() => setHelp(!help)} />
+            <More
+              onBack={back}
+              onStrike={strikeLast}
+              onNote={() => ask({ what: 'note' })}
+              onOpenEnd={() => ask({ what: 'open-end' })}
+              onOut={() => void go(`/jobs/${job.id}`)}
+              onHelp={() => setHelp(!help)}
+            />
           </div>
         </footer>
       </div>

@@ -22,13 +22,37 @@ export function CastleNut({ slots, openings, angle }: CastleNutProps): ReactElem
   const words = `Castle nut, ${slots} slots, ${openings.length} pin-hole openings; ${angle === 0 ? 'leave it' : `${angle > 0 ? 'tighten' : 'loosen'} ${Math.abs(angle)}°`}`;
   return (
     <svg viewBox={`0 0 ${SIZE} ${SIZE}`} role="img" aria-label={words}>
-      <polygon points={hexagon(CENTRE, CENTRE, 100)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.5" transform={`rotate(30 ${CENTRE} ${CENTRE})`} />
+      <polygon
+        points={hexagon(CENTRE, CENTRE, 100)}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth="2.5"
+        transform={`rotate(30 ${CENTRE} ${CENTRE})`}
+      />
       <circle cx={CENTRE} cy={CENTRE} r="52" fill="var(--ground)" stroke="var(--ink)" strokeWidth="2.5" />
       {Array.from({ length: slots }, (_, slot) => (
-        <rect key={slot} x={CENTRE - 9} y={CENTRE - 84} width="18" height="28" fill="var(--ground)" stroke="var(--ink)" strokeWidth="2" transform={`rotate(${(slot * 360) / slots} ${CENTRE} ${CENTRE})`} />
+        <rect
+          key={slot}
+          x={CENTRE - 9}
+          y={CENTRE - 84}
+          width="18"
+          height="28"
+          fill="var(--ground)"
+          stroke="var(--ink)"
+          strokeWidth="2"
+          transform={`rotate(${(slot * 360) / slots} ${CENTRE} ${CENTRE})`}
+        />
       ))}
       {openings.map((opening) => (
-        <rect key={opening} x={CENTRE - 5} y={CENTRE - 51} width="10" height="20" fill="var(--brass)" transform={`rotate(${-opening} ${CENTRE} ${CENTRE})`} />
+        <rect
+          key={opening}
+          x={CENTRE - 5}
+          y={CENTRE - 51}
+          width="10"
+          height="20"
+          fill="var(--brass)"
+          transform={`rotate(${-opening} ${CENTRE} ${CENTRE})`}
+        />
       ))}
       <text x={CENTRE} y={CENTRE + 6} textAnchor="middle" fontSize="17" style={{ fill: 'var(--brass)' }}>
         holes
@@ -36,7 +60,11 @@ export function CastleNut({ slots, openings, angle }: CastleNutProps): ReactElem
       {angle === 0 ? null : (
         <>
           <path d={sweep} transform={`translate(${CENTRE} ${CENTRE})`} fill="var(--steel)" />
-          <path d="M0 -13L20 0L0 13z" fill="var(--steel)" transform={`translate(${tip.x} ${tip.y}) rotate(${shown + (turn > 0 ? 0 : 180)})`} />
+          <path
+            d="M0 -13L20 0L0 13z"
+            fill="var(--steel)"
+            transform={`translate(${tip.x} ${tip.y}) rotate(${shown + (turn > 0 ? 0 : 180)})`}
+          />
         </>
       )}
     </svg>

@@ -22,10 +22,24 @@ const NUT = 31;
 const PLATE = 192;
 
 /** The fasteners where they are: done solid, the next in steel with a ring, the rest outlined. */
-export function JointPlate({ name, points, numbers, done, next, last, trouble, centre, under, round = true }: JointPlateProps): ReactElement {
+export function JointPlate({
+  name,
+  points,
+  numbers,
+  done,
+  next,
+  last,
+  trouble,
+  centre,
+  under,
+  round = true,
+}: JointPlateProps): ReactElement {
   const at = fit(points);
   const nut = points.length > 16 ? NUT * (16 / points.length) ** 0.6 : NUT;
-  const path = line<Point>((point) => point.x, (point) => point.y).curve(curveLinear);
+  const path = line<Point>(
+    (point) => point.x,
+    (point) => point.y,
+  ).curve(curveLinear);
   const order = numbers.map((_, turn) => numbers.indexOf(turn + 1));
   const lead = next !== undefined && last !== undefined ? path([at(last), at(next)]) : null;
   const nextNumber = next === undefined ? undefined : numbers[next];
@@ -56,8 +70,19 @@ export function JointPlate({ name, points, numbers, done, next, last, trouble, c
         return (
           <g key={place}>
             {isNext ? <circle cx={x} cy={y} r={nut + 11} fill="var(--ground)" stroke="var(--steel)" strokeWidth="4" /> : null}
-            <polygon points={hexagon(x, y, nut)} fill={fill} stroke={trouble?.has(place) ? 'var(--out)' : 'var(--ink)'} strokeWidth={trouble?.has(place) ? 4 : 2} />
-            <text x={x} y={y + nut * 0.31} textAnchor="middle" fontSize={nut * 0.88} style={{ fill: isNext ? 'var(--on-steel)' : isDone ? 'var(--ground)' : 'var(--ink)' }}>
+            <polygon
+              points={hexagon(x, y, nut)}
+              fill={fill}
+              stroke={trouble?.has(place) ? 'var(--out)' : 'var(--ink)'}
+              strokeWidth={trouble?.has(place) ? 4 : 2}
+            />
+            <text
+              x={x}
+              y={y + nut * 0.31}
+              textAnchor="middle"
+              fontSize={nut * 0.88}
+              style={{ fill: isNext ? 'var(--on-steel)' : isDone ? 'var(--ground)' : 'var(--ink)' }}
+            >
               {numbers[place]}
             </text>
             {trouble?.has(place) ? <path d={`M${x - nut} ${y + nut}l${nut * 2} ${-nut * 2}`} stroke="var(--out)" strokeWidth="4" /> : null}

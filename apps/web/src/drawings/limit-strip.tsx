@@ -48,9 +48,23 @@ export function LimitStrip({ name, readings, from, to, guard = 0, verdict, unit 
             </text>
           </g>
         ))}
-        <rect x={windowFrom} y={BAND_Y} width={Math.max(1, windowTo - windowFrom)} height={BAND_H} fill="var(--steel-2)" stroke="var(--steel)" />
+        <rect
+          x={windowFrom}
+          y={BAND_Y}
+          width={Math.max(1, windowTo - windowFrom)}
+          height={BAND_H}
+          fill="var(--steel-2)"
+          stroke="var(--steel)"
+        />
         {zones.map(([start, end]) => (
-          <rect key={start} x={Math.max(LEFT, start)} y={BAND_Y} width={Math.max(0, Math.min(RIGHT, end) - Math.max(LEFT, start))} height={BAND_H} fill="url(#unsure)" />
+          <rect
+            key={start}
+            x={Math.max(LEFT, start)}
+            y={BAND_Y}
+            width={Math.max(0, Math.min(RIGHT, end) - Math.max(LEFT, start))}
+            height={BAND_H}
+            fill="url(#unsure)"
+          />
         ))}
         {[from, to].map((limit) =>
           limit === undefined ? null : (
@@ -76,7 +90,13 @@ export function LimitStrip({ name, readings, from, to, guard = 0, verdict, unit 
 /** In: a full square. Out: a cross. Unsure: a half square. The word stands beside it. */
 export function VerdictShape({ verdict }: { readonly verdict: string }): ReactElement {
   return (
-    <svg viewBox="0 0 14 14" width="14" height="14" aria-hidden="true" style={{ display: 'inline-block', width: 14, verticalAlign: '-1px' }}>
+    <svg
+      viewBox="0 0 14 14"
+      width="14"
+      height="14"
+      aria-hidden="true"
+      style={{ display: 'inline-block', width: 14, verticalAlign: '-1px' }}
+    >
       {verdict === 'in' ? <rect x="1" y="1" width="12" height="12" fill="currentColor" /> : null}
       {verdict === 'out' ? <path d="M2 2l10 10M12 2L2 12" stroke="currentColor" strokeWidth="3" /> : null}
       {verdict === 'unsure' ? <path d="M1 1h12v12H1zM1 13L13 1v12z" fill="currentColor" fillRule="evenodd" stroke="currentColor" /> : null}
@@ -92,7 +112,14 @@ function extent(readings: readonly number[], from: number | undefined, to: numbe
   return [low - margin, high + margin];
 }
 
-function describe(name: string, readings: readonly number[], from: number | undefined, to: number | undefined, verdict: string | undefined, unit: string): string {
+function describe(
+  name: string,
+  readings: readonly number[],
+  from: number | undefined,
+  to: number | undefined,
+  verdict: string | undefined,
+  unit: string,
+): string {
   const window = [from === undefined ? '' : `from ${from}`, to === undefined ? '' : `to ${to}`].filter(Boolean).join(' ');
   return `${name}: limit ${window} ${unit}; readings ${readings.join(', ') || 'none yet'} ${unit}${verdict ? `; ${verdict}` : ''}`;
 }

@@ -22,7 +22,9 @@ const BAND_H = 38;
 /** End play on a rule, preload left of zero: the tries, the window wanted, where the turn will land. */
 export function SettingLine({ name, from, to, aim, tries, after, angle }: SettingLineProps): ReactElement {
   const furthest = Math.max(to * 1.6, ...tries, after ?? 0) * 1.12;
-  const x = scaleLinear().domain([-furthest * 0.28, furthest]).range([LEFT, RIGHT]);
+  const x = scaleLinear()
+    .domain([-furthest * 0.28, furthest])
+    .range([LEFT, RIGHT]);
   const write = (figure: number): string => dropZeros(roundWithin(figure, 3, { from, to }));
   const now = tries.at(-1);
   const words = `${name}: wanted ${write(from)} to ${write(to)} mm; ${tries.map((reading, index) => `try ${index + 1} ${write(reading)}`).join(', ') || 'no reading yet'}${after === undefined ? '' : `; after ${angle ?? 0}° it will be ${write(after)} mm`}`;
@@ -44,7 +46,9 @@ export function SettingLine({ name, from, to, aim, tries, after, angle }: Settin
         preload
       </text>
       <rect x={x(from)} y={RULE_Y} width={x(to) - x(from)} height={BAND_H} fill="var(--steel-2)" stroke="var(--steel)" strokeWidth="2" />
-      {aim === undefined ? null : <line x1={x(aim)} x2={x(aim)} y1={RULE_Y} y2={RULE_Y + BAND_H} stroke="var(--steel)" strokeDasharray="2 4" strokeWidth="2" />}
+      {aim === undefined ? null : (
+        <line x1={x(aim)} x2={x(aim)} y1={RULE_Y} y2={RULE_Y + BAND_H} stroke="var(--steel)" strokeDasharray="2 4" strokeWidth="2" />
+      )}
       <text x={x((from + to) / 2)} y={RULE_Y + BAND_H + 20} textAnchor="middle" fontSize="17" style={{ fill: 'var(--steel)' }}>
         wanted {write(from)} to {write(to)}
       </text>
@@ -63,7 +67,13 @@ export function SettingLine({ name, from, to, aim, tries, after, angle }: Settin
           <line x1={x(after)} x2={x(after)} y1={RULE_Y} y2={RULE_Y + BAND_H} stroke="var(--steel)" strokeWidth="3" strokeDasharray="3 4" />
           <line x1={x(now)} x2={x(after)} y1={RULE_Y + BAND_H + 38} y2={RULE_Y + BAND_H + 38} stroke="var(--steel)" strokeWidth="4" />
           <path d={arrow(x(after), RULE_Y + BAND_H + 38, after < now ? -1 : 1)} fill="var(--steel)" />
-          <text x={clamp((x(now) + x(after)) / 2)} y={RULE_Y + BAND_H + 62} textAnchor="middle" fontSize="18" style={{ fill: 'var(--steel)' }}>
+          <text
+            x={clamp((x(now) + x(after)) / 2)}
+            y={RULE_Y + BAND_H + 62}
+            textAnchor="middle"
+            fontSize="18"
+            style={{ fill: 'var(--steel)' }}
+          >
             {write(Math.abs(now - after))}, {dropZeros(Math.abs(angle ?? 0).toFixed(1))}° of nut
           </text>
         </g>

@@ -90,10 +90,24 @@ function useFound(text: string): readonly Found[] {
   const wanted = text.trim().toLowerCase();
   const has = (found: Found): boolean => found.words.toLowerCase().includes(wanted);
   return [
-    ...jobs.slice(0, MOST_OF_EACH).map((job) => ({ key: job.id, kind: 'job', words: `${job.number} ${job.unit.name}, ${job.machine.name} · ${STAGE_NAMES[job.stage]}`, to: `/jobs/${job.id}` })),
-    ...sheets.map((sheet) => ({ key: sheet.revisionId, kind: 'sheet', words: sheet.title, to: `/sheets/${sheet.revisionId}` })).filter(has).slice(0, MOST_OF_EACH),
-    ...workings.map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` })).filter(has).slice(0, MOST_OF_EACH),
-    ...tools.map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: '/crib' })).filter(has).slice(0, MOST_OF_EACH),
+    ...jobs.slice(0, MOST_OF_EACH).map((job) => ({
+      key: job.id,
+      kind: 'job',
+      words: `${job.number} ${job.unit.name}, ${job.machine.name} · ${STAGE_NAMES[job.stage]}`,
+      to: `/jobs/${job.id}`,
+    })),
+    ...sheets
+      .map((sheet) => ({ key: sheet.revisionId, kind: 'sheet', words: sheet.title, to: `/sheets/${sheet.revisionId}` }))
+      .filter(has)
+      .slice(0, MOST_OF_EACH),
+    ...workings
+      .map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` }))
+      .filter(has)
+      .slice(0, MOST_OF_EACH),
+    ...tools
+      .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: '/crib' }))
+      .filter(has)
+      .slice(0, MOST_OF_EACH),
     ...ACTIONS.filter(has),
   ];
 }

@@ -59,7 +59,12 @@ function Benches(): ReactElement | null {
   return (
     <nav className="tags d-grid gap-2" aria-label="Jobs on the benches">
       {[...today.now, ...today.waiting].slice(0, MOST_TAGS).map((line) => (
-        <Link key={line.jobId} to={`/jobs/${line.jobId}`} className={`job-tag ${line.jobId === id ? 'here' : ''} ${line.hold ? 'waits' : ''}`} aria-current={line.jobId === id ? 'page' : undefined}>
+        <Link
+          key={line.jobId}
+          to={`/jobs/${line.jobId}`}
+          className={`job-tag ${line.jobId === id ? 'here' : ''} ${line.hold ? 'waits' : ''}`}
+          aria-current={line.jobId === id ? 'page' : undefined}
+        >
           <b>
             {line.number} · {line.hold ? 'Hold' : STAGE_NAMES[line.stage]}
           </b>

@@ -51,7 +51,12 @@ interface PickProps<T extends string> {
 
 function Pick<T extends string>({ name, chosen, choices, onChoose }: PickProps<T>): ReactElement {
   return (
-    <select className="quiet-select" aria-label={name} value={chosen} onChange={(event) => onChoose(choices.find((choice) => choice === event.target.value) ?? chosen)}>
+    <select
+      className="quiet-select"
+      aria-label={name}
+      value={chosen}
+      onChange={(event) => onChoose(choices.find((choice) => choice === event.target.value) ?? chosen)}
+    >
       {choices.map((choice) => (
         <option key={choice} value={choice}>
           {choice}

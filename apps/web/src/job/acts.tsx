@@ -7,7 +7,11 @@ import { useHere } from './use-job.ts';
 type Asking = { readonly what: 'note' | 'open-end' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 /** What can be done anywhere on a job by one key: note, open end, strike the last entry. */
-export function useJobActs(step: Step | undefined): { readonly dialog: ReactElement | null; readonly ask: (asking: Asking) => void; readonly strikeLast: () => void } {
+export function useJobActs(step: Step | undefined): {
+  readonly dialog: ReactElement | null;
+  readonly ask: (asking: Asking) => void;
+  readonly strikeLast: () => void;
+} {
   const { state, sheet, person, keep } = useHere();
   const [asking, setAsking] = useState<Asking>();
   const last = state.live.findLast((entry) => entry.personId === person.id && entry.kind !== 'stage' && entry.kind !== 'caution-read');
@@ -38,13 +42,22 @@ export function useJobActs(step: Step | undefined): { readonly dialog: ReactElem
         title="Open end"
         act="Keep it"
         fields={[
-          { name: 'what', label: 'What is not as it will be', required: true, hint: 'Strap in, hose off, plug by hand, adjuster moved two turns …' },
+          {
+            name: 'what',
+            label: 'What is not as it will be',
+            required: true,
+            hint: 'Strap in, hose off, plug by hand, adjuster moved two turns …',
+          },
           { name: 'place', label: 'Where', longest: 100 },
           { name: 'closes', label: 'What closes it', required: true },
         ]}
         onClose={close}
         onDone={({ what = '', place = '', closes = '' }) => {
-          keep({ kind: 'open-end', payload: { what: what.trim(), ...(place.trim() ? { place: place.trim() } : {}), closes: closes.trim() }, ...at });
+          keep({
+            kind: 'open-end',
+            payload: { what: what.trim(), ...(place.trim() ? { place: place.trim() } : {}), closes: closes.trim() },
+            ...at,
+          });
           close();
         }}
       />
@@ -55,7 +68,15 @@ export function useJobActs(step: Step | undefined): { readonly dialog: ReactElem
       <AskLine
         title={`Strike: ${entryWords(asking.entry, sheet)}`}
         act="Strike it"
-        fields={[{ name: 'reason', label: 'Why', required: true, hint: 'It stays in the book, struck through, with this beside it.', longest: 300 }]}
+        fields={[
+          {
+            name: 'reason',
+            label: 'Why',
+            required: true,
+            hint: 'It stays in the book, struck through, with this beside it.',
+            longest: 300,
+          },
+        ]}
         onClose={close}
         onDone={({ reason = '' }) => {
           keep({ kind: 'strike', payload: { reason: reason.trim() }, strikes: asking.entry.id });

@@ -3,6 +3,7 @@ import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
 import { queryClient, useSession } from '../api/queries.ts';
+import { minorOf } from '../kit/money.ts';
 import { fieldWords, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { outbox } from '../outbox/outbox.ts';
@@ -78,7 +79,11 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
               <b className="brass">{end.what}</b>
               {end.place ? `, ${end.place}` : ''}. <span className="soft">Closed by: {end.closes}</span>{' '}
               {end.entryId ? (
-                <button type="button" className="btn btn-quiet" onClick={() => keep({ kind: 'open-end-closed', payload: { opened: end.entryId } })}>
+                <button
+                  type="button"
+                  className="btn btn-quiet"
+                  onClick={() => keep({ kind: 'open-end-closed', payload: { opened: end.entryId } })}
+                >
                   It is closed
                 </button>
               ) : null}
@@ -148,7 +153,7 @@ function ChangeJob(): ReactElement {
   }
   const shown = draft ?? draftOf(job);
   const current = error instanceof Refusal ? (error.problem.current as JobHead | undefined) : undefined;
-  const money = /^\d{1,7}(?:[.,]\d{1,2})?$/u.test(shown.estimate.trim());
+  const money = minorOf(shown.estimate);
   const set = (change: Partial<ChangeDraft>): void => setDraft({ ...shown, ...change });
   const close = (): void => {
     setDraft(undefined);
@@ -159,13 +164,13 @@ function ChangeJob(): ReactElement {
   const save = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     setTried(true);
-    if (!money) return;
+    if (money === undefined) return;
     try {
       const body = {
         version: current?.version ?? shown.version,
         complaint: shown.complaint,
         promise: new Date(`${shown.promise}T16:00`).toISOString(),
-        estimateMinor: Math.round(Number(shown.estimate.replace(',', '.')) * 100),
+        estimateMinor: money,
         hold: shown.holdReason ? { reason: shown.holdReason as HoldReason, words: shown.holdWords } : null,
       };
       const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
@@ -185,14 +190,36 @@ function ChangeJob(): ReactElement {
         </p>
       ) : null}
       <Labelled id="ch-complaint" label="Complaint">
-        <textarea id="ch-complaint" className="form-control" rows={2} maxLength={2000} value={shown.complaint} onChange={(event) => set({ complaint: event.target.value })} />
+        <textarea
+          id="ch-complaint"
+          className="form-control"
+          rows={2}
+          maxLength={2000}
+          value={shown.complaint}
+          onChange={(event) => set({ complaint: event.target.value })}
+        />
       </Labelled>
       <Labelled id="ch-promise" label="Promise">
-        <input id="ch-promise" type="date" className="form-control" required value={shown.promise} onChange={(event) => set({ promise: event.target.value })} />
+        <input
+          id="ch-promise"
+          type="date"
+          className="form-control"
+          required
+          value={shown.promise}
+          onChange={(event) => set({ promise: event.target.value })}
+        />
       </Labelled>
       <Labelled id="ch-estimate" label="Estimate">
-        <input id="ch-estimate" inputMode="decimal" className={`form-control ${tried && !money ? 'is-invalid' : ''}`} value={shown.estimate} onChange={(event) => set({ estimate: event.target.value })} />
-        {tried && !money ? <div className="v-out">&quot;{shown.estimate}&quot; is not an amount; give one such as 420.00</div> : null}
+        <input
+          id="ch-estimate"
+          inputMode="decimal"
+          className={`form-control ${tried && money === undefined ? 'is-invalid' : ''}`}
+          value={shown.estimate}
+          onChange={(event) => set({ estimate: event.target.value })}
+        />
+        {tried && money === undefined ? (
+          <div className="v-out">&quot;{shown.estimate}&quot; is not an amount; give one such as 420.00</div>
+        ) : null}
       </Labelled>
       <Labelled id="ch-hold" label="Hold">
         <select id="ch-hold" className="form-select" value={shown.holdReason} onChange={(event) => set({ holdReason: event.target.value })}>
@@ -206,7 +233,13 @@ function ChangeJob(): ReactElement {
       </Labelled>
       {shown.holdReason ? (
         <Labelled id="ch-words" label="Waits for">
-          <input id="ch-words" className="form-control" maxLength={300} value={shown.holdWords} onChange={(event) => set({ holdWords: event.target.value })} />
+          <input
+            id="ch-words"
+            className="form-control"
+            maxLength={300}
+            value={shown.holdWords}
+            onChange={(event) => set({ holdWords: event.target.value })}
+          />
         </Labelled>
       ) : null}
       <div className="keys">
@@ -221,7 +254,15 @@ function ChangeJob(): ReactElement {
   );
 }
 
-export function Labelled({ id, label, children }: { readonly id: string; readonly label: string; readonly children: React.ReactNode }): ReactElement {
+export function Labelled({
+  id,
+  label,
+  children,
+}: {
+  readonly id: string;
+  readonly label: string;
+  readonly children: React.ReactNode;
+}): ReactElement {
   return (
     <div className="mb-2">
       <label className="form-label" htmlFor={id}>

@@ -55,7 +55,10 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               <StepWords step={chosen.step} />
               {chosen.done && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
                 <p className="soft mb-0">
-                  Recorded. To do it again, strike what is wrong below. <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>Go on</button>
+                  Recorded. To do it again, strike what is wrong below.{' '}
+                  <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>
+                    Go on
+                  </button>
                 </p>
               ) : state.handedOver ? null : (
                 <Recorder step={chosen.step} />
@@ -106,7 +109,11 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
           const isHere = candidate === stage;
           return (
             <li key={candidate}>
-              <Link to={`/jobs/${job.id}/${candidate}`} className={isHere ? 'here' : left === 0 ? 'done' : ''} aria-current={isHere ? 'step' : undefined}>
+              <Link
+                to={`/jobs/${job.id}/${candidate}`}
+                className={isHere ? 'here' : left === 0 ? 'done' : ''}
+                aria-current={isHere ? 'step' : undefined}
+              >
                 {STAGE_NAMES[candidate]} <small>{left === 0 ? 'done' : left === total ? '' : `${left} left`}</small>
               </Link>
             </li>
@@ -133,7 +140,12 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
 }
 
 interface StepListProps {
-  readonly steps: readonly { readonly step: Step; readonly done: boolean; readonly progress?: { done: number; total: number }; readonly problem?: string }[];
+  readonly steps: readonly {
+    readonly step: Step;
+    readonly done: boolean;
+    readonly progress?: { done: number; total: number };
+    readonly problem?: string;
+  }[];
   readonly chosen: Step | undefined;
   readonly next: Step | undefined;
   readonly onChoose: (ref: string) => void;
@@ -158,4 +170,3 @@ function StepList({ steps, chosen, next, onChoose }: StepListProps): ReactElemen
     </ol>
   );
 }
-

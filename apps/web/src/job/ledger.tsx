@@ -44,13 +44,25 @@ export function FreeLedger(): ReactElement {
             Came off, but not on the sheet
           </label>
           <div className="d-flex gap-2">
-            <input id="free-line" className={`form-control ${tried && !line ? 'is-invalid' : ''}`} placeholder="6 x M8x25 cover, tray 2" maxLength={200} autoComplete="off" value={text} onChange={(event) => setText(event.target.value)} />
+            <input
+              id="free-line"
+              className={`form-control ${tried && !line ? 'is-invalid' : ''}`}
+              placeholder="6 x M8x25 cover, tray 2"
+              maxLength={200}
+              autoComplete="off"
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+            />
             <button type="submit" className="btn btn-plain">
               Add
             </button>
           </div>
           <div className={tried && !line ? 'v-out' : 'soft'} aria-live="polite">
-            {line && text ? `${line.count} × ${line.name}${line.tray ? `, tray ${line.tray}` : ''}` : tried ? 'Say how many (1 to 1000) and what' : ''}
+            {line && text
+              ? `${line.count} × ${line.name}${line.tray ? `, tray ${line.tray}` : ''}`
+              : tried
+                ? 'Say how many (1 to 1000) and what'
+                : ''}
           </div>
         </form>
       )}
@@ -59,10 +71,18 @@ export function FreeLedger(): ReactElement {
 }
 
 /** The newest entries in words; struck ones stay, struck through, with who and why. */
-export function Log({ onStrike, all = false }: { readonly onStrike?: (entry: AnyKeptEntry) => void; readonly all?: boolean }): ReactElement {
+export function Log({
+  onStrike,
+  all = false,
+}: {
+  readonly onStrike?: (entry: AnyKeptEntry) => void;
+  readonly all?: boolean;
+}): ReactElement {
   const { job, sheet, state, personName } = useHere();
   const [open, setOpen] = useState(all);
-  const entries = job.entries.filter((entry) => entry.kind !== 'strike' && entry.kind !== 'caution-read' && entry.kind !== 'stage').toReversed();
+  const entries = job.entries
+    .filter((entry) => entry.kind !== 'strike' && entry.kind !== 'caution-read' && entry.kind !== 'stage')
+    .toReversed();
   const shown = open ? entries : entries.slice(0, MOST_SHOWN);
   if (entries.length === 0) return <p className="soft">Nothing recorded yet.</p>;
   return (
@@ -97,7 +117,12 @@ export function Log({ onStrike, all = false }: { readonly onStrike?: (entry: Any
                 </td>
                 <td className="text-end">
                   {strike || !onStrike || state.handedOver ? null : (
-                    <button type="button" className="btn btn-quiet" onClick={() => onStrike(entry)} aria-label={`Strike number ${entry.seq}`}>
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      onClick={() => onStrike(entry)}
+                      aria-label={`Strike number ${entry.seq}`}
+                    >
                       Strike
                     </button>
                   )}

@@ -45,7 +45,9 @@ export function ReportPage(): ReactElement {
         <section>
           <h2>Chain</h2>
           <p className="hash fig mb-0">{report.hash}</p>
-          <p className="soft">Every entry is chained to the one before it; this is the last one&apos;s mark. A changed entry would change it.</p>
+          <p className="soft">
+            Every entry is chained to the one before it; this is the last one&apos;s mark. A changed entry would change it.
+          </p>
         </section>
       </article>
     </>

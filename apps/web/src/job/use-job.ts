@@ -1,4 +1,15 @@
-import { find, jobState, workingFor, type AnyKeptEntry, type JobState, type JobView, type PersonView, type SheetFile, type Step, type Tool } from '@jubb/contract/job';
+import {
+  find,
+  jobState,
+  workingFor,
+  type AnyKeptEntry,
+  type JobState,
+  type JobView,
+  type PersonView,
+  type SheetFile,
+  type Step,
+  type Tool,
+} from '@jubb/contract/job';
 import { createContext, useContext, useMemo } from 'react';
 import { useJobView, useSession } from '../api/queries.ts';
 import { useHeld } from '../outbox/live.ts';

@@ -3,7 +3,13 @@ import Modal from 'react-bootstrap/Modal';
 
 interface AskLineProps {
   readonly title: string;
-  readonly fields: readonly { readonly name: string; readonly label: string; readonly required?: boolean; readonly hint?: string; readonly longest?: number }[];
+  readonly fields: readonly {
+    readonly name: string;
+    readonly label: string;
+    readonly required?: boolean;
+    readonly hint?: string;
+    readonly longest?: number;
+  }[];
   readonly act: string;
   readonly onDone: (answers: Readonly<Record<string, string>>) => void;
   readonly onClose: () => void;

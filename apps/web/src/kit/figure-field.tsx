@@ -37,12 +37,26 @@ export function readFigure(text: string, quantity: Quantity, unit: string, bound
 }
 
 /** One figure with its unit beside it. Comma or point, any unit; Enter goes on. */
-export function FigureField({ label, quantity, text, onText, onEnter, unit, least, most, focus = false, tried = false }: FigureFieldProps): ReactElement {
+export function FigureField({
+  label,
+  quantity,
+  text,
+  onText,
+  onEnter,
+  unit,
+  least,
+  most,
+  focus = false,
+  tried = false,
+}: FigureFieldProps): ReactElement {
   const units = useUnits();
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const symbol = unit ?? units.symbol(quantity);
-  const { problem } = readFigure(text, quantity, symbol, { ...(least === undefined ? {} : { least }), ...(most === undefined ? {} : { most }) });
+  const { problem } = readFigure(text, quantity, symbol, {
+    ...(least === undefined ? {} : { least }),
+    ...(most === undefined ? {} : { most }),
+  });
   const shown = (text !== '' || tried) && problem !== undefined ? problem : undefined;
   useEffect(() => {
     if (focus) input.current?.focus();

@@ -13,11 +13,18 @@ export function Care({ title = 'Care', children }: { readonly title?: string; re
 }
 
 /** Where a value comes from, beside the value. */
-export function Trust({ of, documents }: { readonly of: Sourced; readonly documents: readonly { readonly ref: string; readonly title: string }[] }): ReactElement {
+export function Trust({
+  of,
+  documents,
+}: {
+  readonly of: Sourced;
+  readonly documents: readonly { readonly ref: string; readonly title: string }[];
+}): ReactElement {
   const title = documents.find((document) => document.ref === of.source)?.title ?? of.source;
   return (
     <span>
-      <span className={`trust trust-${of.trust}`}>{of.trust}</span> <span className="soft">{[title, of.page].filter(Boolean).join(', ')}</span>
+      <span className={`trust trust-${of.trust}`}>{of.trust}</span>{' '}
+      <span className="soft">{[title, of.page].filter(Boolean).join(', ')}</span>
     </span>
   );
 }
@@ -62,9 +69,7 @@ export function Title({ children, sub }: { readonly children: ReactNode; readonl
   }, [text]);
   return (
     <header className="mb-3">
-      <h1 className="mb-1">
-        {children}
-      </h1>
+      <h1 className="mb-1">{children}</h1>
       {sub ? <div className="soft">{sub}</div> : null}
     </header>
   );

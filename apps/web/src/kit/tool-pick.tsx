@@ -17,7 +17,12 @@ export function objection(tool: Tool, size: number | undefined, today: string): 
 }
 
 /** The tool last used for this among those that will do, else the first that does. */
-export function pickTool(tools: readonly Tool[], kind: string | undefined, size: number | undefined, chosen: string | undefined): Tool | undefined {
+export function pickTool(
+  tools: readonly Tool[],
+  kind: string | undefined,
+  size: number | undefined,
+  chosen: string | undefined,
+): Tool | undefined {
   const today = new Date().toISOString().slice(0, 10);
   const usable = tools.filter((tool) => tool.kind === kind && !objection(tool, size, today));
   return usable.find((tool) => tool.id === chosen) ?? usable.find((tool) => tool.id === readStored(`tool.${kind ?? ''}`)) ?? usable[0];

@@ -80,7 +80,7 @@ class Outbox {
       await (await this.#open()).delete('held', id);
       return;
     }
-    const { refused: _, ...fresh } = one;
+    const { refused, ...fresh } = one;
     await this.#replace(fresh);
     void this.#send();
   }
@@ -117,7 +117,15 @@ class Outbox {
     const [first] = batch;
     if (!first) return;
     try {
-      const entries = batch.map(({ id, kind, payload, step, toolId, strikes, takenAt }) => ({ id, kind, payload, step, toolId, strikes, takenAt }));
+      const entries = batch.map(({ id, kind, payload, step, toolId, strikes, takenAt }) => ({
+        id,
+        kind,
+        payload,
+        step,
+        toolId,
+        strikes,
+        takenAt,
+      }));
       const kept = await call<AnyKeptEntry[]>('POST', `/jobs/${first.jobId}/entries`, { entries });
       mergeKept(first.jobId, kept);
       const ids = new Set(batch.map((held) => held.id));

@@ -2,12 +2,13 @@ import { BookInBody } from '@jubb/contract/forms';
 import type { JobHead } from '@jubb/contract/job';
 import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { useEffect, useState, type ReactElement } from 'react';
-import { get as fieldError, useForm, type FieldPath } from 'react-hook-form';
+import { get as fieldError, useForm, useWatch, type FieldPath } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
 import { queryClient, useCustomers, useSession, useSheets } from '../api/queries.ts';
 import { Labelled, localDate } from '../job/beside.tsx';
+import { minorOf } from '../kit/money.ts';
 import { Title, Wrong } from '../kit/pieces.tsx';
 import { readStored, writeStored } from '../kit/prefs.ts';
 
@@ -40,11 +41,18 @@ function fresh(): Values {
 
 /** The body that the server wants, from what the form holds; the same class checks both. */
 function toBody(values: Values): object {
-  const money = /^\d{1,7}(?:[.,]\d{1,2})?$/u.test(values.estimate.trim()) ? Math.round(Number(values.estimate.replace(',', '.')) * 100) : Number.NaN;
-  const { estimate: _, customer, machine, unit, ...rest } = values;
-  const named = <T extends { id?: string }>(part: T): T => (part.id ? part : (({ id: __, ...others }) => others)(part) as T);
+  const { estimate, customer, machine, unit, ...rest } = values;
+  // A part that is new here has no id yet; an empty one would be refused.
+  const named = <T extends { id?: string }>({ id, ...others }: T): object => (id ? { id, ...others } : others);
   const promise = values.promise ? new Date(`${values.promise}T16:00`) : undefined;
-  return { ...rest, customer: named(customer), machine: named(machine), unit: named(unit), promise: promise && !Number.isNaN(promise.getTime()) ? promise.toISOString() : '', estimateMinor: money };
+  return {
+    ...rest,
+    customer: named(customer),
+    machine: named(machine),
+    unit: named(unit),
+    promise: promise && !Number.isNaN(promise.getTime()) ? promise.toISOString() : '',
+    estimateMinor: minorOf(estimate) ?? Number.NaN,
+  };
 }
 
 const resolve = classValidatorResolver(BookInBody, { validator: { whitelist: true, forbidNonWhitelisted: true } });
@@ -65,25 +73,32 @@ export function BookIn(): ReactElement {
       return (Object.keys(all).length > 0 ? { values: {}, errors: all } : { values, errors: {} }) as never;
     },
   });
-  const { register, handleSubmit, watch, setValue, setError: setFieldError, reset, formState } = form;
-  useEffect(() => {
-    const subscription = watch((values) => writeStored(DRAFT, JSON.stringify(values)));
-    return () => subscription.unsubscribe();
-  }, [watch]);
+  const { register, handleSubmit, subscribe, control, setValue, setError: setFieldError, reset, formState } = form;
+  const [customerId, machineId, unitId] = useWatch({ control, name: ['customer.id', 'machine.id', 'unit.id'] });
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: ({ values }) => writeStored(DRAFT, JSON.stringify(values)) }),
+    [subscribe],
+  );
   const approved = sheets.filter((sheet) => sheet.status === 'approved');
-  const customer = customers.find((one) => one.id === watch('customer.id'));
-  const chosenMachine = customer?.machines.find((one) => one.id === watch('machine.id'));
+  const customer = customers.find((one) => one.id === customerId);
+  const chosenMachine = customer?.machines.find((one) => one.id === machineId);
 
   const keep = handleSubmit(async (values) => {
     setError(undefined);
     try {
       const job = await call<JobHead>('POST', '/jobs', toBody(values));
       writeStored(DRAFT, undefined);
-      await Promise.all([queryClient.invalidateQueries({ queryKey: ['today'] }), queryClient.invalidateQueries({ queryKey: ['jobs'] }), queryClient.invalidateQueries({ queryKey: ['customers'] })]);
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: ['today'] }),
+        queryClient.invalidateQueries({ queryKey: ['jobs'] }),
+        queryClient.invalidateQueries({ queryKey: ['customers'] }),
+      ]);
       void go(`/jobs/${job.id}`);
     } catch (refusal) {
       setError(refusal);
-      if (refusal instanceof Refusal) for (const { field, allowed } of refusal.fields) setFieldError((field === 'estimateMinor' ? 'estimate' : field) as FieldPath<Values>, { message: allowed });
+      if (refusal instanceof Refusal)
+        for (const { field, allowed } of refusal.fields)
+          setFieldError((field === 'estimateMinor' ? 'estimate' : field) as FieldPath<Values>, { message: allowed });
     }
   });
 
@@ -92,7 +107,15 @@ export function BookIn(): ReactElement {
     const id = name.replace('.', '-');
     return (
       <Labelled id={id} label={label}>
-        <input id={id} className={`form-control ${message ? 'is-invalid' : ''}`} autoComplete="off" aria-invalid={message !== undefined} aria-describedby={`${id}-problem`} {...rest} {...register(name)} />
+        <input
+          id={id}
+          className={`form-control ${message ? 'is-invalid' : ''}`}
+          autoComplete="off"
+          aria-invalid={message !== undefined}
+          aria-describedby={`${id}-problem`}
+          {...rest}
+          {...register(name)}
+        />
         <div id={`${id}-problem`} className="v-out">
           {message ? `${label} ${message}` : null}
         </div>
@@ -115,7 +138,7 @@ export function BookIn(): ReactElement {
                 <select
                   id="known-customer"
                   className="form-select"
-                  value={watch('customer.id') ?? ''}
+                  value={customerId ?? ''}
                   onChange={(event) => {
                     const one = customers.find((candidate) => candidate.id === event.target.value);
                     setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
@@ -142,7 +165,7 @@ export function BookIn(): ReactElement {
                 <select
                   id="known-machine"
                   className="form-select"
-                  value={watch('machine.id') ?? ''}
+                  value={machineId ?? ''}
                   onChange={(event) => {
                     const one = customer.machines.find((candidate) => candidate.id === event.target.value);
                     setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
@@ -168,7 +191,7 @@ export function BookIn(): ReactElement {
                 <select
                   id="known-unit"
                   className="form-select"
-                  value={watch('unit.id') ?? ''}
+                  value={unitId ?? ''}
                   onChange={(event) => {
                     const one = chosenMachine.units.find((candidate) => candidate.id === event.target.value);
                     setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit);
@@ -186,7 +209,12 @@ export function BookIn(): ReactElement {
             {line('unit.name', 'Unit and side')}
             {line('unit.serial', 'Serial or tag')}
             <Labelled id="sheet" label="Sheet">
-              <select id="sheet" className={`form-select ${sheetProblem ? 'is-invalid' : ''}`} aria-describedby="sheet-problem" {...register('sheetRevisionId')}>
+              <select
+                id="sheet"
+                className={`form-select ${sheetProblem ? 'is-invalid' : ''}`}
+                aria-describedby="sheet-problem"
+                {...register('sheetRevisionId')}
+              >
                 <option value="">which model is it?</option>
                 {approved.map((sheet) => (
                   <option key={sheet.revisionId} value={sheet.revisionId}>
@@ -201,7 +229,13 @@ export function BookIn(): ReactElement {
           </fieldset>
         </div>
         <Labelled id="complaint" label="What the customer says">
-          <textarea id="complaint" className={`form-control ${complaintProblem ? 'is-invalid' : ''}`} rows={2} aria-describedby="complaint-problem" {...register('complaint')} />
+          <textarea
+            id="complaint"
+            className={`form-control ${complaintProblem ? 'is-invalid' : ''}`}
+            rows={2}
+            aria-describedby="complaint-problem"
+            {...register('complaint')}
+          />
           <div id="complaint-problem" className="v-out">
             {complaintProblem ? `Complaint ${complaintProblem}` : null}
           </div>

@@ -35,7 +35,9 @@ export function Crib(): ReactElement {
                 <td className="fig">{ranged ? figure(tool.low) : ''}</td>
                 <td className="fig">{ranged ? figure(tool.high) : ''}</td>
                 <td className="fig">{ranged ? figure(tool.resolution) : ''}</td>
-                <td className="fig">{ranged ? (tool.quantity === 'length' ? formatQuantity(tool.u, 'length', 'µm') : figure(tool.u)) : ''}</td>
+                <td className="fig">
+                  {ranged ? (tool.quantity === 'length' ? formatQuantity(tool.u, 'length', 'µm') : figure(tool.u)) : ''}
+                </td>
                 <td className="fig">{tool.length === null ? '' : formatQuantity(tool.length, 'length')}</td>
                 <td>
                   {tool.calibrationDue === null ? 'not needed' : dayWords(tool.calibrationDue)}{' '}

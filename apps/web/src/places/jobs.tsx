@@ -16,7 +16,14 @@ export function Jobs(): ReactElement {
           <label className="form-label" htmlFor="find-jobs">
             Number, unit, machine, customer, complaint
           </label>
-          <input id="find-jobs" className="form-control" type="search" maxLength={100} value={find} onChange={(event) => setFind(event.target.value)} />
+          <input
+            id="find-jobs"
+            className="form-control"
+            type="search"
+            maxLength={100}
+            value={find}
+            onChange={(event) => setFind(event.target.value)}
+          />
         </div>
         <Link className="btn btn-primary" to="/jobs/new">
           Book in
@@ -48,7 +55,9 @@ export function Jobs(): ReactElement {
                 </td>
                 <td>{job.machine.name}</td>
                 <td>{job.customer.name}</td>
-                <td>{job.closedAt ? `Handed over ${dayWords(job.closedAt)}` : job.hold ? `Hold: ${job.hold.words}` : STAGE_NAMES[job.stage]}</td>
+                <td>
+                  {job.closedAt ? `Handed over ${dayWords(job.closedAt)}` : job.hold ? `Hold: ${job.hold.words}` : STAGE_NAMES[job.stage]}
+                </td>
                 <td>{job.closedAt ? '' : promiseWords(job.promise)}</td>
               </tr>
             ))}

@@ -28,11 +28,29 @@ export function Login(): ReactElement {
         <label className="form-label" htmlFor="login">
           Log-in name
         </label>
-        <input id="login" className="form-control mb-3" autoComplete="username" autoFocus required maxLength={60} value={login} onChange={(event) => setLogin(event.target.value)} />
+        <input
+          id="login"
+          className="form-control mb-3"
+          autoComplete="username"
+          autoFocus
+          required
+          maxLength={60}
+          value={login}
+          onChange={(event) => setLogin(event.target.value)}
+        />
         <label className="form-label" htmlFor="password">
           Password
         </label>
-        <input id="password" className="form-control mb-3" type="password" autoComplete="current-password" required maxLength={200} value={password} onChange={(event) => setPassword(event.target.value)} />
+        <input
+          id="password"
+          className="form-control mb-3"
+          type="password"
+          autoComplete="current-password"
+          required
+          maxLength={200}
+          value={password}
+          onChange={(event) => setPassword(event.target.value)}
+        />
         <Wrong error={error} hide={['password']} />
         <button type="submit" className="btn btn-primary" disabled={busy}>
           Log in

@@ -54,7 +54,8 @@ export function SheetPage(): ReactElement {
           {file.joints.map((joint) => (
             <tr key={joint.ref}>
               <td>
-                {joint.name}: {joint.count} × {joint.thread}, {joint.condition}, passes {joint.pattern.passes.map((share) => `${Math.round(share * 100)} %`).join(', ')}
+                {joint.name}: {joint.count} × {joint.thread}, {joint.condition}, passes{' '}
+                {joint.pattern.passes.map((share) => `${Math.round(share * 100)} %`).join(', ')}
                 {joint.pattern.checkPass ? ', once round' : ''}
               </td>
               <td className="fig fs-5">{joint.torque.figure}</td>
@@ -129,7 +130,12 @@ export function SheetPage(): ReactElement {
             <ol>
               {steps.map((step) => (
                 <li key={step.ref}>
-                  <b>{step.title}.</b> {step.act} {step.cautions?.length ? <span className="brass">Care: {step.cautions.map((ref) => file.cautions.find((caution) => caution.ref === ref)?.text).join(' ')}</span> : null}
+                  <b>{step.title}.</b> {step.act}{' '}
+                  {step.cautions?.length ? (
+                    <span className="brass">
+                      Care: {step.cautions.map((ref) => file.cautions.find((caution) => caution.ref === ref)?.text).join(' ')}
+                    </span>
+                  ) : null}
                 </li>
               ))}
             </ol>

@@ -73,7 +73,15 @@ function ImportSheet(): ReactElement {
       <label className="form-label" htmlFor="sheet-file">
         Bring in a sheet file
       </label>
-      <input id="sheet-file" ref={file} className="form-control mb-2" style={{ maxWidth: 480 }} type="file" accept=".json,application/json" onChange={() => void bringIn()} />
+      <input
+        id="sheet-file"
+        ref={file}
+        className="form-control mb-2"
+        style={{ maxWidth: 480 }}
+        type="file"
+        accept=".json,application/json"
+        onChange={() => void bringIn()}
+      />
       <Wrong error={error} />
       {done ? <p role="status">{done}</p> : null}
     </>

@@ -108,7 +108,7 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
             <tr key={line.jobId}>
               <td className="fig fs-5">{line.number}</td>
               <td>{line.unit}</td>
-              <td className={`fig fs-5 text-end ${Date.parse(line.promise) < Date.now() ? 'v-out' : ''}`}>{promiseWords(line.promise)}</td>
+              <td className={`fig fs-5 text-end ${isPast(line.promise) ? 'v-out' : ''}`}>{promiseWords(line.promise)}</td>
             </tr>
           ))}
       </tbody>
@@ -122,6 +122,10 @@ export function promiseWords(iso: string): string {
   if (days === 0) return `today ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
   if (days < 0) return `${dayWords(iso)}, late`;
   return days < 7 ? at.toLocaleDateString('en-GB', { weekday: 'short' }) : dayWords(iso);
+}
+
+function isPast(iso: string): boolean {
+  return Date.parse(iso) < Date.now();
 }
 
 function startOfDay(at: Date): number {

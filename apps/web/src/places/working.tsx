@@ -1,4 +1,17 @@
-import { baseUnit, formatQuantity, quantityOf, splitList, wording, workings, type Drawing, type Field, type Issue, type Quantity, type WorkingDescription, type WorkingRun } from '@jubb/core';
+import {
+  baseUnit,
+  formatQuantity,
+  quantityOf,
+  splitList,
+  wording,
+  workings,
+  type Drawing,
+  type Field,
+  type Issue,
+  type Quantity,
+  type WorkingDescription,
+  type WorkingRun,
+} from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { useParams } from 'react-router';
 import { CastleNut } from '../drawings/castle-nut.tsx';
@@ -19,10 +32,21 @@ export function WorkingPage(): ReactElement {
 }
 
 function WorkingForm({ working }: { readonly working: WorkingDescription }): ReactElement {
-  const initial = useMemo(() => Object.fromEntries(working.inputs.map((field) => [field.name, asText(field, working.example[field.name] ?? ('default' in field ? field.default : undefined))])), [working]);
+  const initial = useMemo(
+    () =>
+      Object.fromEntries(
+        working.inputs.map((field) => [
+          field.name,
+          asText(field, working.example[field.name] ?? ('default' in field ? field.default : undefined)),
+        ]),
+      ),
+    [working],
+  );
   const [texts, setTexts] = useDraft<Texts>(`working.${working.id}`, initial);
   const [touched, setTouched] = useState(false);
-  const input = Object.fromEntries(working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])));
+  const input = Object.fromEntries(
+    working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])),
+  );
   const result = workings.run(working.id, input);
   const issues = result && !result.ok ? result.issues : [];
   const run = result?.ok ? result.run : undefined;
@@ -39,7 +63,15 @@ function WorkingForm({ working }: { readonly working: WorkingDescription }): Rea
       <div className="two" style={{ gridTemplateColumns: 'minmax(280px, 380px) minmax(0, 1fr)' }}>
         <form className="work" onSubmit={(event) => event.preventDefault()}>
           {working.inputs.map((field) => (
-            <InputField key={field.name} field={field} text={texts[field.name] ?? ''} input={input} fields={working.inputs} issues={issues} onText={(text) => set(field.name, text)} />
+            <InputField
+              key={field.name}
+              field={field}
+              text={texts[field.name] ?? ''}
+              input={input}
+              fields={working.inputs}
+              issues={issues}
+              onText={(text) => set(field.name, text)}
+            />
           ))}
           <button
             type="button"
@@ -53,12 +85,17 @@ function WorkingForm({ working }: { readonly working: WorkingDescription }): Rea
           </button>
         </form>
         <div aria-live="polite">
-          {run ? <Answer working={working} run={run} /> : <p className={touched ? 'v-out' : 'soft'}>No answer yet: see the fields at the left.</p>}
+          {run ? (
+            <Answer working={working} run={run} />
+          ) : (
+            <p className={touched ? 'v-out' : 'soft'}>No answer yet: see the fields at the left.</p>
+          )}
           <h2 className="mt-4">Rests on</h2>
           <ul>
             {working.sources.map((source) => (
               <li key={source.document + source.for}>
-                <span className="trust">{source.kind}</span> {[source.document, source.edition, source.clause].filter(Boolean).join(', ')}: {source.for}
+                <span className="trust">{source.kind}</span> {[source.document, source.edition, source.clause].filter(Boolean).join(', ')}:{' '}
+                {source.for}
                 {source.fromMemory ? ' (from memory)' : ''}
               </li>
             ))}
@@ -86,7 +123,8 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
   return (
     <div className="mb-3">
       <label className="form-label" htmlFor={id}>
-        {field.label} {field.symbol ? <span className="soft fw-normal">{field.symbol}</span> : null} {field.optional ? <span className="soft fw-normal">may stay empty</span> : null}
+        {field.label} {field.symbol ? <span className="soft fw-normal">{field.symbol}</span> : null}{' '}
+        {field.optional ? <span className="soft fw-normal">may stay empty</span> : null}
       </label>
       {field.kind === 'choice' ? (
         <select className="form-select" {...control} onChange={(event) => onText(event.target.value)}>
@@ -97,10 +135,22 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
           ))}
         </select>
       ) : field.kind === 'table' ? (
-        <textarea className={`form-control fig ${issue ? 'is-invalid' : ''}`} rows={4} {...control} placeholder={field.columns.map((column) => column.label).join(' ')} onChange={(event) => onText(event.target.value)} />
+        <textarea
+          className={`form-control fig ${issue ? 'is-invalid' : ''}`}
+          rows={4}
+          {...control}
+          placeholder={field.columns.map((column) => column.label).join(' ')}
+          onChange={(event) => onText(event.target.value)}
+        />
       ) : (
         <div className="d-flex align-items-baseline gap-2">
-          <input className={`form-control fig fs-4 ${issue ? 'is-invalid' : ''}`} autoComplete="off" spellCheck={false} {...control} onChange={(event) => onText(event.target.value)} />
+          <input
+            className={`form-control fig fs-4 ${issue ? 'is-invalid' : ''}`}
+            autoComplete="off"
+            spellCheck={false}
+            {...control}
+            onChange={(event) => onText(event.target.value)}
+          />
           <span className="fig fs-5">{unit}</span>
         </div>
       )}
@@ -153,7 +203,13 @@ function Answer({ working, run }: { readonly working: WorkingDescription; readon
   );
 }
 
-function AnswerTable({ field, rows }: { readonly field: Extract<Field, { kind: 'table' }>; readonly rows: readonly Readonly<Record<string, unknown>>[] }): ReactElement {
+function AnswerTable({
+  field,
+  rows,
+}: {
+  readonly field: Extract<Field, { kind: 'table' }>;
+  readonly rows: readonly Readonly<Record<string, unknown>>[];
+}): ReactElement {
   return (
     <>
       <h2 className="mt-3">{field.label}</h2>
@@ -175,7 +231,17 @@ function AnswerTable({ field, rows }: { readonly field: Extract<Field, { kind: '
                 const isPlain = column.quantity === 'text' || column.quantity === 'yes-no';
                 return (
                   <td key={column.name} className="fig">
-                    {isPlain ? (typeof cell === 'boolean' ? (cell ? 'yes' : 'no') : String(cell)) : formatQuantity(Number(cell), column.quantity as Quantity, column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined)}
+                    {isPlain
+                      ? typeof cell === 'boolean'
+                        ? cell
+                          ? 'yes'
+                          : 'no'
+                        : String(cell)
+                      : formatQuantity(
+                          Number(cell),
+                          column.quantity as Quantity,
+                          column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
+                        )}
                   </td>
                 );
               })}
@@ -192,14 +258,28 @@ function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: st
     case 'limit-strip':
       return (
         <div className="drawing mb-3" style={{ maxWidth: 480 }}>
-          <LimitStrip name={name} readings={drawing.readings} from={drawing.from} to={drawing.to} guard={drawing.guard} verdict={drawing.verdict} unit={baseUnit(drawing.quantity).symbol} />
+          <LimitStrip
+            name={name}
+            readings={drawing.readings}
+            from={drawing.from}
+            to={drawing.to}
+            guard={drawing.guard}
+            verdict={drawing.verdict}
+            unit={baseUnit(drawing.quantity).symbol}
+          />
         </div>
       );
     case 'joint-plate': {
       const numbers = drawing.points.map((_, place) => drawing.order.indexOf(place + 1) + 1);
       return (
         <div className="drawing mb-3" style={{ maxWidth: 400 }}>
-          <JointPlate name={name} points={drawing.points} numbers={numbers} done={new Set()} round={drawing.points.every((point) => Math.abs(Math.hypot(point.x, point.y) - 1) < 0.01)} />
+          <JointPlate
+            name={name}
+            points={drawing.points}
+            numbers={numbers}
+            done={new Set()}
+            round={drawing.points.every((point) => Math.abs(Math.hypot(point.x, point.y) - 1) < 0.01)}
+          />
         </div>
       );
     }
@@ -207,7 +287,14 @@ function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: st
       return (
         <div className="d-flex flex-wrap gap-3 mb-3 drawing">
           <div style={{ flex: '1 1 420px', maxWidth: 620 }}>
-            <SettingLine name={name} from={drawing.from} to={drawing.to} tries={[drawing.now]} after={drawing.after} angle={drawing.angle} />
+            <SettingLine
+              name={name}
+              from={drawing.from}
+              to={drawing.to}
+              tries={[drawing.now]}
+              after={drawing.after}
+              angle={drawing.angle}
+            />
           </div>
           <div style={{ width: 220 }}>
             <CastleNut slots={drawing.slots} openings={drawing.openings} angle={drawing.angle} />
@@ -238,7 +325,10 @@ function figureText(field: Field, figure: unknown, input: Readonly<Record<string
 function asText(field: Field, example: unknown): string {
   if (example === undefined) return '';
   if (field.kind === 'list') return (example as readonly unknown[]).join('; ');
-  if (field.kind === 'table') return (example as readonly Readonly<Record<string, unknown>>[]).map((row) => field.columns.map((column) => row[column.name]).join(' ')).join('\n');
+  if (field.kind === 'table')
+    return (example as readonly Readonly<Record<string, unknown>>[])
+      .map((row) => field.columns.map((column) => row[column.name]).join(' '))
+      .join('\n');
   return String(example);
 }
 
@@ -248,5 +338,12 @@ function fromText(field: Field, text: string): unknown {
   return text
     .split('\n')
     .filter((line) => line.trim() !== '')
-    .map((line) => Object.fromEntries(line.trim().split(/\s+|;/u).map((cell, index) => [field.columns[index]?.name ?? `column ${index + 1}`, cell])));
+    .map((line) =>
+      Object.fromEntries(
+        line
+          .trim()
+          .split(/\s+|;/u)
+          .map((cell, index) => [field.columns[index]?.name ?? `column ${index + 1}`, cell]),
+      ),
+    );
 }

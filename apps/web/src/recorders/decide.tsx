@@ -10,7 +10,11 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
   const [asking, setAsking] = useState<{ decision: Decision; fate: Fate }>();
   const mayDecide = person.role === 'mechanic' || person.role === 'foreman';
   const left = state.decisions.filter((decision) => !decision.entry);
-  const draft = ({ part }: Decision, fate: Fate, reason: string) => ({ kind: 'decision' as const, payload: { part: part.ref, fate, quantity: part.quantity, ...(reason ? { reason } : {}) }, step: step.ref });
+  const draft = ({ part }: Decision, fate: Fate, reason: string) => ({
+    kind: 'decision' as const,
+    payload: { part: part.ref, fate, quantity: part.quantity, ...(reason ? { reason } : {}) },
+    step: step.ref,
+  });
   const choose = (decision: Decision, fate: Fate): void => {
     if (fate === decision.proposed) keep(draft(decision, fate, decision.because));
     else setAsking({ decision, fate });
@@ -20,7 +24,11 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
       <RecorderLayout
         primary={
           left.length > 0
-            ? { label: `Take the ${left.length === state.decisions.length ? '' : 'other '}${left.length} as proposed`, run: () => keep(...left.map((decision) => draft(decision, decision.proposed, decision.because))), disabled: !mayDecide }
+            ? {
+                label: `Take the ${left.length === state.decisions.length ? '' : 'other '}${left.length} as proposed`,
+                run: () => keep(...left.map((decision) => draft(decision, decision.proposed, decision.because))),
+                disabled: !mayDecide,
+              }
             : undefined
         }
       >

@@ -74,7 +74,13 @@ export function Measure(props: MeasureProps): ReactElement {
           tried={tried}
           focus
         />
-        <ToolPick label="With" tools={job.tools.filter((candidate) => candidate.kind === toolKind)} chosen={tool} size={size} onChoose={setToolId} />
+        <ToolPick
+          label="With"
+          tools={job.tools.filter((candidate) => candidate.kind === toolKind)}
+          chosen={tool}
+          size={size}
+          onChoose={setToolId}
+        />
       </div>
       {readings.kept.length > 0 ? (
         <ul className="chips" aria-label="Readings so far">

@@ -6,7 +6,16 @@ import { DecideRecorder } from './decide.tsx';
 import { RecorderLayout } from './layout.tsx';
 import { ProofRecorder, SettingRecorder } from './setting.tsx';
 import { HandOverRecorder, SignRecorder } from './sign.tsx';
-import { ArrivalRecorder, CountRecorder, FluidRecorder, LookRecorder, ReadingRecorder, ReconcileRecorder, SealRecorder, TickRecorder } from './simple.tsx';
+import {
+  ArrivalRecorder,
+  CountRecorder,
+  FluidRecorder,
+  LookRecorder,
+  ReadingRecorder,
+  ReconcileRecorder,
+  SealRecorder,
+  TickRecorder,
+} from './simple.tsx';
 import { TorqueRecorder, runTitle } from './torque.tsx';
 
 /** What a step records → what asks for it. */
@@ -32,7 +41,8 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   const here = useHere();
   const cautions = unread(here, step);
   if (cautions.length > 0) {
-    const read = (): void => here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
+    const read = (): void =>
+      here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
   const Asks = RECORDERS[step.record.kind];
@@ -56,8 +66,8 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       })}
       <h1>{run ? runTitle(run) : step.title}</h1>
       <p className="act mb-1">{step.act}</p>
-      {step.why ? <p className="soft mb-1">{step.why}</p> : null}
-      {step.needs?.length ? <p className="soft mb-1">Needs: {step.needs.join(', ')}.</p> : null}
+      {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
+      {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
       {step.stopWhen ? (
         <p className="mb-1">
           <b>Stop when: </b>

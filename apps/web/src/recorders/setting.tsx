@@ -51,7 +51,12 @@ function Seat({ run, step }: PhaseProps): ReactElement {
   const { figure, unit, other } = units.show(torque, 'torque');
   const seated = (): void => {
     if (wrench) rememberTool(wrench);
-    keep({ kind: 'nut', payload: { setting: ref, act: 'seated', angle: -backOff, torque }, step: step.ref, ...(wrench ? { toolId: wrench.id } : {}) });
+    keep({
+      kind: 'nut',
+      payload: { setting: ref, act: 'seated', angle: -backOff, torque },
+      step: step.ref,
+      ...(wrench ? { toolId: wrench.id } : {}),
+    });
   };
   return (
     <RecorderLayout
@@ -69,7 +74,13 @@ function Seat({ run, step }: PhaseProps): ReactElement {
       primary={{ label: 'Seated and backed off', run: seated, disabled: !wrench }}
       drawing={run.tries.length > 0 ? <Line run={run} /> : <CastleNut slots={nut.slots} openings={nut.openings} angle={-backOff} />}
     >
-      <ToolPick label="Wrench" tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')} chosen={wrench} size={torque} onChoose={setWrenchId} />
+      <ToolPick
+        label="Wrench"
+        tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
+        chosen={wrench}
+        size={torque}
+        onChoose={setWrenchId}
+      />
       {how ? <p className="soft mt-2 mb-0">{how}</p> : null}
     </RecorderLayout>
   );
@@ -78,7 +89,11 @@ function Seat({ run, step }: PhaseProps): ReactElement {
 function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' | 'locked' | 'proved' }): ReactElement {
   const { sheet, keep } = useHere();
   const { setting } = run;
-  const words = { now: 'Dial reading with the nut where it is', locked: 'Dial reading with the nut at its slot', proved: 'Dial reading as it leaves the shop' }[moment];
+  const words = {
+    now: 'Dial reading with the nut where it is',
+    locked: 'Dial reading with the nut at its slot',
+    proved: 'Dial reading as it leaves the shop',
+  }[moment];
   return (
     <Measure
       key={moment}
@@ -93,7 +108,11 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
       kind="end-play"
       payload={(readings) => ({ setting: setting.ref, moment, readings, unit: 'mm' })}
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
-      intro={<p className="mb-2">{words}: pull and push, {setting.repeats} times.</p>}
+      intro={
+        <p className="mb-2">
+          {words}: pull and push, {setting.repeats} times.
+        </p>
+      }
       source={<Trust of={setting.window} documents={sheet.documents} />}
       drawing={<Line run={run} />}
     />
@@ -110,7 +129,10 @@ function Turn({ run, step }: PhaseProps): ReactElement {
   const slots = Math.abs(Number(advice?.output['slotsMoved'] ?? 0));
   const inside = advice?.output['verdict'] === 'in';
   const window = settingWindow(setting);
-  const what = angle === 0 ? 'Leave it at this slot and lock it.' : `${angle > 0 ? 'Tighten' : 'Loosen'} ${Math.abs(angle)}°, ${slots === 1 ? 'one slot' : `${slots} slots`}, and lock it.`;
+  const what =
+    angle === 0
+      ? 'Leave it at this slot and lock it.'
+      : `${angle > 0 ? 'Tighten' : 'Loosen'} ${Math.abs(angle)}°, ${slots === 1 ? 'one slot' : `${slots} slots`}, and lock it.`;
   const positions = Number(advice?.output['positions'] ?? 0);
   const steps = shown && advice ? workings.run(advice.id, advice.input) : undefined;
   return (
@@ -121,19 +143,46 @@ function Turn({ run, step }: PhaseProps): ReactElement {
           <b>{what}</b>
           <br />
           <span className="soft">
-            Leaves {units.text(after, 'length', window)}: {units.text(Math.abs(playNow - after), 'length')} {angle >= 0 ? 'taken up' : 'let out'}. The nut locks every {Math.round((360 / positions) * 10) / 10}°.
+            Leaves {units.text(after, 'length', window)}: {units.text(Math.abs(playNow - after), 'length')}{' '}
+            {angle >= 0 ? 'taken up' : 'let out'}. The nut locks every {Math.round((360 / positions) * 10) / 10}°.
           </span>
         </>
       }
-      primary={{ label: 'Turned and locked', run: () => keep({ kind: 'nut', payload: { setting: setting.ref, act: 'turned', angle }, step: step.ref }) }}
+      primary={{
+        label: 'Turned and locked',
+        run: () => keep({ kind: 'nut', payload: { setting: setting.ref, act: 'turned', angle }, step: step.ref }),
+      }}
       others={[
         { label: shown ? 'Hide the working' : 'Show the working', key: 'w', run: () => setShown(!shown) },
-        { label: 'Seat it again', key: 'b', run: () => keep({ kind: 'nut', payload: { setting: setting.ref, act: 'seated', angle: -baseOf(setting.nut.backOff, 'angle'), torque: baseOf(setting.nut.seat.figure, 'torque') }, step: step.ref }) },
+        {
+          label: 'Seat it again',
+          key: 'b',
+          run: () =>
+            keep({
+              kind: 'nut',
+              payload: {
+                setting: setting.ref,
+                act: 'seated',
+                angle: -baseOf(setting.nut.backOff, 'angle'),
+                torque: baseOf(setting.nut.seat.figure, 'torque'),
+              },
+              step: step.ref,
+            }),
+        },
       ]}
       drawing={<CastleNut slots={setting.nut.slots} openings={setting.nut.openings} angle={angle} />}
     >
-      {inside ? null : <p className="v-out">No slot lands inside the window. This is the nearest. Another washer or nut moves the slots.</p>}
-      <SettingLine name={setting.name} {...window} aim={setting.aim ? baseOf(setting.aim.figure, 'length') : undefined} tries={run.tries.map((one) => one.play)} after={after} angle={angle} />
+      {inside ? null : (
+        <p className="v-out">No slot lands inside the window. This is the nearest. Another washer or nut moves the slots.</p>
+      )}
+      <SettingLine
+        name={setting.name}
+        {...window}
+        aim={setting.aim ? baseOf(setting.aim.figure, 'length') : undefined}
+        tries={run.tries.map((one) => one.play)}
+        after={after}
+        angle={angle}
+      />
       {steps?.ok ? (
         <ol className="mt-2">
           {steps.run.steps.map((line) => (
@@ -168,7 +217,8 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
                 <td>{index + 1}</td>
                 <td>{one.before}</td>
                 <td className="fig fs-5">
-                  {units.show(one.play, 'length', window).figure} {one.verdict ? <small className={`v-${one.verdict}`}>{one.verdict}</small> : null}
+                  {units.show(one.play, 'length', window).figure}{' '}
+                  {one.verdict ? <small className={`v-${one.verdict}`}>{one.verdict}</small> : null}
                 </td>
               </tr>
             ))}

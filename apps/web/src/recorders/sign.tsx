@@ -25,7 +25,13 @@ export function SignRecorder({ step }: { readonly step: Step }): ReactElement {
   const stops = stopsSigning(state);
   const isForeman = person.role === 'foreman';
   return (
-    <RecorderLayout primary={{ label: `Sign as ${person.name}`, run: () => keep({ kind: 'sign', payload: { name: person.name }, step: step.ref }), disabled: !isForeman || stops.length > 0 }}>
+    <RecorderLayout
+      primary={{
+        label: `Sign as ${person.name}`,
+        run: () => keep({ kind: 'sign', payload: { name: person.name }, step: step.ref }),
+        disabled: !isForeman || stops.length > 0,
+      }}
+    >
       <Stops stops={stops} of="The signature" />
       {isForeman ? null : <p>The foreman signs this. Ask for the log-in to be changed.</p>}
     </RecorderLayout>
@@ -53,7 +59,13 @@ export function HandOverRecorder({ step }: { readonly step: Step }): ReactElemen
         ))}
       </ul>
       <div className="d-flex mb-3">
-        <input id={`${id}-told`} type="checkbox" className="form-check-input" checked={draft.told} onChange={(event) => setDraft({ ...draft, told: event.target.checked })} />
+        <input
+          id={`${id}-told`}
+          type="checkbox"
+          className="form-check-input"
+          checked={draft.told}
+          onChange={(event) => setDraft({ ...draft, told: event.target.checked })}
+        />
         <label htmlFor={`${id}-told`}>Told, and in the report</label>
       </div>
       <label className="form-label" htmlFor={`${id}-by`}>

@@ -23,7 +23,11 @@ export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
   const id = useId();
   const note = (): void => {
     if (draft.text.trim() === '') return;
-    keep({ kind: 'finding', payload: { text: draft.text.trim(), ...(draft.place.trim() ? { place: draft.place.trim() } : {}) }, step: step.ref });
+    keep({
+      kind: 'finding',
+      payload: { text: draft.text.trim(), ...(draft.place.trim() ? { place: draft.place.trim() } : {}) },
+      step: step.ref,
+    });
     setDraft(undefined);
   };
   const onEnter = (event: React.KeyboardEvent): void => {
@@ -34,16 +38,37 @@ export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
   return (
     <RecorderLayout
       primary={{ label: 'Note it', run: note, disabled: draft.text.trim() === '' }}
-      others={[{ label: 'Nothing to note', key: 'x', run: () => keep({ kind: 'finding', payload: { text: 'nothing to note', nothing: true }, step: step.ref }) }]}
+      others={[
+        {
+          label: 'Nothing to note',
+          key: 'x',
+          run: () => keep({ kind: 'finding', payload: { text: 'nothing to note', nothing: true }, step: step.ref }),
+        },
+      ]}
     >
       <label className="form-label" htmlFor={`${id}-text`}>
         What is seen
       </label>
-      <input id={`${id}-text`} className="form-control" autoFocus maxLength={2000} value={draft.text} onKeyDown={onEnter} onChange={(event) => setDraft({ ...draft, text: event.target.value })} />
+      <input
+        id={`${id}-text`}
+        className="form-control"
+        autoFocus
+        maxLength={2000}
+        value={draft.text}
+        onKeyDown={onEnter}
+        onChange={(event) => setDraft({ ...draft, text: event.target.value })}
+      />
       <label className="form-label mt-2" htmlFor={`${id}-place`}>
         Where
       </label>
-      <input id={`${id}-place`} className="form-control" maxLength={200} value={draft.place} onKeyDown={onEnter} onChange={(event) => setDraft({ ...draft, place: event.target.value })} />
+      <input
+        id={`${id}-place`}
+        className="form-control"
+        maxLength={200}
+        value={draft.place}
+        onKeyDown={onEnter}
+        onChange={(event) => setDraft({ ...draft, place: event.target.value })}
+      />
     </RecorderLayout>
   );
 }
@@ -53,7 +78,11 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const { job, sheet, state, keep } = useHere();
   const counts = step.record.counts ?? [];
   const next = counts.find(({ part }) => !state.ledger.some((line) => line.payload.part === part));
-  const [draft, setDraft] = useDraft<{ part: string; count: string; tray: string }>(`${job.id}.${step.ref}`, { part: '', count: '', tray: '' });
+  const [draft, setDraft] = useDraft<{ part: string; count: string; tray: string }>(`${job.id}.${step.ref}`, {
+    part: '',
+    count: '',
+    tray: '',
+  });
   const current = draft.part === next?.part ? draft : { part: next?.part ?? '', count: String(next?.count ?? ''), tray: draft.tray };
   const id = useId();
   if (!next) return <RecorderLayout say="All counted." />;
@@ -62,7 +91,11 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const off = (): void => {
     if (read.base === undefined) return;
     const tray = current.tray.trim();
-    keep({ kind: 'came-off', payload: { part: next.part, name, count: read.base, ...(next.place ? { place: next.place } : {}), ...(tray ? { tray } : {}) }, step: step.ref });
+    keep({
+      kind: 'came-off',
+      payload: { part: next.part, name, count: read.base, ...(next.place ? { place: next.place } : {}), ...(tray ? { tray } : {}) },
+      step: step.ref,
+    });
     setDraft(tray ? { part: '', count: '', tray } : undefined);
   };
   return (
@@ -75,7 +108,16 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
       ]}
     >
       <div className="d-flex flex-wrap gap-4">
-        <FigureField label={`Counted: ${name}`} quantity="count" unit="" least={1} most={1000} text={current.count} onText={(count) => setDraft({ ...current, count })} onEnter={off} />
+        <FigureField
+          label={`Counted: ${name}`}
+          quantity="count"
+          unit=""
+          least={1}
+          most={1000}
+          text={current.count}
+          onText={(count) => setDraft({ ...current, count })}
+          onEnter={off}
+        />
         <div>
           <label className="form-label" htmlFor={`${id}-tray`}>
             Tray
@@ -118,7 +160,8 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       source={
         <p className="mb-0">
-          {limit.service ? <Trust of={limit.service} documents={sheet.documents} /> : null} <span className="soft">When out: {limit.whenOut}</span>
+          {limit.service ? <Trust of={limit.service} documents={sheet.documents} /> : null}{' '}
+          <span className="soft">When out: {limit.whenOut}</span>
         </p>
       }
     />
@@ -164,7 +207,12 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   const fill = (): void => {
     setTried(true);
     if (read.base === undefined) return;
-    keep({ kind: 'fluid', payload: { fluid: fluid.ref, amount: read.base, unit }, step: step.ref, ...(isMass && tool ? { toolId: tool.id } : {}) });
+    keep({
+      kind: 'fluid',
+      payload: { fluid: fluid.ref, amount: read.base, unit },
+      step: step.ref,
+      ...(isMass && tool ? { toolId: tool.id } : {}),
+    });
     setText(undefined);
   };
   const [figure = '', symbol = ''] = fluid.amount.figure.split(' ');
@@ -178,8 +226,21 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
       }
       primary={{ label: off ? 'Keep it all the same' : 'It is in', run: fill, disabled: text.trim() === '' }}
     >
-      <FigureField label={`Weighed in${tool ? `, ${tool.tag}` : ''}`} quantity={quantity} unit={unit} text={text} onText={setText} onEnter={fill} least={1e-4} most={wanted * 20} tried={tried} focus />
-      {off ? <p className="v-unsure mb-0">More than {fluid.tolerance ?? '10 %'} off the sheet. It can be kept, and shows in the report.</p> : null}
+      <FigureField
+        label={`Weighed in${tool ? `, ${tool.tag}` : ''}`}
+        quantity={quantity}
+        unit={unit}
+        text={text}
+        onText={setText}
+        onEnter={fill}
+        least={1e-4}
+        most={wanted * 20}
+        tried={tried}
+        focus
+      />
+      {off ? (
+        <p className="v-unsure mb-0">More than {fluid.tolerance ?? '10 %'} off the sheet. It can be kept, and shows in the report.</p>
+      ) : null}
     </RecorderLayout>
   );
 }
@@ -201,7 +262,12 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
       </RecorderLayout>
     );
   }
-  if (seen === 1) return <RecorderLayout say={seal.lubricant} primary={{ label: 'Greased, in and square', run: () => setSeen(2) }}>{protect}</RecorderLayout>;
+  if (seen === 1)
+    return (
+      <RecorderLayout say={seal.lubricant} primary={{ label: 'Greased, in and square', run: () => setSeen(2) }}>
+        {protect}
+      </RecorderLayout>
+    );
   return (
     <Measure
       draftKey={`${step.ref}.depth`}
@@ -243,13 +309,18 @@ export function ReconcileRecorder({ step }: RecorderProps): ReactElement {
           <tr key={line.key} className={line.counted === line.expected ? 'soft' : ''}>
             <td>{line.name}</td>
             <td className="fig fs-5">{line.expected}</td>
-            <td className={`fig fs-5 ${line.counted !== undefined && line.counted !== line.expected ? 'v-out' : ''}`}>{line.counted ?? ''}</td>
+            <td className={`fig fs-5 ${line.counted !== undefined && line.counted !== line.expected ? 'v-out' : ''}`}>
+              {line.counted ?? ''}
+            </td>
           </tr>
         ))}
       </tbody>
     </table>
   );
-  if (!next) return <RecorderLayout say={state.reconcile.length > 0 ? 'It all adds up.' : 'Nothing is in the ledger: strip first.'} drawing={list} />;
+  if (!next)
+    return (
+      <RecorderLayout say={state.reconcile.length > 0 ? 'It all adds up.' : 'Nothing is in the ledger: strip first.'} drawing={list} />
+    );
   const count = text === '' ? next.expected : readFigure(text, 'count', '', { least: 0, most: 1000 }).base;
   const put = (): void => {
     if (count === undefined) return;
@@ -266,7 +337,16 @@ export function ReconcileRecorder({ step }: RecorderProps): ReactElement {
       ]}
       drawing={list}
     >
-      <FigureField label={`On the bench: ${next.name}`} quantity="count" unit="" least={0} most={1000} text={text === '' ? String(next.expected) : text} onText={setText} onEnter={put} />
+      <FigureField
+        label={`On the bench: ${next.name}`}
+        quantity="count"
+        unit=""
+        least={0}
+        most={1000}
+        text={text === '' ? String(next.expected) : text}
+        onText={setText}
+        onEnter={put}
+      />
       {next.counted === undefined ? null : (
         <p className="v-out mb-0">
           {next.counted} were counted, {next.expected} came off. Look for it, count again, or strike the line in the ledger that is wrong.

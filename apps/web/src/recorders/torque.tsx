@@ -9,6 +9,7 @@ import { useDraft } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
+import { dayWords } from '../places/today.tsx';
 import { RecorderLayout } from './layout.tsx';
 
 const NO_ADAPTER = { id: '', angle: '0' };
@@ -19,6 +20,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
   const units = useUnits();
   const [wrenchId, setWrenchId] = useState<string>();
   const [inTrouble, setInTrouble] = useState(false);
+  const [choosing, setChoosing] = useState(false);
   const [adapter, setAdapter] = useDraft(`${job.id}.adapter`, NO_ADAPTER);
   const run = state.joints.find((candidate) => candidate.joint.ref === step.record.joint);
   if (!run) return null;
@@ -30,13 +32,31 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
   const wrench = pickTool(job.tools, 'torque-wrench', next.torqueNm, wrenchId);
   const fitted = job.tools.find((tool) => tool.id === adapter.id);
   const angle = readFigure(adapter.angle, 'angle', '°', { least: 0, most: 180 });
-  const arm = { torque: next.torqueNm, wrenchLength: wrench?.length ?? 450, adapterLength: fitted?.length ?? 0, adapterAngle: fitted ? (angle.base ?? 0) : 0 };
+  const arm = {
+    torque: next.torqueNm,
+    wrenchLength: wrench?.length ?? 450,
+    adapterLength: fitted?.length ?? 0,
+    adapterAngle: fitted ? (angle.base ?? 0) : 0,
+  };
   const setting = wrenchSetting(arm)?.output['setting'];
   const set = typeof setting === 'number' ? setting : undefined;
   const pull = (result: 'clicked' | 'turned' | 'trouble', note?: string): void => {
     if (!wrench) return;
     rememberTool(wrench);
-    keep({ kind: 'pull', payload: { joint: joint.ref, pass: next.pass, place: next.place, result, ...arm, ...(fitted ? { adapterId: fitted.id } : {}), ...(note ? { note } : {}) }, step: step.ref, toolId: wrench.id });
+    keep({
+      kind: 'pull',
+      payload: {
+        joint: joint.ref,
+        pass: next.pass,
+        place: next.place,
+        result,
+        ...arm,
+        ...(fitted ? { adapterId: fitted.id } : {}),
+        ...(note ? { note } : {}),
+      },
+      step: step.ref,
+      toolId: wrench.id,
+    });
   };
   const { figure, unit, other } = units.show(next.torqueNm, 'torque');
   const wrenchAt = set === undefined ? '…' : units.show(set, 'torque').figure;
@@ -50,14 +70,28 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
           under: (
             <>
               {other ? <b className="fig fs-4 me-2">{other}</b> : null}
-              <Trust of={joint.torque} documents={sheet.documents} /> <span className="soft">{joint.condition}, full {units.text(jointTorque(joint).torqueNm, 'torque')}</span>
+              <Trust of={joint.torque} documents={sheet.documents} />{' '}
+              <span className="soft">
+                {joint.condition}, full {units.text(jointTorque(joint).torqueNm, 'torque')}
+              </span>
             </>
           ),
         }}
         say={
           <>
             Set the wrench to <b className="fig">{set === undefined ? '…' : units.text(set, 'torque')}</b>
-            {wrench ? <span className="soft"> {wrench.tag}, ±{formatQuantity(jointShare(joint), 'ratio', '%')}{wrench.calibrationDue ? `, good to ${wrench.calibrationDue}` : ''}</span> : null}
+            {wrench ? (
+              <span className="soft d-block">
+                {[
+                  `wrench ${wrench.tag}`,
+                  fitted ? `${fitted.name}, ${fitted.length ?? 0} mm at ${adapter.angle}°` : 'socket in line',
+                  `±${formatQuantity(jointShare(joint), 'ratio', '%')}`,
+                  wrench.calibrationDue && `good to ${dayWords(wrench.calibrationDue)}`,
+                ]
+                  .filter(Boolean)
+                  .join(', ')}
+              </span>
+            ) : null}
           </>
         }
         primary={
@@ -67,30 +101,56 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         }
         others={[
           ...(pass?.check ? [{ label: 'It turned', key: 't', run: () => pull('turned'), disabled: cannot }] : []),
+          { label: 'Wrench', key: 'w', run: () => setChoosing(!choosing) },
           { label: 'Trouble', key: 'x', run: () => setInTrouble(true), disabled: cannot },
         ]}
         drawing={plate}
       >
-        <div className="d-flex flex-wrap gap-3">
-          <ToolPick label="Wrench" tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')} chosen={wrench} size={next.torqueNm} onChoose={setWrenchId} />
-          <div>
-            <label className="form-label" htmlFor="adapter">
-              On it
-            </label>
-            <select id="adapter" className="form-select" value={adapter.id} onChange={(event) => setAdapter({ ...adapter, id: event.target.value })}>
-              <option value="">socket, in line</option>
-              {job.tools
-                .filter((tool) => tool.kind === 'crowfoot')
-                .map((tool) => (
-                  <option key={tool.id} value={tool.id}>
-                    {tool.tag} {tool.name}, {tool.length} mm
-                  </option>
-                ))}
-            </select>
+        {choosing || cannot ? (
+          <div className="d-flex flex-wrap gap-3">
+            <ToolPick
+              label="Wrench"
+              tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
+              chosen={wrench}
+              size={next.torqueNm}
+              onChoose={setWrenchId}
+            />
+            <div>
+              <label className="form-label" htmlFor="adapter">
+                On it
+              </label>
+              <select
+                id="adapter"
+                className="form-select"
+                value={adapter.id}
+                onChange={(event) => setAdapter({ ...adapter, id: event.target.value })}
+              >
+                <option value="">socket, in line</option>
+                {job.tools
+                  .filter((tool) => tool.kind === 'crowfoot')
+                  .map((tool) => (
+                    <option key={tool.id} value={tool.id}>
+                      {tool.tag} {tool.name}, {tool.length} mm
+                    </option>
+                  ))}
+              </select>
+            </div>
+            {fitted ? (
+              <FigureField
+                label="Its angle"
+                quantity="angle"
+                unit="°"
+                text={adapter.angle}
+                onText={(text) => setAdapter({ ...adapter, angle: text })}
+                least={0}
+                most={180}
+              />
+            ) : null}
           </div>
-          {fitted ? <FigureField label="Its angle" quantity="angle" unit="°" text={adapter.angle} onText={(text) => setAdapter({ ...adapter, angle: text })} least={0} most={180} /> : null}
-        </div>
-        {wrench ? null : <p className="v-out mb-0 mt-2">No wrench of the crib reaches this torque in calibration. Borrow one, or have one checked.</p>}
+        ) : null}
+        {wrench ? null : (
+          <p className="v-out mb-0 mt-2">No wrench of the crib reaches this torque in calibration. Borrow one, or have one checked.</p>
+        )}
       </RecorderLayout>
       {inTrouble ? (
         <AskLine

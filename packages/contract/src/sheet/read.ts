@@ -55,12 +55,30 @@ function checkFormat(format: unknown): SheetIssue | undefined {
     : { path: 'format', given, message: `is newer than "${SHEET_FORMAT}", the newest this Jubb reads; bring Jubb up to date first` };
 }
 
+/** Checks of what a field is at all; their complaint comes before those of its size. */
+const KIND_CHECKS = new Set([
+  'isString',
+  'isInt',
+  'isNumber',
+  'isArray',
+  'isBoolean',
+  'isObject',
+  'isUuid',
+  'isIn',
+  'equals',
+  'isDateString',
+  'isFigure',
+]);
+
 /** Validation errors as path and message, the deepest only. */
 export function flattenErrors(errors: readonly ValidationError[], above = ''): readonly SheetIssue[] {
   return errors.flatMap((error) => {
     const inList = /^\d+$/u.test(error.property);
     const path = inList ? `${above}[${error.property}]` : [above, error.property].filter(Boolean).join('.');
-    const own = Object.entries(error.constraints ?? {}).map(([code, message]): SheetIssue => ({
+    const complaints = Object.entries(error.constraints ?? {}).toSorted(
+      ([a], [b]) => Number(KIND_CHECKS.has(b)) - Number(KIND_CHECKS.has(a)),
+    );
+    const own = complaints.map(([code, message]): SheetIssue => ({
       path,
       message: code === 'whitelistValidation' ? 'is not known here' : withoutName(message, error.property),
       ...(error.value === undefined ? {} : { given: brief(error.value) }),

@@ -16,26 +16,28 @@ export interface Issue {
 type Say = (issue: Issue) => string;
 
 const given = (issue: Issue): string => `"${issue.received ?? ''}"`;
-const examples = (issue: Issue): string =>
-  issue.quantity
+/** Names of the commonest units in brackets; nothing for a plain number, which has none. */
+const examples = (issue: Issue): string => {
+  const symbols = issue.quantity
     ? unitsOf(issue.quantity)
         .slice(0, 4)
         .map((unit) => unit.symbol)
         .filter(Boolean)
-        .join(', ')
-    : '';
+    : [];
+  return symbols.length > 0 ? ` (${symbols.join(', ')})` : '';
+};
+const withArticle = (quantity: Quantity | undefined): string =>
+  quantity === undefined ? 'a figure' : `${/^[aeiou]/u.test(quantity) ? 'an' : 'a'} ${quantity}`;
 
 /** One sentence per code: what was given, and what would be right. */
 const WORDING = {
-  required: (issue) => `is missing${issue.quantity ? `; give a ${issue.quantity}` : ''}`,
+  required: (issue) => `is missing${issue.quantity ? `; give ${withArticle(issue.quantity)}` : ''}`,
   'not-a-figure': (issue) =>
-    `${given(issue)} is not a figure; give a number${examples(issue) ? ` with or without its unit (${examples(issue)})` : ''}`,
+    `${given(issue)} is not a figure; give a number${examples(issue) ? ` with or without its unit${examples(issue)}` : ''}`,
   'ambiguous-number': (issue) => `${given(issue)} has more than one decimal sign; use one comma or one point`,
-  'is-a-thread': (issue) =>
-    `${given(issue)} names a thread; a ${issue.quantity ?? 'figure'} is asked${examples(issue) ? ` (${examples(issue)})` : ''}`,
-  'unknown-unit': (issue) => `"${issue.unit ?? ''}" is not a unit of ${issue.quantity ?? 'this'}; use ${examples(issue)}`,
-  'wrong-quantity': (issue) =>
-    `${given(issue)} is a ${issue.found ?? 'different quantity'}; a ${issue.quantity ?? 'figure'} is asked (${examples(issue)})`,
+  'is-a-thread': (issue) => `${given(issue)} names a thread; ${withArticle(issue.quantity)} is asked${examples(issue)}`,
+  'unknown-unit': (issue) => `"${issue.unit ?? ''}" is not a unit of ${issue.quantity ?? 'this'}${examples(issue)}`,
+  'wrong-quantity': (issue) => `${given(issue)} is ${withArticle(issue.found)}; ${withArticle(issue.quantity)} is asked${examples(issue)}`,
   'not-finite': (issue) => `${given(issue)} is not a finite number`,
   'too-small': (issue) => `${given(issue)} is too small; the least allowed is ${issue.bound ?? ''}`,
   'too-large': (issue) => `${given(issue)} is too large; the most allowed is ${issue.bound ?? ''}`,

@@ -1,0 +1,69 @@
+import type { JobView, NewEntry, Problem, SessionView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+
+export interface Answer<T> {
+  readonly status: number;
+  readonly body: T;
+  readonly headers: Headers;
+}
+
+/** One person at the API. */
+export class Client {
+  #cookie = '';
+  #csrf = 'none';
+  readonly #base: string;
+
+  constructor(base: string) {
+    this.#base = base;
+  }
+
+  static async as(base: string, login: string): Promise<Client> {
+    const client = new Client(base);
+    const answer = await client.call<SessionView>('POST', '/session', { login, password: 'bench-417' });
+    if (answer.status !== 200) throw new Error(`log-in failed: ${JSON.stringify(answer.body)}`);
+    return client;
+  }
+
+  async call<T = Problem>(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer<T>> {
+    const response = await fetch(`${this.#base}/api/v1${path}`, {
+      method,
+      headers: {
+        cookie: this.#cookie,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(method === 'GET' ? {} : { 'x-jubb-csrf': this.#csrf }),
+        ...headers,
+      },
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+    });
+    const [cookie] = response.headers.getSetCookie();
+    if (cookie) this.#cookie = cookie.split(';')[0] ?? '';
+    const text = await response.text();
+    const parsed = /json/u.test(response.headers.get('content-type') ?? '') ? (JSON.parse(text) as T) : (text as T);
+    const csrf = (parsed as { csrf?: string } | undefined)?.csrf;
+    if (csrf) this.#csrf = csrf;
+    return { status: response.status, body: parsed, headers: response.headers };
+  }
+
+  async get<T>(path: string): Promise<T> {
+    const answer = await this.call<T>('GET', path);
+    if (answer.status !== 200) throw new Error(`GET ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+
+  async jobNumbered(number: number): Promise<JobView> {
+    const jobs = await this.get<{ id: string; number: number }[]>('/jobs');
+    return this.get<JobView>(`/jobs/${jobs.find((job) => job.number === number)?.id ?? ''}`);
+  }
+
+  post<T = Problem>(jobId: string, ...entries: object[]): Promise<Answer<T>> {
+    return this.call<T>('POST', `/jobs/${jobId}/entries`, { entries });
+  }
+
+  get cookie(): string {
+    return this.#cookie;
+  }
+}
+
+export function entry(kind: NewEntry['kind'], payload: object, rest: Partial<NewEntry> = {}): NewEntry {
+  return { id: uuid(), kind, payload, takenAt: new Date().toISOString(), ...rest };
+}

@@ -1,0 +1,112 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { ROLES, type Role } from '@jubb/contract';
+import { ACCESS } from '../../apps/server/src/people/access.ts';
+import { Client } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+const LOGINS: Record<Role, string> = { mechanic: 'ilka', foreman: 'oswin', counter: 'perla', apprentice: 'joss' };
+const NOWHERE = '00000000-0000-7000-8000-000000000000';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+const clients = new Map<Role, Client>();
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  for (const role of ROLES) clients.set(role, await Client.as(server.base, LOGINS[role]));
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+/** A call that touches nothing: ids that are nowhere, bodies that are empty. */
+async function touch(client: Client, line: string): Promise<number> {
+  const [method = '', route = ''] = line.split(' ');
+  const path = route.replace('/api/v1', '').replaceAll(':id', NOWHERE);
+  if (path === '/stream') {
+    const aborter = new AbortController();
+    const response = await fetch(`${server.base}/api/v1/stream`, { headers: { cookie: client.cookie }, signal: aborter.signal });
+    aborter.abort();
+    return response.status;
+  }
+  return (await client.call(method, path, method === 'GET' || method === 'DELETE' ? undefined : {})).status;
+}
+
+test('the table holds every route there is, and no other', async () => {
+  const foreman = await Client.as(server.base, 'oswin');
+  const response = await fetch(`${server.base}/api/docs/json`, { headers: { cookie: foreman.cookie } });
+  const { paths } = (await response.json()) as { paths: Record<string, Record<string, unknown>> };
+  const routes = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.keys(methods).map((method) => `${method.toUpperCase()} ${path.replaceAll(/\{(\w+)\}/gu, ':$1')}`),
+  );
+  expect(routes.toSorted()).toEqual(Object.keys(ACCESS).toSorted());
+});
+
+// Logging out comes last: it ends the session the other lines use.
+const lines = Object.keys(ACCESS).toSorted((a, b) => Number(a.startsWith('DELETE')) - Number(b.startsWith('DELETE')));
+
+describe.each(lines)('%s', (line) => {
+  const allowed = ACCESS[line];
+
+  test('without a log-in', async () => {
+    const status = await touch(new Client(server.base), line);
+    if (allowed === 'anyone') expect(status).not.toBe(401);
+    else expect([401, 403]).toContain(status);
+  });
+
+  test.each(ROLES)('as %s', async (role) => {
+    // Logging in anew would end the session that the other lines use.
+    const client = line === 'POST /api/v1/session' ? new Client(server.base) : clients.get(role)!;
+    const status = await touch(client, line);
+    if (allowed === 'anyone' || allowed?.includes(role)) expect([200, 201, 204, 400, 404]).toContain(status);
+    else expect(status).toBe(403);
+  });
+});
+
+describe('the session', () => {
+  test('a change without the token of the session is refused', async () => {
+    const client = await Client.as(server.base, 'perla');
+    const answer = await client.call('POST', '/jobs', {}, { 'x-jubb-csrf': 'something else' });
+    expect(answer).toMatchObject({ status: 403, body: { errors: [{ field: 'x-jubb-csrf' }] } });
+  });
+
+  test('the cookie is out of reach of scripts and other sites', async () => {
+    const client = new Client(server.base);
+    const answer = await client.call('POST', '/session', { login: 'ilka', password: 'bench-417' });
+    const cookie = answer.headers.get('set-cookie') ?? '';
+    expect(cookie).toMatch(/HttpOnly/u);
+    expect(cookie).toMatch(/SameSite=Strict/u);
+  });
+
+  test('wrong passwords run out', async () => {
+    const client = new Client(server.base);
+    const statuses = [];
+    for (let attempt = 0; attempt < 10; attempt += 1)
+      statuses.push((await client.call('POST', '/session', { login: 'bram', password: `guess ${attempt}` })).status);
+    expect(statuses.slice(0, 8)).toEqual(Array(8).fill(401));
+    expect(statuses.slice(8)).toEqual([429, 429]);
+    // Another name from the same place is not shut out.
+    expect((await client.call('POST', '/session', { login: 'ilka', password: 'bench-417' })).status).toBe(200);
+  });
+
+  test('passwords are kept as argon2id', async () => {
+    const { rows } = await database.query('SELECT password_hash FROM person');
+    expect(rows).toHaveLength(5);
+    for (const row of rows as { password_hash: string }[]) expect(row.password_hash).toMatch(/^\$argon2id\$/u);
+  });
+
+  test('the API description is behind the log-in', async () => {
+    expect((await fetch(`${server.base}/api/docs/json`)).status).toBe(401);
+    expect((await fetch(`${server.base}/api/docs`)).status).toBe(401);
+  });
+
+  test('pages carry a policy that runs no foreign or inline script', async () => {
+    const policy = (await fetch(server.base, { headers: { accept: 'text/html' } })).headers.get('content-security-policy') ?? '';
+    expect(policy).toContain("default-src 'self'");
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toContain('unsafe');
+  });
+});

@@ -1,0 +1,249 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { jobState, stopsHandOver, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+import { Client, entry } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let ilka: Client;
+let oswin: Client;
+let booked: JobView;
+let middle: JobView;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  ilka = await Client.as(server.base, 'ilka');
+  oswin = await Client.as(server.base, 'oswin');
+  booked = await ilka.jobNumbered(403);
+  middle = await ilka.jobNumbered(402);
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+const entriesOf = async (job: JobView): Promise<readonly AnyKeptEntry[]> => (await ilka.get<JobView>(`/jobs/${job.id}`)).entries;
+
+describe('what is kept stays', () => {
+  test.each([
+    ['changed', "UPDATE entry SET payload = '{}'"],
+    ['changed in its number', 'UPDATE entry SET seq = seq + 1000'],
+    ['removed', 'DELETE FROM entry'],
+    ['removed altogether', 'TRUNCATE entry CASCADE'],
+  ])('the database itself refuses that entries are %s', async (_, statement) => {
+    await expect(database.query(statement)).rejects.toThrow('entries are never changed or removed');
+  });
+
+  test('the same id twice is the same entry', async () => {
+    const note = entry('note', { text: 'seen twice' });
+    const first = await ilka.post<AnyKeptEntry[]>(booked.id, note);
+    const again = await ilka.post<AnyKeptEntry[]>(booked.id, note);
+    expect(first.status).toBe(200);
+    expect(again.body).toEqual(first.body);
+    expect((await entriesOf(booked)).filter((kept) => kept.id === note.id)).toHaveLength(1);
+  });
+
+  test('the same id with other content is refused', async () => {
+    const note = entry('note', { text: 'one thing' });
+    await ilka.post(booked.id, note);
+    expect(await ilka.post(booked.id, { ...note, payload: { text: 'another' } })).toMatchObject({ status: 409 });
+  });
+
+  test('entries posted at once by many are numbered without a gap, and the chain is whole', async () => {
+    const notes = Array.from({ length: 40 }, (_, index) => entry('note', { text: `note ${index}` }));
+    await Promise.all(notes.map((note) => ilka.post(booked.id, note)));
+    const kept = await entriesOf(booked);
+    expect(kept.map((one) => one.seq)).toEqual(kept.map((_, index) => index + 1));
+    expect(await ilka.get<ChainView>(`/jobs/${booked.id}/chain`)).toMatchObject({ whole: true, entries: kept.length });
+  });
+
+  test('a chain that was tampered with behind the server’s back is found', async () => {
+    const note = entry('note', { text: 'the truth' });
+    await ilka.post(middle.id, note);
+    await database.query('ALTER TABLE entry DISABLE TRIGGER entry_no_change');
+    try {
+      await database.query(`UPDATE entry SET payload = '{"text":"a lie"}' WHERE id = $1`, [note.id]);
+      const found = (await entriesOf(middle)).find((one) => one.id === note.id);
+      expect(await ilka.get<ChainView>(`/jobs/${middle.id}/chain`)).toMatchObject({ whole: false, brokenAt: found?.seq });
+      await database.query(`UPDATE entry SET payload = '{"text":"the truth"}' WHERE id = $1`, [note.id]);
+    } finally {
+      await database.query('ALTER TABLE entry ENABLE TRIGGER entry_no_change');
+    }
+    expect(await ilka.get<ChainView>(`/jobs/${middle.id}/chain`)).toMatchObject({ whole: true });
+  });
+});
+
+describe('striking', () => {
+  test('a struck entry stays, and no longer counts', async () => {
+    const wrong = entry('came-off', { part: 'wheel-nuts', name: 'Wheel nuts', count: 9 });
+    await ilka.post(booked.id, wrong);
+    await ilka.post(booked.id, entry('strike', { reason: 'one was in the brace' }, { strikes: wrong.id }));
+    const view = await ilka.get<JobView>(`/jobs/${booked.id}`);
+    const state = jobState(view.sheet.file, view.entries);
+    expect(view.entries.some((kept) => kept.id === wrong.id)).toBe(true);
+    expect(state.ledger.some((line) => line.id === wrong.id)).toBe(false);
+    expect(state.struck.has(wrong.id)).toBe(true);
+  });
+
+  test.each([
+    ['an entry of nowhere', () => uuid(), 400],
+    ['nothing', () => undefined, 400],
+  ])('of %s is refused', async (_, strikes, status) => {
+    const id = strikes();
+    expect((await ilka.post(booked.id, entry('strike', { reason: 'because' }, id ? { strikes: id } : {}))).status).toBe(status);
+  });
+
+  test('the second to strike is told who was first', async () => {
+    const note = entry('note', { text: 'to be struck' });
+    await ilka.post(booked.id, note);
+    await ilka.post(booked.id, entry('strike', { reason: 'mine' }, { strikes: note.id }));
+    const second = await oswin.post(booked.id, entry('strike', { reason: 'also mine' }, { strikes: note.id }));
+    expect(second).toMatchObject({ status: 409, body: { current: { payload: { reason: 'mine' } } } });
+  });
+});
+
+describe('bad input', () => {
+  const cases: [string, object, string, RegExp][] = [
+    ['an unknown field', entry('note', { text: 'x', colour: 'red' }), 'entries[0].payload.colour', /not known/u],
+    ['text for a number', entry('came-off', { name: 'nut', count: 'ten' }), 'entries[0].payload.count', /whole number/u],
+    ['a minus count', entry('came-off', { name: 'nut', count: -3 }), 'entries[0].payload.count', /at least 1/u],
+    [
+      'a journal of 40 m',
+      entry('reading', { limit: 'inner-journal', readings: [40_000], unit: 'm' }),
+      'entries[0].payload.readings',
+      /must not be over/u,
+    ],
+    ['no readings', entry('reading', { limit: 'inner-journal', readings: [], unit: 'mm' }), 'entries[0].payload.readings', /at least one/u],
+    [
+      'readings that are no numbers',
+      entry('reading', { limit: 'inner-journal', readings: ['a'], unit: 'mm' }),
+      'entries[0].payload.readings',
+      /must/u,
+    ],
+    [
+      'a limit of nowhere',
+      entry('reading', { limit: 'third-journal', readings: [1], unit: 'mm' }),
+      'entries[0].payload.limit',
+      /among the limits/u,
+    ],
+    ['a look of nowhere', entry('look', { limit: 'inner-race', look: 'lovely' }), 'entries[0].payload.look', /among the looks/u],
+    ['a step of nowhere', entry('tick', {}, { step: 'fly' }), 'entries[0].step', /not a step/u],
+    ['a tool of nowhere', entry('tick', {}, { toolId: uuid() }), 'entries[0].toolId', /not a tool/u],
+    ['an empty note', entry('note', { text: '   ' }), 'entries[0].payload.text', /empty/u],
+    ['10 000 letters', entry('note', { text: 'x'.repeat(10_000) }), 'entries[0].payload.text', /at most 2000/u],
+    [
+      'an 11th nut of ten',
+      entry('pull', {
+        joint: 'wheel-nuts',
+        pass: 1,
+        place: 10,
+        torque: 30,
+        result: 'clicked',
+        wrenchLength: 450,
+        adapterLength: 0,
+        adapterAngle: 0,
+      }),
+      'entries[0].payload.place',
+      /has 10 fasteners/u,
+    ],
+    ['a kind of nowhere', { ...entry('note', { text: 'x' }), kind: 'poem' }, 'entries[0].kind', /one of/u],
+    ['an id that is none', { ...entry('note', { text: 'x' }), id: 'me' }, 'entries[0].id', /UUID/u],
+    ['a clock far ahead', entry('note', { text: 'x' }, { takenAt: '2199-01-01T00:00:00.000Z' }), 'entries[0].takenAt', /future/u],
+  ];
+  test.each(cases)('%s is refused at its field, and nothing is kept', async (_, bad, field, words) => {
+    const before = (await entriesOf(booked)).length;
+    const answer = await ilka.post(booked.id, entry('note', { text: 'the good one beside it' }), bad).then(async (first) => {
+      // The bad one stands second here, so its index is 1.
+      expect(first.status).toBe(400);
+      return ilka.post(booked.id, bad);
+    });
+    expect(answer.status).toBe(400);
+    expect(answer.headers.get('content-type')).toContain('application/problem+json');
+    const problem = answer.body.errors?.find((one) => one.field === field);
+    expect(problem?.allowed).toMatch(words);
+    expect((await entriesOf(booked)).length).toBe(before);
+  });
+
+  test('emoji are words like others', async () => {
+    const note = entry('note', { text: 'grease everywhere 🧤🔧' });
+    expect(await ilka.post<AnyKeptEntry[]>(booked.id, note)).toMatchObject({
+      status: 200,
+      body: [{ payload: { text: 'grease everywhere 🧤🔧' } }],
+    });
+  });
+
+  test('what is not JSON, too large, or at no address is told in one way, without a stack', async () => {
+    const answers = [
+      await ilka.call('POST', `/jobs/${booked.id}/entries`, '{"entries": ['),
+      await ilka.call('POST', `/jobs/${booked.id}/entries`, JSON.stringify({ entries: 'x'.repeat(6_000_000) })),
+      await ilka.call('GET', '/nowhere'),
+      await ilka.call('GET', '/jobs/not-an-id'),
+      await ilka.call('GET', `/jobs/${uuid()}`),
+    ];
+    expect(answers.map((answer) => answer.status)).toEqual([400, 413, 404, 400, 404]);
+    for (const answer of answers) {
+      expect(answer.headers.get('content-type')).toContain('application/problem+json');
+      expect(JSON.stringify(answer.body)).not.toMatch(/node_modules|at .*\.js|SELECT|stack/u);
+    }
+  });
+});
+
+describe('the workings with it', () => {
+  test('a reading is judged by the server, with the tool’s uncertainty', async () => {
+    const tools = await ilka.get<{ id: string; tag: string; u: number }[]>('/tools');
+    const micrometer = tools.find((tool) => tool.tag === 'M3')!;
+    const kept = await ilka.post<AnyKeptEntry[]>(
+      booked.id,
+      entry('reading', { limit: 'inner-journal', readings: [34.982, 34.981, 34.982, 34.983], unit: 'mm' }, { toolId: micrometer.id }),
+    );
+    expect(kept.body[0]?.working).toMatchObject({
+      id: 'measure.verdict',
+      input: { toolU: micrometer.u, lower: 34.965, upper: 34.991 },
+      output: { verdict: 'in' },
+    });
+  });
+
+  test('a working sent along is not believed', async () => {
+    const forged = { ...entry('note', { text: 'x' }), working: { id: 'measure.verdict', output: { verdict: 'in' } } };
+    expect(await ilka.post(booked.id, forged)).toMatchObject({ status: 400, body: { errors: [{ field: 'entries[0].working' }] } });
+  });
+});
+
+describe('signing and handing over', () => {
+  test('only the foreman signs', async () => {
+    expect((await ilka.post(middle.id, entry('sign', { name: 'Ilka Varne' }))).status).toBe(403);
+  });
+
+  test('an open item stops the signature and the hand-over, and is named', async () => {
+    const signing = await oswin.post(middle.id, entry('sign', { name: 'Oswin Tarrell' }, { step: 'sign' }));
+    expect(signing.status).toBe(409);
+    const named = signing.body.errors?.map((problem) => problem.allowed) ?? [];
+    expect(named).toContain('Build: Wheel nuts');
+    expect(named.some((words) => words.startsWith('Open end: Dust cap off'))).toBe(true);
+    const over = await oswin.post(middle.id, entry('handed-over', { receivedBy: 'Somebody', cautionsTold: true }, { step: 'out' }));
+    expect(over.status).toBe(409);
+    expect(over.body.errors?.map((problem) => problem.allowed)).toContain('Prove: Foreman signs');
+  });
+
+  test('an open end made by hand stops it too, until it is closed', async () => {
+    const strap = entry('open-end', { what: 'Strap round the hub', closes: 'take it off' });
+    await ilka.post(middle.id, strap);
+    const view = await ilka.get<JobView>(`/jobs/${middle.id}`);
+    expect(stopsHandOver(jobState(view.sheet.file, view.entries)).join()).toContain('Strap round the hub');
+    expect((await ilka.post(middle.id, entry('open-end-closed', { opened: strap.id }))).status).toBe(200);
+    const after = await ilka.get<JobView>(`/jobs/${middle.id}`);
+    expect(stopsHandOver(jobState(after.sheet.file, after.entries)).join()).not.toContain('Strap round the hub');
+  });
+
+  test('nothing is added to a job that is handed over', async () => {
+    const finished = await ilka.jobNumbered(401);
+    expect(finished.closedAt).not.toBeNull();
+    expect(await ilka.post(finished.id, entry('note', { text: 'too late' }))).toMatchObject({
+      status: 409,
+      body: { title: expect.stringContaining('handed over') },
+    });
+  });
+});
