@@ -31,6 +31,8 @@ export default ts.config(
         performance: 'readonly',
         setTimeout: 'readonly',
         Buffer: 'readonly',
+        // Inside what the browser is asked to evaluate.
+        document: 'readonly',
       },
     },
   },

@@ -4,7 +4,7 @@ const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (o
 ./jubb stop              stop what start started
 ./jubb test              set up what is missing, run every check and test
 ./jubb bench             measure, as ratios, in a table and as JSON
-./jubb shots             make docs/screenshots anew from the demo
+./jubb shots [folder]    make docs/screenshots anew from the demo
 ./jubb help              this
 
 JUBB_PORT          where start serves            4170

@@ -9,7 +9,8 @@ import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setu
 
 const PATIENCE_MS = 90_000;
 
-export async function start(args) {
+/** Serves, and gives where; says so unless it is `quiet`. */
+export async function start(args, { quiet = false } = {}) {
   checkMachine();
   const port = portWanted();
   ensureNodeModules();
@@ -22,18 +23,24 @@ export async function start(args) {
     if (await isTaken(port)) throw new Stop(`Port ${port} is taken by another program: set JUBB_PORT to a free one`);
     await launch(asked);
   }
+  const base = `http://127.0.0.1:${port}`;
+  if (!quiet) await sayWhere(base, asked.empty);
+  return { base, url };
+}
+
+async function sayWhere(base, empty) {
+  say(`Jubb is at ${base}`);
+  if (empty) return;
   const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../apps/server/dist/demo/demo.js');
-  say(`Jubb is at http://127.0.0.1:${port}`);
-  if (asked.empty) return;
   say(`Demo log-ins, all with the password ${DEMO_PASSWORD}:`);
   for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);
 }
 
-export async function stop() {
+export async function stop({ quiet = false } = {}) {
   const running = readState();
   if (running) await stopServer(running);
   const stopped = stopPostgres(join(home(), 'postgres'));
-  say(running || stopped ? 'Jubb is stopped' : 'Jubb was not running');
+  if (!quiet) say(running || stopped ? 'Jubb is stopped' : 'Jubb was not running');
 }
 
 function portWanted() {

@@ -51,7 +51,8 @@ export function App(): ReactElement {
         <Loading what="who is here" />
       </Plain>
     );
-  if (error)
+  // A link that is lost later leaves the page as it is.
+  if (session === undefined)
     return (
       <Plain>
         <Wrong error={error} />

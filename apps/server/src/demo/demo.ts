@@ -102,7 +102,7 @@ export class Demo {
       foreman: 'Oswin Tarrell',
     };
     const now = Date.now();
-    await this.#work(finished, file, worn, tools, crew, now - 3 * DAY, 7, () => false, true);
+    await this.#work(finished, file, worn, tools, crew, startOfWork(now - 3 * DAY), 7, () => false, true);
     const leaking: DemoUnit = {
       ...worn,
       limits: { 'end-float-found': 0.29, 'inner-journal': 34.98, 'outer-journal': 24.987 },
@@ -112,6 +112,7 @@ export class Demo {
     };
     const inLastPass = (state: JobState): boolean => (state.joints[0]?.done ?? 0) >= 24;
     await this.#work(middle, file, leaking, tools, crew, now - 4 * HOUR, 11, inLastPass, false);
+    await this.#dateJobs();
   }
 
   async #bookIn(
@@ -129,6 +130,14 @@ export class Demo {
     },
   ): Promise<JobHead> {
     return this.jobs.bookIn({ id: uuid(), sheetRevisionId, promise: new Date(Date.now() + promiseIn).toISOString(), ...what });
+  }
+
+  /** Jobs were booked in just before their first entry, and closed with their last. */
+  async #dateJobs(): Promise<void> {
+    await this.dataSource.query(`
+      UPDATE job SET booked_at = work.first - interval '20 minutes', closed_at = CASE WHEN closed_at IS NULL THEN NULL ELSE work.last END
+      FROM (SELECT job_id, min(taken_at) AS first, max(taken_at) AS last FROM entry GROUP BY job_id) work
+      WHERE work.job_id = job.id`);
   }
 
   /** Lets the demo mechanic work at a job until `stop` or until it is handed over. */
@@ -169,6 +178,11 @@ export class Demo {
       await keep(kinds.has('sign') ? crew.foreman : kinds.has('handed-over') ? crew.counter : crew.hand, drafts);
     }
   }
+}
+
+/** The hour at which the shop opens on the day of an instant, near enough for its zone. */
+function startOfWork(instant: number): number {
+  return Math.floor(instant / DAY) * DAY + 7 * HOUR;
 }
 
 /** A small crib, one wrench and one micrometer of it overdue. */

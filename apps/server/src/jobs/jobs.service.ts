@@ -59,6 +59,8 @@ export class JobsService {
   /** Books a unit in. The same id again is the same job. */
   async bookIn(body: BookInBody): Promise<JobHead> {
     await this.dataSource.transaction(async (manager) => {
+      // Two taps that arrive together are one job too.
+      await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [body.id]);
       if (await manager.existsBy(Job, { id: body.id })) return;
       const revision = await manager.findOneBy(SheetRevision, { id: body.sheetRevisionId });
       if (revision?.status !== 'approved') {

@@ -107,7 +107,7 @@ function BenchStep(): ReactElement {
         </main>
         <footer className="bench-keep">
           <div ref={setSlot} className="d-flex flex-grow-1" />
-          <div className="keys" style={{ flex: '0 0 auto' }}>
+          <div className="keys more">
             <More
               onBack={back}
               onStrike={strikeLast}
@@ -153,7 +153,7 @@ function More({ onBack, onStrike, onNote, onOpenEnd, onOut, onHelp }: MoreProps)
     ['Out', onOut],
   ] as const;
   return (
-    <div className="position-relative">
+    <div className="position-relative d-flex">
       <button type="button" className="btn btn-plain" aria-expanded={open} onClick={() => setOpen(!open)}>
         More
       </button>

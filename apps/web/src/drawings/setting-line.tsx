@@ -13,7 +13,7 @@ interface SettingLineProps {
   readonly angle?: number | undefined;
 }
 
-const WIDTH = 620;
+const WIDTH = 480;
 const LEFT = 24;
 const RIGHT = WIDTH - 24;
 const RULE_Y = 92;
@@ -30,7 +30,7 @@ export function SettingLine({ name, from, to, aim, tries, after, angle }: Settin
   const words = `${name}: wanted ${write(from)} to ${write(to)} mm; ${tries.map((reading, index) => `try ${index + 1} ${write(reading)}`).join(', ') || 'no reading yet'}${after === undefined ? '' : `; after ${angle ?? 0}° it will be ${write(after)} mm`}`;
   return (
     <svg viewBox={`0 0 ${WIDTH} 212`} role="img" aria-label={words}>
-      {x.ticks(50).map((tick) => (
+      {x.ticks(40).map((tick) => (
         <line key={tick} x1={x(tick)} x2={x(tick)} y1={RULE_Y - 10} y2={RULE_Y} stroke="var(--soft)" />
       ))}
       {x.ticks(6).map((tick) => (

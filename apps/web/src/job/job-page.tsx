@@ -7,7 +7,7 @@ import { PartsList } from '../recorders/decide.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
-import { FreeLedger, Log } from './ledger.tsx';
+import { FreeLedger, Ledger, Log } from './ledger.tsx';
 import { JobProvider, useHere, useJob } from './use-job.ts';
 
 export function JobPage(): ReactElement {
@@ -71,7 +71,12 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
             </section>
           ) : null}
-          {stage === 'strip' ? <FreeLedger /> : null}
+          {stage === 'strip' ? (
+            <>
+              <FreeLedger />
+              <Ledger onStrike={(entry) => ask({ what: 'strike', entry })} />
+            </>
+          ) : null}
           {stage === 'decide' ? (
             <section className="mb-3">
               <h2>Parts to have</h2>

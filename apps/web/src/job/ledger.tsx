@@ -1,4 +1,4 @@
-import { entryWords, type AnyKeptEntry } from '@jubb/contract/job';
+import { entryWords, isKind, type AnyKeptEntry } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from './use-job.ts';
@@ -22,7 +22,7 @@ export function readLine(text: string): FreeLine | undefined {
   return { count, name, ...(tray?.[1] ? { tray: tray[1] } : {}) };
 }
 
-/** A line for what the sheet does not know, and what came off so far. */
+/** A line for what the sheet does not know. */
 export function FreeLedger(): ReactElement {
   const { job, keep, state } = useHere();
   const [text, setText] = useDraft(`${job.id}.free-line`, '');
@@ -37,7 +37,7 @@ export function FreeLedger(): ReactElement {
     setTried(false);
   };
   return (
-    <section aria-label="Ledger">
+    <section aria-label="A line of your own">
       {state.handedOver ? null : (
         <form onSubmit={add} noValidate className="mb-2">
           <label className="form-label" htmlFor="free-line">
@@ -70,16 +70,100 @@ export function FreeLedger(): ReactElement {
   );
 }
 
+interface StrikeProps {
+  readonly onStrike?: ((entry: AnyKeptEntry) => void) | undefined;
+}
+
+/** What came off, in order: the build goes back up this list. */
+export function Ledger({ onStrike }: StrikeProps): ReactElement | null {
+  const { job, state } = useHere();
+  const lines = job.entries.filter(isKind('came-off'));
+  if (lines.length === 0) return null;
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">No.</th>
+          <th scope="col">What came off</th>
+          <th scope="col">From</th>
+          <th scope="col">Count</th>
+          <th scope="col">Tray</th>
+          <th scope="col">
+            <span className="visually-hidden">Strike</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map((entry) => {
+          const { name, place, count, tray, mark } = entry.payload;
+          const struck = state.struck.has(entry.id) ? 'struck' : '';
+          return (
+            <tr key={entry.id}>
+              <td className={`fig fs-5 ${struck}`}>{entry.seq}</td>
+              <td>
+                <span className={struck}>{name}</span> {mark ? <b className="brass">{mark}</b> : null}
+                <StruckWords entry={entry} />
+              </td>
+              <td className={struck}>{place}</td>
+              <td className={`fig fs-5 ${struck}`}>{count}</td>
+              <td className={struck}>{tray}</td>
+              <td className="text-end">
+                <StrikeButton entry={entry} onStrike={onStrike} />
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+const MOST_BESIDE = 7;
+
+/** The last lines of the ledger, to stand beside the next count. */
+export function LastOff(): ReactElement {
+  const { state } = useHere();
+  return (
+    <table className="table">
+      <caption className="caption-top">Came off</caption>
+      <tbody>
+        {state.ledger.slice(-MOST_BESIDE).map(({ id, payload }) => (
+          <tr key={id}>
+            <td className="fig fs-5">{payload.count}</td>
+            <td>{payload.name}</td>
+            <td>{payload.tray ? `tray ${payload.tray}` : ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function StruckWords({ entry }: { readonly entry: AnyKeptEntry }): ReactElement | null {
+  const { state, personName } = useHere();
+  const strike = state.struck.get(entry.id);
+  if (strike?.kind !== 'strike') return null;
+  return (
+    <div className="soft">
+      struck by {personName(strike.personId)} {timeWords(strike.takenAt)}, {strike.payload.reason}
+    </div>
+  );
+}
+
+function StrikeButton({ entry, onStrike }: StrikeProps & { readonly entry: AnyKeptEntry }): ReactElement | null {
+  const { state } = useHere();
+  if (!onStrike || state.handedOver || state.struck.has(entry.id)) return null;
+  return (
+    <button type="button" className="btn btn-quiet" onClick={() => onStrike(entry)} aria-label={`Strike number ${entry.seq}`}>
+      Strike
+    </button>
+  );
+}
+
 /** The newest entries in words; struck ones stay, struck through, with who and why. */
-export function Log({
-  onStrike,
-  all = false,
-}: {
-  readonly onStrike?: (entry: AnyKeptEntry) => void;
-  readonly all?: boolean;
-}): ReactElement {
+export function Log({ onStrike }: StrikeProps): ReactElement {
   const { job, sheet, state, personName } = useHere();
-  const [open, setOpen] = useState(all);
+  const [open, setOpen] = useState(false);
   const entries = job.entries
     .filter((entry) => entry.kind !== 'strike' && entry.kind !== 'caution-read' && entry.kind !== 'stage')
     .toReversed();
@@ -100,32 +184,19 @@ export function Log({
         </thead>
         <tbody>
           {shown.map((entry) => {
-            const strike = state.struck.get(entry.id);
+            const struck = state.struck.has(entry.id) ? 'struck' : '';
             return (
               <tr key={entry.id}>
-                <td className={`fig fs-5 ${strike ? 'struck' : ''}`}>{entry.seq}</td>
+                <td className={`fig fs-5 ${struck}`}>{entry.seq}</td>
                 <td>
-                  <span className={strike ? 'struck' : ''}>{entryWords(entry, sheet)}</span>
-                  {strike?.kind === 'strike' ? (
-                    <div className="soft">
-                      struck by {personName(strike.personId)} {timeWords(strike.takenAt)}, {strike.payload.reason}
-                    </div>
-                  ) : null}
+                  <span className={struck}>{entryWords(entry, sheet)}</span>
+                  <StruckWords entry={entry} />
                 </td>
                 <td className="soft">
                   {personName(entry.personId).split(' ')[0]} {timeWords(entry.takenAt)}
                 </td>
                 <td className="text-end">
-                  {strike || !onStrike || state.handedOver ? null : (
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
-                      onClick={() => onStrike(entry)}
-                      aria-label={`Strike number ${entry.seq}`}
-                    >
-                      Strike
-                    </button>
-                  )}
+                  <StrikeButton entry={entry} onStrike={onStrike} />
                 </td>
               </tr>
             );

@@ -20,6 +20,8 @@ interface FigureFieldProps {
 
 export interface FigureRead {
   readonly base?: number;
+  /** Symbol of the unit it was given in. */
+  readonly unit?: string;
   readonly problem?: string;
 }
 
@@ -33,7 +35,7 @@ export function readFigure(text: string, quantity: Quantity, unit: string, bound
   if (base < least) return { problem: `"${text.trim()}" is too small here` };
   if (base > most) return { problem: `"${text.trim()}" is too large here; check the unit and the decimal sign` };
   if (quantity === 'count' && !Number.isInteger(base)) return { problem: `"${text.trim()}" is not a whole number` };
-  return { base };
+  return { base, unit: parsed.quantity.unit.symbol };
 }
 
 /** One figure with its unit beside it. Comma or point, any unit; Enter goes on. */

@@ -1,5 +1,5 @@
-import type { FieldProblem, Sourced } from '@jubb/contract/job';
-import { useEffect, type ReactElement, type ReactNode } from 'react';
+import { sourceWords, type FieldProblem, type SheetDocument, type Sourced } from '@jubb/contract/job';
+import { Fragment, useEffect, type ReactElement, type ReactNode } from 'react';
 import { LinkDown, Refusal } from '../api/client.ts';
 
 /** A caution: the word first, before the act. */
@@ -16,15 +16,24 @@ export function Care({ title = 'Care', children }: { readonly title?: string; re
 export function Trust({
   of,
   documents,
+  also = [],
 }: {
   readonly of: Sourced;
-  readonly documents: readonly { readonly ref: string; readonly title: string }[];
+  readonly documents: readonly SheetDocument[];
+  /** What else bears on the value: dry, full torque. */
+  readonly also?: readonly string[];
 }): ReactElement {
-  const title = documents.find((document) => document.ref === of.source)?.title ?? of.source;
   return (
     <span>
       <span className={`trust trust-${of.trust}`}>{of.trust}</span>{' '}
-      <span className="soft">{[title, of.page].filter(Boolean).join(', ')}</span>
+      <span className="soft">
+        {[...sourceWords(of, documents), ...also].map((words, index) => (
+          <Fragment key={words}>
+            {index > 0 ? ', ' : null}
+            <span className={index > 0 ? 'text-nowrap' : undefined}>{words}</span>
+          </Fragment>
+        ))}
+      </span>
     </span>
   );
 }

@@ -1,3 +1,4 @@
+import { readingText } from '@jubb/contract/job';
 import { dropZeros, figureIn, formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import { useUnitChoice, type UnitChoice } from './prefs.ts';
 
@@ -19,6 +20,8 @@ export interface Units {
   show(base: number, quantity: Quantity, limits?: Window): Shown;
   /** As one text. */
   text(base: number, quantity: Quantity, limits?: Window): string;
+  /** A single reading, with every digit that an instrument gives. */
+  reading(base: number, quantity: Quantity): string;
 }
 
 /** Figures in the units this device was set to. */
@@ -35,6 +38,7 @@ export function useUnits(): Units {
   return {
     symbol,
     show,
+    reading: (base, quantity) => readingText(base, quantity, symbol(quantity)),
     text: (base, quantity, limits) => {
       const { figure, unit, other } = show(base, quantity, limits);
       return `${figure}${unit === '°' ? '°' : ` ${unit}`}${other ? ` (${other})` : ''}`;

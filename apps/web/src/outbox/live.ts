@@ -1,7 +1,7 @@
-import type { ServerEvent } from '@jubb/contract/job';
 import { useEffect, useSyncExternalStore } from 'react';
 import { queryClient } from '../api/queries.ts';
 import { outbox, type Held } from './outbox.ts';
+import { openStream } from './stream.ts';
 
 let isLive = false;
 const listeners = new Set<() => void>();
@@ -15,25 +15,24 @@ function setLive(live: boolean): void {
 /** Other people's changes, as they happen; on a new link everything is asked for again. */
 export function useServerEvents(): void {
   useEffect(() => {
-    const source = new EventSource('/api/v1/stream');
-    source.onopen = () => {
-      if (!isLive) void queryClient.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
-      setLive(true);
-      outbox.wake();
-    };
-    source.onerror = () => setLive(false);
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      const event = JSON.parse(data) as ServerEvent;
-      if (event.type === 'sheet') void queryClient.invalidateQueries({ queryKey: ['sheets'] });
-      if (event.jobId) void queryClient.invalidateQueries({ queryKey: ['job', event.jobId] });
-      void queryClient.invalidateQueries({ queryKey: ['today'] });
-      if (event.type === 'job') void queryClient.invalidateQueries({ queryKey: ['jobs'] });
-    };
-    const online = (): void => outbox.wake();
-    window.addEventListener('online', online);
+    const close = openStream({
+      onEvent: (event) => {
+        if (event.type === 'sheet') void queryClient.invalidateQueries({ queryKey: ['sheets'] });
+        if (event.jobId) void queryClient.invalidateQueries({ queryKey: ['job', event.jobId] });
+        void queryClient.invalidateQueries({ queryKey: ['today'] });
+        if (event.type === 'job') void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+      },
+      onLive: (live) => {
+        if (live && !isLive) void queryClient.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+        setLive(live);
+        if (live) outbox.wake();
+      },
+      onRefused: () => void queryClient.invalidateQueries({ queryKey: ['session'] }),
+    });
+    window.addEventListener('online', outbox.wake);
     return () => {
-      source.close();
-      window.removeEventListener('online', online);
+      close();
+      window.removeEventListener('online', outbox.wake);
     };
   }, []);
 }

@@ -1,4 +1,4 @@
-import { STAGES, STAGE_NAMES, stepsOf, windowWords, limitWindow, settingWindow } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, partName, stepsOf, windowWords, limitWindow, settingWindow, windowOf } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../api/client.ts';
@@ -78,7 +78,15 @@ export function SheetPage(): ReactElement {
           {file.limits.map((limit) =>
             limit.service ? (
               <tr key={limit.ref}>
-                <td>{limit.name}</td>
+                <td>
+                  {limit.name}
+                  {limit.asNew ? (
+                    <div className="soft">
+                      New: {windowWords(windowOf(limit.asNew, limit.quantity ?? 'length'))}.{' '}
+                      <Trust of={limit.asNew} documents={file.documents} />
+                    </div>
+                  ) : null}
+                </td>
                 <td className="fig fs-5">{windowWords(limitWindow(limit))}</td>
                 <td>
                   <Trust of={limit.service} documents={file.documents} />
@@ -86,6 +94,17 @@ export function SheetPage(): ReactElement {
               </tr>
             ) : null,
           )}
+          {file.seals.map((seal) => (
+            <tr key={seal.ref}>
+              <td>
+                {partName(file, seal.part)}, {seal.material}, {seal.direction}: depth
+              </td>
+              <td className="fig fs-5">{windowWords(windowOf(seal.depth, 'length'))}</td>
+              <td>
+                <Trust of={seal.depth} documents={file.documents} />
+              </td>
+            </tr>
+          ))}
           {file.fluids.map((fluid) => (
             <tr key={fluid.ref}>
               <td>

@@ -50,6 +50,7 @@ function WorkingForm({ working }: { readonly working: WorkingDescription }): Rea
   const result = workings.run(working.id, input);
   const issues = result && !result.ok ? result.issues : [];
   const run = result?.ok ? result.run : undefined;
+  const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(texts[onlyFor.field] ?? '');
   const set = (name: string, text: string): void => {
     setTouched(true);
     setTexts({ ...texts, [name]: text });
@@ -62,7 +63,7 @@ function WorkingForm({ working }: { readonly working: WorkingDescription }): Rea
       ))}
       <div className="two" style={{ gridTemplateColumns: 'minmax(280px, 380px) minmax(0, 1fr)' }}>
         <form className="work" onSubmit={(event) => event.preventDefault()}>
-          {working.inputs.map((field) => (
+          {working.inputs.filter(isAsked).map((field) => (
             <InputField
               key={field.name}
               field={field}
@@ -172,7 +173,7 @@ function Answer({ working, run }: { readonly working: WorkingDescription; readon
         <p className="mb-2">
           <span className="soft">{main.label}</span>
           <br />
-          <span className="number">{write(main)}</span>
+          <span className={main.kind === 'number' || main.kind === 'choice' ? 'number' : 'fig fs-2'}>{write(main)}</span>
         </p>
       ) : null}
       <dl className="facts mb-3">
@@ -286,7 +287,7 @@ function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: st
     case 'setting-line':
       return (
         <div className="d-flex flex-wrap gap-3 mb-3 drawing">
-          <div style={{ flex: '1 1 420px', maxWidth: 620 }}>
+          <div style={{ flex: '1 1 360px', maxWidth: 480 }}>
             <SettingLine
               name={name}
               from={drawing.from}
@@ -296,7 +297,7 @@ function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: st
               angle={drawing.angle}
             />
           </div>
-          <div style={{ width: 220 }}>
+          <div style={{ width: 200 }}>
             <CastleNut slots={drawing.slots} openings={drawing.openings} angle={drawing.angle} />
           </div>
         </div>

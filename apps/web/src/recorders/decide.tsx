@@ -46,7 +46,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
             {state.decisions.map((decision) => (
               <tr key={decision.part.ref}>
                 <th scope="row" className="fw-normal">
-                  {decision.part.name} <span className="soft">{decision.part.number}</span>
+                  {decision.part.name} <span className="soft text-nowrap">{decision.part.number}</span>
                 </th>
                 <td className="fig fs-5">{decision.part.quantity}</td>
                 <td>

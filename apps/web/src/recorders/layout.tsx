@@ -16,6 +16,8 @@ interface LayoutProps {
   readonly say?: ReactNode;
   readonly children?: ReactNode;
   readonly drawing?: ReactNode;
+  /** A drawing that wants the whole width, under the rest. */
+  readonly wide?: ReactNode;
   readonly primary?: Act | undefined;
   readonly others?: readonly Act[];
 }
@@ -23,8 +25,12 @@ interface LayoutProps {
 /** Where bench view wants its large keys; undefined on a page. */
 export const BenchKeys = createContext<HTMLElement | null | undefined>(undefined);
 
+export function useIsBench(): boolean {
+  return useContext(BenchKeys) !== undefined;
+}
+
 /** The zones of a step: number, what is asked, drawing, keys. The same on a page and at the bench. */
-export function RecorderLayout({ number, say, children, drawing, primary, others = [] }: LayoutProps): ReactElement {
+export function RecorderLayout({ number, say, children, drawing, wide, primary, others = [] }: LayoutProps): ReactElement {
   const slot = useContext(BenchKeys);
   const isBench = slot !== undefined;
   const go = primary && !primary.disabled ? primary.run : undefined;
@@ -51,18 +57,19 @@ export function RecorderLayout({ number, say, children, drawing, primary, others
   return (
     <>
       <div className="zones">
-        <div>
+        <div className="asked">
           {number ? (
             <div className="number">
               {number.figure}
               <small>{number.unit}</small>
             </div>
           ) : null}
-          {number?.under ? <div className="mt-2">{number.under}</div> : null}
+          {number?.under ? <div className="under mt-2">{number.under}</div> : null}
           {say ? <div className="say mt-2">{say}</div> : null}
           {children ? <div className="mt-3">{children}</div> : null}
         </div>
         {drawing ? <div className="drawing">{drawing}</div> : null}
+        {wide ? <div className="drawing wide">{wide}</div> : null}
       </div>
       {slot ? createPortal(keys, slot) : isBench ? null : keys}
     </>

@@ -1,4 +1,4 @@
-import type { Quantity, Window } from '@jubb/core';
+import { formatQuantity, type Quantity, type Window } from '@jubb/core';
 import { mean, workingFor, type EntryKind, type Tool } from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
@@ -19,11 +19,11 @@ interface MeasureProps {
   readonly least: number;
   readonly most: number;
   readonly kind: EntryKind;
-  readonly payload: (readings: readonly number[]) => object;
+  readonly payload: (readings: readonly number[], unit: string) => object;
   readonly onKeep: (payload: object, tool: Tool | undefined) => void;
   readonly source?: ReactNode;
   readonly intro?: ReactNode;
-  readonly drawing?: ReactNode;
+  readonly wide?: ReactNode;
 }
 
 /** Repeats with one tool, the verdict as they come, then kept together. */
@@ -37,7 +37,7 @@ export function Measure(props: MeasureProps): ReactElement {
   const readings = useReadings(`${job.id}.${props.draftKey}`, quantity, { least, most });
   const size = window.from ?? window.to;
   const tool = pickTool(job.tools, toolKind, size, toolId);
-  const payload = props.payload(readings.kept);
+  const payload = props.payload(readings.kept, readings.unit);
   const working = readings.kept.length > 0 ? workingFor(kind, payload, sheet, tool) : null;
   const judged = working?.id === 'measure.verdict' ? working.output : undefined;
   const enough = readings.kept.length >= repeats;
@@ -59,7 +59,30 @@ export function Measure(props: MeasureProps): ReactElement {
         { label: 'One more', key: 'm', run: take, disabled: !enough || readings.text.trim() === '' },
         { label: 'Drop the last', key: 'd', run: readings.dropLast, disabled: readings.kept.length === 0 },
       ]}
-      drawing={props.drawing}
+      drawing={
+        <div className="judged">
+          <LimitStrip
+            name={name}
+            readings={readings.kept}
+            from={window.from}
+            to={window.to}
+            guard={judged ? Number(judged['guard']) : undefined}
+            unit="mm"
+          />
+          {judged ? (
+            <p className="mb-1 mt-1" aria-live="polite">
+              <b className={`fig fs-4 v-${String(judged['verdict'])}`}>
+                <VerdictShape verdict={String(judged['verdict'])} /> {String(judged['verdict'])}
+              </b>{' '}
+              <span className="soft">
+                {String(judged['settle'])} u = {finely(Number(judged['u']), quantity)}
+              </span>
+            </p>
+          ) : null}
+          {props.source}
+        </div>
+      }
+      wide={props.wide}
     >
       {props.intro}
       <div className="d-flex flex-wrap gap-4 align-items-start">
@@ -85,31 +108,15 @@ export function Measure(props: MeasureProps): ReactElement {
       {readings.kept.length > 0 ? (
         <ul className="chips" aria-label="Readings so far">
           {readings.kept.map((reading, index) => (
-            <li key={index}>{units.text(reading, quantity, window)}</li>
+            <li key={index}>{units.reading(reading, quantity)}</li>
           ))}
         </ul>
       ) : null}
-      <div className="mt-3" style={{ maxWidth: 480 }}>
-        <LimitStrip
-          name={name}
-          readings={readings.kept}
-          from={window.from}
-          to={window.to}
-          guard={judged ? Number(judged['guard']) : undefined}
-          unit="mm"
-        />
-        {judged ? (
-          <p className="mb-0 mt-1" aria-live="polite">
-            <b className={`fig fs-4 v-${String(judged['verdict'])}`}>
-              <VerdictShape verdict={String(judged['verdict'])} /> {String(judged['verdict'])}
-            </b>{' '}
-            <span className="soft">
-              {String(judged['settle'])} u = {units.text(Number(judged['u']), quantity)}
-            </span>
-          </p>
-        ) : null}
-        {props.source}
-      </div>
     </RecorderLayout>
   );
+}
+
+/** An uncertainty: parts of a hundredth of a millimetre are read in micrometres. */
+function finely(u: number, quantity: Quantity): string {
+  return formatQuantity(u, quantity, quantity === 'length' ? 'µm' : undefined);
 }

@@ -13,19 +13,20 @@ import { Measure } from './measure.tsx';
 /** Seat, read, turn to the slot, read again: until a reading is in. */
 export function SettingRecorder({ step }: { readonly step: Step }): ReactElement | null {
   const { state } = useHere();
+  const [seatAgain, setSeatAgain] = useState(false);
   const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
   if (!run) return null;
-  switch (run.phase) {
+  switch (seatAgain ? 'seat' : run.phase) {
     case 'seat':
-      return <Seat run={run} step={step} />;
+      return <Seat run={run} step={step} onSeated={() => setSeatAgain(false)} />;
     case 'read':
       return <ReadPlay run={run} step={step} moment="now" />;
     case 'turn':
-      return <Turn run={run} step={step} />;
+      return <Turn run={run} step={step} onSeatAgain={() => setSeatAgain(true)} />;
     case 'read-locked':
       return <ReadPlay run={run} step={step} moment="locked" />;
     case 'set':
-      return <RecorderLayout say="Set, and inside the window." drawing={<Line run={run} />} />;
+      return <RecorderLayout say="Set, and inside the window." wide={<Line run={run} />} />;
   }
 }
 
@@ -40,7 +41,7 @@ interface PhaseProps {
   readonly step: Step;
 }
 
-function Seat({ run, step }: PhaseProps): ReactElement {
+function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => void }): ReactElement {
   const { job, sheet, keep } = useHere();
   const units = useUnits();
   const [wrenchId, setWrenchId] = useState<string>();
@@ -57,6 +58,7 @@ function Seat({ run, step }: PhaseProps): ReactElement {
       step: step.ref,
       ...(wrench ? { toolId: wrench.id } : {}),
     });
+    onSeated();
   };
   return (
     <RecorderLayout
@@ -70,9 +72,10 @@ function Seat({ run, step }: PhaseProps): ReactElement {
           </>
         ),
       }}
-      say={`Seat the bearings, turning the hub. Then back off ${backOff}° and let it settle.`}
+      say={`Seat the bearings, turning the hub. Then back off about ${backOff}°, to where a slot shows the hole.`}
       primary={{ label: 'Seated and backed off', run: seated, disabled: !wrench }}
-      drawing={run.tries.length > 0 ? <Line run={run} /> : <CastleNut slots={nut.slots} openings={nut.openings} angle={-backOff} />}
+      drawing={<CastleNut slots={nut.slots} openings={nut.openings} angle={-backOff} />}
+      wide={run.tries.length > 0 ? <Line run={run} /> : undefined}
     >
       <ToolPick
         label="Wrench"
@@ -106,7 +109,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
       least={0}
       most={5}
       kind="end-play"
-      payload={(readings) => ({ setting: setting.ref, moment, readings, unit: 'mm' })}
+      payload={(readings, unit) => ({ setting: setting.ref, moment, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       intro={
         <p className="mb-2">
@@ -114,80 +117,102 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
         </p>
       }
       source={<Trust of={setting.window} documents={sheet.documents} />}
-      drawing={<Line run={run} />}
+      wide={run.tries.length > 0 ? <Line run={run} /> : undefined}
     />
   );
 }
 
-function Turn({ run, step }: PhaseProps): ReactElement {
+/** A lock position as the working lists it. */
+interface LockPosition {
+  readonly angle: number;
+  readonly play: number;
+  readonly inside: boolean;
+}
+
+function turnWords(angle: number, positions: number): string {
+  if (angle === 0) return 'Leave it at this slot and lock it.';
+  const slots = Math.round((Math.abs(angle) / 360) * positions);
+  return `${angle > 0 ? 'Tighten' : 'Loosen'} ${Math.abs(angle)}°, ${slots === 1 ? 'one slot' : `${slots} slots`}, and lock it.`;
+}
+
+function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: () => void }): ReactElement | null {
   const { keep } = useHere();
   const units = useUnits();
-  const [shown, setShown] = useState(false);
+  const [shown, setShown] = useState<'working' | 'slots'>();
+  const [otherAngle, setOtherAngle] = useState<number>();
   const { setting, advice, playNow = 0 } = run;
-  const angle = Number(advice?.output['angle'] ?? 0);
-  const after = Number(advice?.output['play'] ?? 0);
-  const slots = Math.abs(Number(advice?.output['slotsMoved'] ?? 0));
-  const inside = advice?.output['verdict'] === 'in';
+  if (!advice) return null;
+  const turns = (advice.output['turns'] as readonly LockPosition[]).filter(({ play }) => play >= 0);
+  const advised = turns.find(({ angle }) => angle === advice.output['angle']);
+  const chosen = turns.find(({ angle }) => angle === otherAngle) ?? advised;
+  if (!chosen) return null;
   const window = settingWindow(setting);
-  const what =
-    angle === 0
-      ? 'Leave it at this slot and lock it.'
-      : `${angle > 0 ? 'Tighten' : 'Loosen'} ${Math.abs(angle)}°, ${slots === 1 ? 'one slot' : `${slots} slots`}, and lock it.`;
-  const positions = Number(advice?.output['positions'] ?? 0);
-  const steps = shown && advice ? workings.run(advice.id, advice.input) : undefined;
+  const positions = Number(advice.output['positions']);
+  const toggle = (what: 'working' | 'slots'): void => setShown(shown === what ? undefined : what);
+  const worked = shown === 'working' ? workings.run(advice.id, advice.input) : undefined;
   return (
     <RecorderLayout
-      number={{ figure: String(Math.abs(angle)), unit: '°' }}
+      number={{ figure: String(Math.abs(chosen.angle)), unit: '°' }}
       say={
         <>
-          <b>{what}</b>
+          <b>{turnWords(chosen.angle, positions)}</b>
           <br />
           <span className="soft">
-            Leaves {units.text(after, 'length', window)}: {units.text(Math.abs(playNow - after), 'length')}{' '}
-            {angle >= 0 ? 'taken up' : 'let out'}. The nut locks every {Math.round((360 / positions) * 10) / 10}°.
+            Leaves {units.text(chosen.play, 'length', window)}: {units.text(Math.abs(playNow - chosen.play), 'length')}{' '}
+            {chosen.angle >= 0 ? 'taken up' : 'let out'}. The nut locks every {Math.round((360 / positions) * 10) / 10}°.
           </span>
         </>
       }
       primary={{
-        label: 'Turned and locked',
-        run: () => keep({ kind: 'nut', payload: { setting: setting.ref, act: 'turned', angle }, step: step.ref }),
+        label: 'Turned, locked',
+        run: () => keep({ kind: 'nut', payload: { setting: setting.ref, act: 'turned', angle: chosen.angle }, step: step.ref }),
       }}
       others={[
-        { label: shown ? 'Hide the working' : 'Show the working', key: 'w', run: () => setShown(!shown) },
-        {
-          label: 'Seat it again',
-          key: 'b',
-          run: () =>
-            keep({
-              kind: 'nut',
-              payload: {
-                setting: setting.ref,
-                act: 'seated',
-                angle: -baseOf(setting.nut.backOff, 'angle'),
-                torque: baseOf(setting.nut.seat.figure, 'torque'),
-              },
-              step: step.ref,
-            }),
-        },
+        { label: 'Other slot', key: 't', run: () => toggle('slots') },
+        { label: 'Working', key: 'w', run: () => toggle('working') },
+        { label: 'Seat again', key: 'b', run: onSeatAgain },
       ]}
-      drawing={<CastleNut slots={setting.nut.slots} openings={setting.nut.openings} angle={angle} />}
+      drawing={<CastleNut slots={setting.nut.slots} openings={setting.nut.openings} angle={chosen.angle} />}
+      wide={
+        <SettingLine
+          name={setting.name}
+          {...window}
+          aim={setting.aim ? baseOf(setting.aim.figure, 'length') : undefined}
+          tries={run.tries.map((one) => one.play)}
+          after={chosen.play}
+          angle={chosen.angle}
+        />
+      }
     >
-      {inside ? null : (
-        <p className="v-out">No slot lands inside the window. This is the nearest. Another washer or nut moves the slots.</p>
+      {chosen.inside ? null : (
+        <p className="v-out">
+          {chosen === advised
+            ? 'No slot lands inside the window. This is the nearest. Another washer or nut moves the slots.'
+            : 'This slot lands outside the window.'}
+        </p>
       )}
-      <SettingLine
-        name={setting.name}
-        {...window}
-        aim={setting.aim ? baseOf(setting.aim.figure, 'length') : undefined}
-        tries={run.tries.map((one) => one.play)}
-        after={after}
-        angle={angle}
-      />
-      {steps?.ok ? (
+      {shown === 'slots' ? (
+        <div className="d-flex flex-wrap gap-2" role="group" aria-label="Where it can be locked">
+          {turns.map(({ angle, play, inside }) => (
+            <button
+              key={angle}
+              type="button"
+              className={`btn ${angle === chosen.angle ? 'btn-plain on' : 'btn-plain'}`}
+              aria-pressed={angle === chosen.angle}
+              onClick={() => setOtherAngle(angle)}
+            >
+              {angle > 0 ? '+' : ''}
+              {angle}° leaves {units.text(play, 'length', window)}{' '}
+              <span className={inside ? 'v-in' : 'v-out'}>{inside ? 'in' : 'out'}</span>
+            </button>
+          ))}
+        </div>
+      ) : null}
+      {worked?.ok ? (
         <ol className="mt-2">
-          {steps.run.steps.map((line) => (
+          {worked.run.steps.map((line) => (
             <li key={line.say}>
-              {line.say} <span className="fig">{line.numbers}</span>
+              {line.say} {line.numbers ? <b className="fig">{line.numbers}</b> : null}
             </li>
           ))}
         </ol>

@@ -5,7 +5,8 @@ import { useDraft } from '../kit/prefs.ts';
 import { Trust } from '../kit/pieces.tsx';
 import { pickTool } from '../kit/tool-pick.tsx';
 import { useHere } from '../job/use-job.ts';
-import { RecorderLayout } from './layout.tsx';
+import { LastOff } from '../job/ledger.tsx';
+import { RecorderLayout, useIsBench } from './layout.tsx';
 import { Measure } from './measure.tsx';
 
 interface RecorderProps {
@@ -85,6 +86,7 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   });
   const current = draft.part === next?.part ? draft : { part: next?.part ?? '', count: String(next?.count ?? ''), tray: draft.tray };
   const id = useId();
+  const isBench = useIsBench();
   if (!next) return <RecorderLayout say="All counted." />;
   const read = readFigure(current.count, 'count', '', { least: 1, most: 1000 });
   const name = partName(sheet, next.part);
@@ -100,12 +102,21 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   };
   return (
     <RecorderLayout
-      number={{ figure: String(next.count), unit: `× ${name}`, under: <span className="soft">the sheet says, {next.place}</span> }}
+      number={{
+        figure: String(next.count),
+        unit: `× ${name}`,
+        under: (
+          <span className="soft">
+            {next.count} on the sheet{next.place ? `, from the ${next.place}` : ''}
+          </span>
+        ),
+      }}
       primary={{ label: `${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined }}
       others={[
         { label: 'One fewer', key: '-', run: () => setDraft({ ...current, count: String(Math.max(1, (read.base ?? 2) - 1)) }) },
         { label: 'One more', key: '+', run: () => setDraft({ ...current, count: String((read.base ?? 0) + 1) }) },
       ]}
+      drawing={isBench && state.ledger.length > 0 ? <LastOff /> : undefined}
     >
       <div className="d-flex flex-wrap gap-4">
         <FigureField
@@ -156,7 +167,7 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       least={furthest > 5 ? furthest * 0.5 : 0}
       most={furthest > 5 ? furthest * 1.5 : 5}
       kind="reading"
-      payload={(readings) => ({ limit: limit.ref, readings, unit: 'mm' })}
+      payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       source={
         <p className="mb-0">
@@ -279,7 +290,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
       least={-5}
       most={50}
       kind="seal-fitted"
-      payload={(depths) => ({ seal: seal.ref, directionSeen: true, lubricated: true, depths, unit: 'mm' })}
+      payload={(depths, unit) => ({ seal: seal.ref, directionSeen: true, lubricated: true, depths, unit })}
       onKeep={(payload, tool) => {
         keep({ kind: 'seal-fitted', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) });
         setSeen(undefined);

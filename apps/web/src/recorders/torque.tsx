@@ -70,10 +70,11 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
           under: (
             <>
               {other ? <b className="fig fs-4 me-2">{other}</b> : null}
-              <Trust of={joint.torque} documents={sheet.documents} />{' '}
-              <span className="soft">
-                {joint.condition}, full {units.text(jointTorque(joint).torqueNm, 'torque')}
-              </span>
+              <Trust
+                of={joint.torque}
+                documents={sheet.documents}
+                also={[joint.condition, `full ${units.text(jointTorque(joint).torqueNm, 'torque')}`]}
+              />
             </>
           ),
         }}

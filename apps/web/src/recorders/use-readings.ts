@@ -6,6 +6,8 @@ import { useUnits } from '../kit/units.ts';
 interface ReadingsDraft {
   readonly text: string;
   readonly kept: readonly number[];
+  /** Symbol of the unit that was typed last. */
+  readonly unit?: string;
 }
 
 const EMPTY: ReadingsDraft = { text: '', kept: [] };
@@ -13,6 +15,7 @@ const EMPTY: ReadingsDraft = { text: '', kept: [] };
 export interface Readings {
   readonly text: string;
   readonly kept: readonly number[];
+  readonly unit: string;
   readonly setText: (text: string) => void;
   /** Takes the typed figure as a reading; true when it was one. */
   readonly take: () => boolean;
@@ -27,11 +30,12 @@ export function useReadings(key: string, quantity: Quantity, bounds: { least: nu
   return {
     text: draft.text,
     kept: draft.kept,
+    unit: draft.unit ?? units.symbol(quantity),
     setText: (text) => setDraft({ ...draft, text }),
     take: () => {
-      const { base } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
-      if (base === undefined) return false;
-      setDraft({ text: '', kept: [...draft.kept, base] });
+      const { base, unit } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
+      if (base === undefined || unit === undefined) return false;
+      setDraft({ text: '', kept: [...draft.kept, base], unit });
       return true;
     },
     dropLast: () => setDraft({ ...draft, kept: draft.kept.slice(0, -1) }),

@@ -23,9 +23,20 @@ export interface JointRun {
 /** A check pass goes round again for as long as something turned, but not for ever. */
 const MOST_CHECK_ROUNDS = 10;
 
+/** Places (from 0, clockwise from twelve o'clock, or row by row) in the order they are tightened. */
+function pullOrder(joint: Joint): readonly number[] {
+  return joint.pattern.layout === 'circle' ? starOrder(joint.count) : outwardOrder(twoRows(joint.count));
+}
+
+/** The number of each place on the joint plate: when its turn comes, from 1. */
+export function placeNumbers(joint: Joint): readonly number[] {
+  const order = pullOrder(joint);
+  return order.map((_, place) => order.indexOf(place) + 1);
+}
+
 /** The passes of a joint from its sheet, and where its pulls stand. */
 export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointRun {
-  const order = joint.pattern.layout === 'circle' ? starOrder(joint.count) : outwardOrder(twoRows(joint.count));
+  const order = pullOrder(joint);
   const { torqueNm } = jointTorque(joint);
   const pulls = entries.filter((entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref);
   const passes: Pass[] = joint.pattern.passes.map((share, index) => ({ pass: index + 1, torqueNm: torqueNm * share, order, check: false }));
@@ -48,7 +59,7 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
     next: left[0],
     done: plan.length - left.length,
     total: plan.length,
-    numbers: order.map((_, place) => order.indexOf(place) + 1),
+    numbers: placeNumbers(joint),
   };
 }
 

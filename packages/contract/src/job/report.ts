@@ -1,11 +1,11 @@
 import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { JobView } from '../dto/views.js';
-import type { Sourced } from '../sheet/file.js';
-import { find, jointTorque, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import { find, jointTorque, limitWindow, partName, settingWindow, sourceWords } from '../sheet/resolve.js';
+import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, inUnit, mm, nm, settingOf } from './words.js';
+import { entryWords, inUnit, mm, nm, readingText, settingOf } from './words.js';
 import { mean } from './working-for.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
@@ -102,19 +102,13 @@ function strikeWords(job: JobView, strike: AnyKeptEntry, times: Times): string {
   return `struck by ${who}, ${when}: ${strike.kind === 'strike' ? strike.payload.reason : 'replaced'}`;
 }
 
-export function sourceWords(sourced: Sourced): string {
-  return [sourced.trust, sourced.source, sourced.page && `page ${sourced.page}`].filter(Boolean).join(', ');
-}
-
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
   const sheet = job.sheet.file;
   return state.settings.map(({ setting, proved }) => {
     const window = settingWindow(setting);
     const rows = rowsOf(job, ['nut', 'end-play'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
-      entry.kind === 'end-play'
-        ? (entry.payload as KeptEntry<'end-play'>['payload']).readings.map((reading) => mm(reading, window)).join(', ')
-        : '',
+      entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload']) : '',
       look.tool,
       look.who,
       look.when,
@@ -122,10 +116,16 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
     const left = proved ? `As left: ${mm(proved.play, window)}, ${proved.verdict ?? ''}.` : 'Not proved yet.';
     return {
       title: `${setting.name}, as left`,
-      text: [`${left} Wanted ${mm(window.from)} to ${mm(window.to)} (${sourceWords(setting.window)}).`],
+      text: [
+        `${left} Wanted ${mm(window.from)} to ${mm(window.to)} (${[setting.window.trust, ...sourceWords(setting.window, sheet.documents)].join(', ')}).`,
+      ],
       table: { head: ['What was done', 'Readings', 'Tool', 'Who', 'When'], rows },
     };
   });
+}
+
+function readingsText({ readings, unit }: { readonly readings: readonly number[]; readonly unit: string }): string {
+  return readings.map((reading) => readingText(reading, 'length', unit)).join(', ');
 }
 
 function foundTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
@@ -146,12 +146,12 @@ function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['t
       const words = find(limit?.looks ?? [], chosen);
       return [limit?.name ?? ref, words?.words ?? chosen, '', words?.verdict ?? '', '', look.who, look.when];
     }
-    const { limit: ref, readings } = entry.payload as KeptEntry<'reading'>['payload'];
+    const { limit: ref, readings, unit } = entry.payload as KeptEntry<'reading'>['payload'];
     const limit = find(limits, ref);
     const window = limit ? limitWindow(limit) : {};
     return [
       limit?.name ?? ref,
-      `${mm(mean(readings), window)} (${readings.length})`,
+      `${mm(mean(readings), window)}, mean of ${readingsText({ readings, unit })}`,
       windowWords(window),
       verdictOf(entry) ?? '',
       look.tool,
@@ -163,7 +163,7 @@ function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['t
 }
 
 export function windowWords({ from, to }: { from?: number | undefined; to?: number | undefined }): string {
-  if (from !== undefined && to !== undefined) return `${mm(from)} to ${mm(to)}`;
+  if (from !== undefined && to !== undefined) return `${mm(from).replace(/ mm$/u, '')} to ${mm(to)}`;
   return from === undefined ? (to === undefined ? '' : `at most ${mm(to)}`) : `at least ${mm(from)}`;
 }
 
@@ -208,21 +208,23 @@ function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['tabl
 function pullsTable(job: JobView, ref: string, times: Times): NonNullable<ReportSection['table']> {
   const joint = find(job.sheet.file.joints, ref);
   const full = joint ? jointTorque(joint).torqueNm : 0;
+  const numbers = joint ? placeNumbers(joint) : [];
   const pulls: JobView = {
     ...job,
     entries: job.entries.filter((entry) => entry.strikes !== null || (entry.kind === 'pull' && entry.payload.joint === ref)),
   };
   const rows = rowsOf(pulls, ['pull'], times, ({ payload }, look) => [
     String(payload.pass),
+    String(numbers[payload.place] ?? ''),
     String(payload.place + 1),
     nm(payload.torque),
     nm(settingOf(payload)),
-    payload.result,
+    [payload.result, payload.note].filter(Boolean).join(': '),
     look.tool,
     look.who,
     look.when,
   ]);
-  return { head: ['Pass', 'Place', `Torque (of ${nm(full)})`, 'Wrench at', 'Result', 'Tool', 'Who', 'When'], rows };
+  return { head: ['Pass', 'No.', 'Clockwise', `Torque (of ${nm(full)})`, 'Wrench at', 'Result', 'Tool', 'Who', 'When'], rows };
 }
 
 function struckTable(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {

@@ -1,14 +1,21 @@
-import { dropZeros, formatQuantity, roundWithin, unitBySymbol, type Window } from '@jubb/core';
+import { dropZeros, formatQuantity, fromBase, roundWithin, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { SheetFile } from '../sheet/file.js';
 import { find, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES } from '../words.js';
+import { placeNumbers } from './joint-run.js';
 import { mean, wrenchSetting } from './working-for.js';
 import { verdictOf } from './setting-run.js';
 
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
 export function mm(length: number, window: Window = {}): string {
   return `${dropZeros(roundWithin(length, 3, window))} mm`;
+}
+
+/** A single reading with every digit that an instrument gives: one more than a bench shows of a result. */
+export function readingText(base: number, quantity: Quantity, symbol?: string): string {
+  const unit = unitBySymbol(quantity, symbol);
+  return `${dropZeros(fromBase(base, unit).toFixed(unit.decimals + 1))} ${unit.symbol}`;
 }
 
 export function inUnit(base: number, symbol: string): string {
@@ -77,8 +84,12 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
       return `${setting?.name ?? 'End play'} ${mm(mean(entry.payload.readings), setting ? settingWindow(setting) : {})}, ${moment}${judged}`;
     }
-    case 'pull':
-      return `${find(sheet.joints, entry.payload.joint)?.name ?? entry.payload.joint}, pass ${entry.payload.pass}, place ${entry.payload.place + 1}: ${nm(entry.payload.torque)}, wrench at ${nm(settingOf(entry.payload))}, ${entry.payload.result}${entry.payload.note ? ` (${entry.payload.note})` : ''}`;
+    case 'pull': {
+      const { joint: ref, pass, place, torque, result, note } = entry.payload;
+      const joint = find(sheet.joints, ref);
+      const number = joint ? placeNumbers(joint)[place] : undefined;
+      return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${nm(torque)}, wrench at ${nm(settingOf(entry.payload))}, ${result}${note ? ` (${note})` : ''}`;
+    }
     case 'open-end':
       return `Open end: ${entry.payload.what}${entry.payload.place ? `, ${entry.payload.place}` : ''}; closed by ${entry.payload.closes}`;
     case 'open-end-closed':

@@ -12,6 +12,8 @@ interface FieldBase {
   readonly help: string;
   /** May be left out, and has no default. */
   readonly optional?: true;
+  /** Asked only when a choice field stands at one of these; it is taken, and without effect, otherwise. */
+  readonly onlyFor?: { readonly field: string; readonly choices: readonly string[] };
 }
 
 export interface NumberField extends FieldBase {

@@ -1,0 +1,35 @@
+// Debian's Chromium, with everything off that would call home.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer from 'puppeteer-core';
+
+const QUIET = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--font-render-hinting=none',
+  '--lang=en-GB',
+];
+
+/** A browser with a fresh profile; `close` takes the profile away again. */
+export async function launchBrowser() {
+  const profile = mkdtempSync(join(tmpdir(), 'jubb-chromium-'));
+  const browser = await puppeteer.launch({
+    executablePath: '/usr/bin/chromium',
+    headless: true,
+    userDataDir: profile,
+    args: [...QUIET, ...(process.getuid?.() === 0 ? ['--no-sandbox'] : [])],
+  });
+  return {
+    browser,
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true, maxRetries: 5 });
+    },
+  };
+}
