@@ -5,6 +5,7 @@ import {
   jobState,
   stopsHandOver,
   stopsSigning,
+  validated,
   workingFor,
   type AnyKeptEntry,
   type FieldProblem,
@@ -15,7 +16,7 @@ import {
 } from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
-import { validated } from '../common/validation.js';
+import { fieldProblems } from '../common/validation.js';
 import { ToolRow } from '../database/entities.js';
 import { mayMake } from '../people/access.js';
 import { SheetsService } from '../sheets/sheets.service.js';
@@ -119,8 +120,8 @@ function checkEntry(
   tools: ReadonlyMap<string, Tool>,
   person: PersonView,
 ): readonly FieldProblem[] {
-  const { errors } = validated<object>(ENTRY_PAYLOADS[entry.kind], entry.payload, `${at}.payload`);
-  const problems: FieldProblem[] = [...errors];
+  const { issues } = validated<object>(ENTRY_PAYLOADS[entry.kind], entry.payload, `${at}.payload`);
+  const problems: FieldProblem[] = fieldProblems(issues);
   const problem = (field: string, allowed: string, given?: string): void => {
     problems.push({ field: `${at}.${field}`, allowed, ...(given === undefined ? {} : { given }) });
   };
@@ -132,7 +133,7 @@ function checkEntry(
   if (entry.toolId !== undefined && !tools.has(entry.toolId)) problem('toolId', 'is not a tool of the crib', entry.toolId);
   if ((entry.kind === 'strike') !== (entry.strikes !== undefined))
     problem('strikes', entry.kind === 'strike' ? 'is missing: which entry is struck?' : 'goes with kind "strike" only');
-  if (errors.length === 0) checkPointers(entry, sheet, problem);
+  if (issues.length === 0) checkPointers(entry, sheet, problem);
   return problems;
 }
 

@@ -52,7 +52,8 @@ function BenchStep(): ReactElement {
           <b>{job.unit.name}</b>
           <span className="hide-narrow">{job.sheet.file.title}</span>
           <span className="ms-auto">
-            {STAGE_NAMES[stage]} · {total - left + (left > 0 ? 1 : 0)} of {total}
+            <span className="hide-narrow">{STAGE_NAMES[stage]} · </span>
+            {total - left + (left > 0 ? 1 : 0)} of {total}
           </span>
           <span className="tag-box">{person.name.split(' ')[0]}</span>
           <LinkState words={link} />

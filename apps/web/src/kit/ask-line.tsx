@@ -1,4 +1,4 @@
-import { useEffect, useId, useRef, useState, type ReactElement } from 'react';
+import { useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import Modal from 'react-bootstrap/Modal';
 
 interface AskLineProps {
@@ -21,7 +21,7 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
   const [tried, setTried] = useState(false);
   const first = useRef<HTMLInputElement>(null);
   const id = useId();
-  useEffect(() => first.current?.focus(), []);
+  useLayoutEffect(() => first.current?.focus(), []);
   const missing = (name: string): boolean => fields.some((field) => field.name === name && field.required && !answers[name]?.trim());
   const keep = (): void => {
     setTried(true);

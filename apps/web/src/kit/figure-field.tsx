@@ -1,5 +1,5 @@
 import { parseQuantity, wording, type Quantity } from '@jubb/core';
-import { useEffect, useId, useRef, type ReactElement } from 'react';
+import { useId, useLayoutEffect, useRef, type ReactElement } from 'react';
 import { useUnits } from './units.ts';
 
 interface FigureFieldProps {
@@ -60,7 +60,8 @@ export function FigureField({
     ...(most === undefined ? {} : { most }),
   });
   const shown = (text !== '' || tried) && problem !== undefined ? problem : undefined;
-  useEffect(() => {
+  // Before the first paint: what is typed at once must land in the field.
+  useLayoutEffect(() => {
     if (focus) input.current?.focus();
   }, [focus]);
   return (

@@ -1,26 +1,39 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useLayoutEffect, useRef } from 'react';
 
 type Acts = Readonly<Record<string, (() => void) | undefined>>;
+
+function isField(target: HTMLElement): boolean {
+  return /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) || target.isContentEditable;
+}
 
 /** Space on a button or a link presses it, letters in a field are typed: keys of the page stay out of both. */
 function isTaken(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
   if (target.closest('[role="dialog"]')) return true;
-  if (/^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) || target.isContentEditable) return true;
+  // No figure begins with a letter or a blank: in an empty figure field they are the page's.
+  const isEmptyFigure = target instanceof HTMLInputElement && target.inputMode === 'decimal' && target.value === '';
+  if (isEmptyFigure && /^[a-z? ]$/iu.test(event.key)) return false;
+  if (isField(target)) return true;
   return (event.key === ' ' || event.key === 'Enter') && /^(BUTTON|A|SUMMARY)$/u.test(target.tagName);
 }
 
 /** Single keys of a page, by their name in lower case; none while a dialog is open. */
 export function useKeys(acts: Acts): void {
   const latest = useRef(acts);
-  useEffect(() => {
+  // Before the next key can come: two quick presses are two acts, never the first one twice.
+  useLayoutEffect(() => {
     latest.current = acts;
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      // A key that is held down is one press: an act is never done twice by a heavy hand.
+      if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
+      if (document.querySelector('.modal.show')) return;
+      // Out of a field first, so that the single keys are the page's again.
+      const target = event.target as HTMLElement;
+      if (event.key === 'Escape' && isField(target)) return target.blur();
       const act = latest.current[event.key.toLowerCase()];
-      if (!act || document.querySelector('.modal.show')) return;
+      if (!act) return;
       // A foot pedal sends PageDown and PageUp, wherever the focus is.
       if (isTaken(event) && !event.key.startsWith('Page')) return;
       event.preventDefault();

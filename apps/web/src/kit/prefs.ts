@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useReducer, useSyncExternalStore } from 'react';
 
 /** What this device remembers; it is not worth a place in the database. */
 
@@ -34,8 +34,15 @@ function useStored(key: string): string | undefined {
 /** Something half typed: it outlives a reload, and goes when it has been kept. */
 export function useDraft<T>(key: string, initial: T): readonly [T, (next: T | undefined) => void] {
   const stored = useStored(`draft.${key}`);
+  // The store is only listened to some time after the first paint: a letter typed before that
+  // would be taken back out of its field, so the typing itself asks for the new picture.
+  const [, repaint] = useReducer((count: number) => count + 1, 0);
   const draft = stored === undefined ? initial : (JSON.parse(stored) as T);
-  return [draft, (next) => writeStored(`draft.${key}`, next === undefined ? undefined : JSON.stringify(next))];
+  const set = (next: T | undefined): void => {
+    writeStored(`draft.${key}`, next === undefined ? undefined : JSON.stringify(next));
+    repaint();
+  };
+  return [draft, set];
 }
 
 export const UNIT_CHOICES = ['mm · N·m', 'in · lbf·ft', 'both'] as const;

@@ -51,8 +51,9 @@ export function useLinkWords(): string {
     () => isLive,
   );
   const held = useHeld();
+  const stuck = useSyncExternalStore(outbox.subscribe, outbox.isStuck);
   const refused = held.filter((entry) => entry.refused).length;
   const waiting = held.length - refused;
-  const words = waiting === 0 ? (live ? 'live' : 'no link') : `${waiting} held, ${live ? 'sending' : 'no link'}`;
+  const words = waiting === 0 ? (live ? 'live' : 'no link') : `${waiting} held, ${live && !stuck ? 'sending' : 'no link'}`;
   return refused > 0 ? `${words}, ${refused} refused` : words;
 }

@@ -49,6 +49,8 @@ class Outbox {
   };
 
   readonly snapshot = (): readonly Held[] => this.#held;
+  /** The last try to send did not get through. */
+  readonly isStuck = (): boolean => this.#failures > 0;
 
   /** Begins for a person: what an earlier page left behind is sent first. */
   async begin(personId: string): Promise<void> {
@@ -97,10 +99,12 @@ class Outbox {
     try {
       for (let batch = this.#nextBatch(); batch.length > 0; batch = this.#nextBatch()) await this.#sendBatch(batch);
       this.#failures = 0;
+      this.#tell();
     } catch (error) {
       if (!(error instanceof LinkDown)) throw error;
       const pause = RETRY_MS[Math.min(this.#failures, RETRY_MS.length - 1)] ?? 5000;
       this.#failures += 1;
+      this.#tell();
       this.#timer = setTimeout(() => void this.#send(), pause);
     } finally {
       this.#sending = false;
@@ -148,6 +152,10 @@ class Outbox {
 
   #set(held: readonly Held[]): void {
     this.#held = held;
+    this.#tell();
+  }
+
+  #tell(): void {
     for (const listener of this.#listeners) listener();
   }
 

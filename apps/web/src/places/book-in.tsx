@@ -1,8 +1,7 @@
-import { BookInBody } from '@jubb/contract/forms';
+import { BookInBody, validated } from '@jubb/contract/forms';
 import type { JobHead } from '@jubb/contract/job';
-import { classValidatorResolver } from '@hookform/resolvers/class-validator';
 import { useEffect, useState, type ReactElement } from 'react';
-import { get as fieldError, useForm, useWatch, type FieldPath } from 'react-hook-form';
+import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
 import { useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
@@ -55,7 +54,16 @@ function toBody(values: Values): object {
   };
 }
 
-const resolve = classValidatorResolver(BookInBody, { validator: { whitelist: true, forbidNonWhitelisted: true } });
+/** Checks the form with the class that the server checks the request with. */
+function resolve(values: Values): ResolverResult<Values> {
+  const { issues } = validated(BookInBody, toBody(values));
+  const errors: FieldErrors<Values> = {};
+  for (const { path, message } of issues) put(errors, FIELDS[path] ?? path, { type: 'wrong', message });
+  return issues.length > 0 ? { values: {}, errors } : { values, errors: {} };
+}
+
+/** Fields of the form that the request knows by another name. */
+const FIELDS: Readonly<Record<string, string>> = { estimateMinor: 'estimate' };
 
 export function BookIn(): ReactElement {
   const go = useNavigate();
@@ -66,12 +74,7 @@ export function BookIn(): ReactElement {
   const stored = readStored(DRAFT);
   const form = useForm<Values>({
     defaultValues: stored ? (JSON.parse(stored) as Values) : fresh(),
-    resolver: async (values, context, options) => {
-      const { errors } = await resolve(toBody(values) as never, context as never, options as never);
-      const { estimateMinor, ...others } = errors as Record<string, unknown>;
-      const all = { ...others, ...(estimateMinor ? { estimate: estimateMinor } : {}) };
-      return (Object.keys(all).length > 0 ? { values: {}, errors: all } : { values, errors: {} }) as never;
-    },
+    resolver: resolve,
   });
   const { register, handleSubmit, subscribe, control, setValue, setError: setFieldError, reset, formState } = form;
   const [customerId, machineId, unitId] = useWatch({ control, name: ['customer.id', 'machine.id', 'unit.id'] });
@@ -97,8 +100,7 @@ export function BookIn(): ReactElement {
     } catch (refusal) {
       setError(refusal);
       if (refusal instanceof Refusal)
-        for (const { field, allowed } of refusal.fields)
-          setFieldError((field === 'estimateMinor' ? 'estimate' : field) as FieldPath<Values>, { message: allowed });
+        for (const { field, allowed } of refusal.fields) setFieldError((FIELDS[field] ?? field) as FieldPath<Values>, { message: allowed });
     }
   });
 

@@ -152,7 +152,7 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
   const worked = shown === 'working' ? workings.run(advice.id, advice.input) : undefined;
   return (
     <RecorderLayout
-      number={{ figure: String(Math.abs(chosen.angle)), unit: '°' }}
+      number={{ figure: `${Math.abs(chosen.angle)}°`, unit: '' }}
       say={
         <>
           <b>{turnWords(chosen.angle, positions)}</b>

@@ -170,10 +170,10 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       source={
-        <p className="mb-0">
-          {limit.service ? <Trust of={limit.service} documents={sheet.documents} /> : null}{' '}
-          <span className="soft">When out: {limit.whenOut}</span>
-        </p>
+        <>
+          {limit.service ? <Trust of={limit.service} documents={sheet.documents} /> : null}
+          <p className="soft mb-0">When out: {limit.whenOut}</p>
+        </>
       }
     />
   );

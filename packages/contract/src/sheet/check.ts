@@ -1,23 +1,17 @@
 import { parseQuantity, wording } from '@jubb/core';
+import type { FieldIssue } from '../validation.js';
 import type { Limit, SheetFile, Span, Step } from './file.js';
-
-/** A line of the file that cannot stand, by its path. */
-export interface SheetIssue {
-  readonly path: string;
-  readonly message: string;
-  readonly given?: string;
-}
 
 type Refs = ReadonlySet<string>;
 
 /** What the shape alone cannot say: names used twice, pointers to nothing, windows upside down. */
-export function checkSheet(sheet: SheetFile): readonly SheetIssue[] {
+export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
   const lists = ['documents', 'parts', 'joints', 'settings', 'seals', 'limits', 'fluids', 'cautions', 'steps', 'customerNotes'] as const;
   const refs = Object.fromEntries(lists.map((list) => [list, new Set(sheet[list].map((row) => row.ref))])) as unknown as Record<
     (typeof lists)[number],
     Refs
   >;
-  const issues: SheetIssue[] = lists.flatMap((list) => usedTwice(list, sheet[list]));
+  const issues: FieldIssue[] = lists.flatMap((list) => usedTwice(list, sheet[list]));
   const pointer = (path: string, ref: string | undefined, known: Refs, what: string): void => {
     if (ref !== undefined && !known.has(ref)) {
       issues.push({
@@ -69,7 +63,7 @@ export function checkSheet(sheet: SheetFile): readonly SheetIssue[] {
   return issues;
 }
 
-function usedTwice(list: string, rows: readonly { readonly ref: string }[]): SheetIssue[] {
+function usedTwice(list: string, rows: readonly { readonly ref: string }[]): FieldIssue[] {
   const seen = new Set<string>();
   return rows.flatMap((row, index) => {
     const twice = seen.has(row.ref);
@@ -78,7 +72,7 @@ function usedTwice(list: string, rows: readonly { readonly ref: string }[]): She
   });
 }
 
-function checkLimit(at: string, limit: Limit): SheetIssue[] {
+function checkLimit(at: string, limit: Limit): FieldIssue[] {
   if (limit.kind === 'look') {
     return (limit.looks?.length ?? 0) >= 2 ? [] : [{ path: `${at}.looks`, message: 'needs at least two looks to pick from' }];
   }
@@ -90,7 +84,7 @@ function checkLimit(at: string, limit: Limit): SheetIssue[] {
 
 type SpanQuantity = NonNullable<Limit['quantity']>;
 
-function checkSpan(at: string, span: Span, quantity: SpanQuantity, bothEnds = false): SheetIssue[] {
+function checkSpan(at: string, span: Span, quantity: SpanQuantity, bothEnds = false): FieldIssue[] {
   if (span.from === undefined && span.to === undefined) return [{ path: at, message: 'needs "from", "to", or both' }];
   const ends = (['from', 'to'] as const).map((end) => {
     const text = span[end];
@@ -120,7 +114,7 @@ const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'settin
   proof: 'setting',
 };
 
-function checkRecord(at: string, step: Step): SheetIssue[] {
+function checkRecord(at: string, step: Step): FieldIssue[] {
   const needed = NEEDED[step.record.kind];
   if (needed === undefined || step.record[needed] !== undefined) return [];
   return [{ path: `${at}.record.${needed}`, message: `is missing; a step that records "${step.record.kind}" names its ${needed}` }];

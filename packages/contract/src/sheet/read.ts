@@ -1,10 +1,9 @@
-import { plainToInstance } from 'class-transformer';
-import { validateSync, type ValidationError } from 'class-validator';
 import { findNodeAtLocation, getNodeValue, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
-import { checkSheet, type SheetIssue } from './check.js';
+import { validated, type FieldIssue } from '../validation.js';
+import { checkSheet } from './check.js';
 import { SHEET_FORMAT, SheetFile } from './file.js';
 
-export interface LocatedIssue extends SheetIssue {
+export interface LocatedIssue extends FieldIssue {
   /** Line of the file, from 1. */
   readonly line: number;
 }
@@ -37,14 +36,13 @@ export function readSheetFile(text: string): SheetRead {
   const format = checkFormat(plain['format']);
   if (format) return refuse({ ...format, line: lineOf(tree, 'format', text) });
 
-  const sheet = plainToInstance(SheetFile, plain);
-  const shape = validateSync(sheet, { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true });
-  const issues = shape.length > 0 ? flattenErrors(shape) : checkSheet(sheet);
+  const { body: sheet, issues: shape } = validated(SheetFile, plain);
+  const issues = shape.length > 0 ? shape : checkSheet(sheet);
   if (issues.length > 0) return refuse(...issues.map((issue) => ({ ...issue, line: lineOf(tree, issue.path, text) })));
   return { ok: true, sheet };
 }
 
-function checkFormat(format: unknown): SheetIssue | undefined {
+function checkFormat(format: unknown): FieldIssue | undefined {
   if (format === SHEET_FORMAT) return undefined;
   const given = typeof format === 'string' ? format : String(JSON.stringify(format) ?? 'nothing');
   const version = /^jubb-sheet\/(\d+)$/u.exec(given)?.[1];
@@ -53,52 +51,6 @@ function checkFormat(format: unknown): SheetIssue | undefined {
   return Number(version) < mine
     ? { path: 'format', given, message: `is an older format than "${SHEET_FORMAT}"; export the sheet again from the shop it came from` }
     : { path: 'format', given, message: `is newer than "${SHEET_FORMAT}", the newest this Jubb reads; bring Jubb up to date first` };
-}
-
-/** Checks of what a field is at all; their complaint comes before those of its size. */
-const KIND_CHECKS = new Set([
-  'isString',
-  'isInt',
-  'isNumber',
-  'isArray',
-  'isBoolean',
-  'isObject',
-  'isUuid',
-  'isIn',
-  'equals',
-  'isDateString',
-  'isFigure',
-]);
-
-/** Validation errors as path and message, the deepest only. */
-export function flattenErrors(errors: readonly ValidationError[], above = ''): readonly SheetIssue[] {
-  return errors.flatMap((error) => {
-    const inList = /^\d+$/u.test(error.property);
-    const path = inList ? `${above}[${error.property}]` : [above, error.property].filter(Boolean).join('.');
-    const complaints = Object.entries(error.constraints ?? {}).toSorted(
-      ([a], [b]) => Number(KIND_CHECKS.has(b)) - Number(KIND_CHECKS.has(a)),
-    );
-    const own = complaints.map(([code, message]): SheetIssue => ({
-      path,
-      message: code === 'whitelistValidation' ? 'is not known here' : withoutName(message, error.property),
-      ...(error.value === undefined ? {} : { given: brief(error.value) }),
-    }));
-    // One line per field: the first complaint is the one to mend.
-    return [...own.slice(0, 1), ...flattenErrors(error.children ?? [], path)];
-  });
-}
-
-/** class-validator begins its sentences with the property; the path says that already. */
-function withoutName(message: string, property: string): string {
-  return message.startsWith(`${property} `) ? message.slice(property.length + 1) : message;
-}
-
-const LONGEST_QUOTE = 60;
-
-function brief(received: unknown): string {
-  const text = typeof received === 'string' ? received : (JSON.stringify(received) ?? String(received));
-  const letters = [...text];
-  return letters.length <= LONGEST_QUOTE ? text : `${letters.slice(0, LONGEST_QUOTE).join('')}…`;
 }
 
 function lineOf(tree: Node, path: string, text: string): number {

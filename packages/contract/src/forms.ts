@@ -1,0 +1,2 @@
+export * from './dto/bodies.js';
+export * from './validation.js';

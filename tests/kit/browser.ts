@@ -1,0 +1,134 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { AxeResults } from 'axe-core';
+import type { Browser, KeyInput, Page } from 'puppeteer-core';
+import { launchBrowser } from '../../tools/browser.mjs';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const MOST_TABS = 120;
+const PATIENCE_MS = 15_000;
+
+export interface Screen {
+  readonly browser: Browser;
+  close(): Promise<void>;
+}
+
+export function openBrowser(): Promise<Screen> {
+  return launchBrowser() as Promise<Screen>;
+}
+
+/** A person who has a keyboard and eyes, and nothing else. */
+export class Hand {
+  readonly page: Page;
+  readonly #base: string;
+
+  private constructor(page: Page, base: string) {
+    this.page = page;
+    this.#base = base;
+  }
+
+  static async at(browser: Browser, base: string, path = '/'): Promise<Hand> {
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
+    page.setDefaultTimeout(PATIENCE_MS);
+    await page.setViewport({ width: 1280, height: 800 });
+    const hand = new Hand(page, base);
+    await hand.go(path);
+    return hand;
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(`${this.#base}${path}`, { waitUntil: 'load' });
+  }
+
+  async logIn(login: string): Promise<void> {
+    await this.sees('Who is working?');
+    await this.type(login);
+    await this.press('Tab');
+    await this.type('bench-417');
+    await this.press('Enter');
+    await this.page.waitForSelector('.topbar, .bench');
+  }
+
+  async press(...keys: KeyInput[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key);
+  }
+
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+  }
+
+  /** Waits until the words stand on the page. */
+  async sees(words: string): Promise<void> {
+    try {
+      await this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, words);
+    } catch {
+      throw new Error(`"${words}" does not appear; the page says:\n${await this.text()}`);
+    }
+  }
+
+  /** Waits until the heading of the page begins with the words. */
+  async heads(words: string): Promise<void> {
+    try {
+      await this.page.waitForFunction(
+        (wanted) => [...document.querySelectorAll('h1')].some((heading) => heading.innerText.startsWith(wanted)),
+        {},
+        words,
+      );
+    } catch {
+      throw new Error(`no heading "${words}"; the page says:\n${await this.text()}`);
+    }
+  }
+
+  text(): Promise<string> {
+    return this.page.evaluate(() => document.body.innerText);
+  }
+
+  /** Goes by Tab to the control whose name begins with the words. */
+  async tabTo(name: string): Promise<void> {
+    const seen: string[] = [];
+    for (let tries = 0; tries < MOST_TABS; tries += 1) {
+      const focused = await this.#focused();
+      if (focused.startsWith(name)) return;
+      seen.push(focused);
+      await this.press('Tab');
+    }
+    throw new Error(`Tab does not reach "${name}"; it reaches: ${[...new Set(seen)].join(' | ')}`);
+  }
+
+  /** Replaces what stands in the field of that name. */
+  async fill(name: string, text: string): Promise<void> {
+    await this.tabTo(name);
+    await this.page.keyboard.down('Control');
+    await this.press('a');
+    await this.page.keyboard.up('Control');
+    await this.press('Delete');
+    await this.type(text);
+  }
+
+  /** Presses the button or link of that name. */
+  async use(name: string): Promise<void> {
+    await this.tabTo(name);
+    await this.press('Enter');
+  }
+
+  /** Name of the control that has the focus, near enough as a screen reader says it. */
+  #focused(): Promise<string> {
+    return this.page.evaluate(() => {
+      const element = document.activeElement as HTMLElement | null;
+      if (!element || element === document.body) return '';
+      const label = element.id ? document.querySelector<HTMLElement>(`label[for="${CSS.escape(element.id)}"]`)?.innerText : undefined;
+      return (element.getAttribute('aria-label') ?? label ?? element.innerText).trim();
+    });
+  }
+
+  /** What axe finds against WCAG 2.2 AA, as lines; none is right. */
+  async faults(): Promise<readonly string[]> {
+    await this.page.evaluate(AXE);
+    const results = await this.page.evaluate(async () => {
+      const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<AxeResults> } };
+      return axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] });
+    });
+    return results.violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary ?? ''}`));
+  }
+}
