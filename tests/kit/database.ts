@@ -10,18 +10,18 @@ export async function freshDatabase(): Promise<{
   const base = process.env['JUBB_TEST_DATABASE_URL'];
   if (!base) throw new Error('run the tests with ./jubb test, which starts the database');
   const name = `test_${randomUUID().replaceAll('-', '')}`;
-  await once(base, `CREATE DATABASE ${name}`);
+  await query(base, `CREATE DATABASE ${name}`);
   const url = Object.assign(new URL(base), { pathname: `/${name}` }).toString();
   return {
     url,
-    query: (text, values) => once(url, text, values),
+    query: (text, values) => query(url, text, values),
     drop: async () => {
-      await once(base, `DROP DATABASE IF EXISTS ${name} WITH (FORCE)`);
+      await query(base, `DROP DATABASE IF EXISTS ${name} WITH (FORCE)`);
     },
   };
 }
 
-async function once(url: string, text: string, values: unknown[] = []): Promise<pg.QueryResult> {
+export async function query(url: string, text: string, values: unknown[] = []): Promise<pg.QueryResult> {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {

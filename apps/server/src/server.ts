@@ -43,7 +43,7 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
     '/api',
     express.json({ limit: '5mb' }),
     noStore,
-    sessionMiddleware(poolOf(dataSource), sessionSecret),
+    exceptHealth(sessionMiddleware(poolOf(dataSource), sessionSecret)),
     requestLimit(config.requestsPer10s),
   );
   app.use('/api/docs', onlyLoggedIn);
@@ -77,6 +77,11 @@ function securityHeaders(): express.RequestHandler {
   return (request, response, next) => (request.path.startsWith('/api/docs') ? forDocs : strict)(request, response, next);
 }
 
+/** Health is told without a session, which would have to come from the database. */
+function exceptHealth(middleware: express.RequestHandler): express.RequestHandler {
+  return (request, response, next) => (request.path === '/v1/health' ? next() : middleware(request, response, next));
+}
+
 function noStore(_request: Request, response: Response, next: NextFunction): void {
   response.setHeader('Cache-Control', 'no-store');
   next();
@@ -96,7 +101,7 @@ function serveShell(app: NestExpressApplication, webRoot: string): void {
 function requestLimit(per10s: number): express.RequestHandler {
   const limiter = new RateLimiterMemory({ points: per10s, duration: 10 });
   return (request, response, next) => {
-    limiter.consume(request.session.person?.id ?? request.ip ?? '').then(
+    limiter.consume(request.session?.person?.id ?? request.ip ?? '').then(
       () => next(),
       () =>
         response

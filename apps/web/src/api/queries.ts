@@ -1,6 +1,6 @@
 import type { CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
-import { QueryClient, useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { QueryClient, useQuery, type QueryFilters, type UseQueryResult } from '@tanstack/react-query';
 import { LinkDown, Refusal, get, setToken } from './client.ts';
 
 export const queryClient = new QueryClient({
@@ -13,6 +13,13 @@ export const queryClient = new QueryClient({
     },
   },
 });
+
+/** Asks again for what may have changed. A first answer still under way may be from before the change. */
+export async function refresh(which: QueryFilters): Promise<void> {
+  const firsts = queryClient.getQueryCache().findAll({ ...which, fetchStatus: 'fetching' });
+  await Promise.allSettled(firsts.filter(({ state }) => state.data === undefined).map(({ promise }) => promise));
+  await queryClient.invalidateQueries(which);
+}
 
 /** Another person, or nobody, is at this device now: nothing of the one before stays on the screen. */
 export function switchSession(session: SessionView | null): void {

@@ -58,7 +58,7 @@ function BenchStep(): ReactElement {
           <span className="tag-box">{person.name.split(' ')[0]}</span>
           <LinkState words={link} />
         </header>
-        <main className="bench-do">
+        <main className="bench-do" tabIndex={0}>
           {dialog}
           {refused.length > 0 ? (
             <Care title="Refused">

@@ -65,22 +65,24 @@ function Section({ section }: { readonly section: ReportSection }): ReactElement
       <h2>{section.title}</h2>
       {section.care ? <Care>{text}</Care> : text}
       {section.table ? (
-        <table className="table">
-          <thead>
-            <tr>
-              {section.table.head.map((cell) => (
-                <th key={cell} scope="col">
-                  {cell}
-                </th>
+        <div className="table-wide" role="region" aria-label={section.title} tabIndex={0}>
+          <table className="table">
+            <thead>
+              <tr>
+                {section.table.head.map((cell) => (
+                  <th key={cell} scope="col">
+                    {cell}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {section.table.rows.map((row, index) => (
+                <Row key={index} row={row} />
               ))}
-            </tr>
-          </thead>
-          <tbody>
-            {section.table.rows.map((row, index) => (
-              <Row key={index} row={row} />
-            ))}
-          </tbody>
-        </table>
+            </tbody>
+          </table>
+        </div>
       ) : null}
     </section>
   );

@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { queryClient } from '../api/queries.ts';
+import { refresh } from '../api/queries.ts';
 import { outbox, type Held } from './outbox.ts';
 import { openStream } from './stream.ts';
 
@@ -17,17 +17,17 @@ export function useServerEvents(): void {
   useEffect(() => {
     const close = openStream({
       onEvent: (event) => {
-        if (event.type === 'sheet') void queryClient.invalidateQueries({ queryKey: ['sheets'] });
-        if (event.jobId) void queryClient.invalidateQueries({ queryKey: ['job', event.jobId] });
-        void queryClient.invalidateQueries({ queryKey: ['today'] });
-        if (event.type === 'job') void queryClient.invalidateQueries({ queryKey: ['jobs'] });
+        if (event.type === 'sheet') void refresh({ queryKey: ['sheets'] });
+        if (event.jobId) void refresh({ queryKey: ['job', event.jobId] });
+        void refresh({ queryKey: ['today'] });
+        if (event.type === 'job') void refresh({ queryKey: ['jobs'] });
       },
       onLive: (live) => {
-        if (live && !isLive) void queryClient.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
+        if (live && !isLive) void refresh({ predicate: (query) => query.queryKey[0] !== 'session' });
         setLive(live);
         if (live) outbox.wake();
       },
-      onRefused: () => void queryClient.invalidateQueries({ queryKey: ['session'] }),
+      onRefused: () => void refresh({ queryKey: ['session'] }),
     });
     window.addEventListener('online', outbox.wake);
     return () => {

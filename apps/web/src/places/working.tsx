@@ -61,7 +61,7 @@ function WorkingForm({ working }: { readonly working: WorkingDescription }): Rea
       {working.cautions.map((caution) => (
         <Care key={caution}>{caution}</Care>
       ))}
-      <div className="two" style={{ gridTemplateColumns: 'minmax(280px, 380px) minmax(0, 1fr)' }}>
+      <div className="two form-first">
         <form className="work" onSubmit={(event) => event.preventDefault()}>
           {working.inputs.filter(isAsked).map((field) => (
             <InputField

@@ -1,0 +1,171 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
+import type { JobHead, JobView, SheetLine } from '@jubb/contract';
+import { workings } from '@jubb/core';
+import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Client, entry } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let screen: Screen;
+let hand: Hand;
+let oswin: Client;
+let finished: JobView;
+let middle: JobView;
+let booked: JobView;
+let sheet: SheetLine;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  screen = await openBrowser();
+  hand = await Hand.at(screen.browser, server.base);
+  await hand.logIn('ilka');
+  oswin = await Client.as(server.base, 'oswin');
+  [finished, middle, booked] = (await Promise.all([401, 402, 403].map((number) => oswin.jobNumbered(number)))) as [
+    JobView,
+    JobView,
+    JobView,
+  ];
+  sheet = (await oswin.get<SheetLine[]>('/sheets'))[0]!;
+});
+afterAll(async () => {
+  await screen.close();
+  await server.stop();
+  await database.drop();
+});
+
+const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
+  ['Today', () => '/'],
+  ['Jobs', () => '/jobs'],
+  ['Book in', () => '/jobs/new'],
+  ['Sheets', () => '/sheets'],
+  ['a sheet', () => `/sheets/${sheet.revisionId}`],
+  ['Workings', () => '/workings'],
+  ...workings.list().map(({ id }) => [`working ${id}`, () => `/workings/${id}`] as const),
+  ['Crib', () => '/crib'],
+  ...(['book-in', 'strip', 'measure', 'decide', 'build', 'prove', 'hand-over'] as const).map(
+    (stage) => [`a job at ${stage}`, () => `/jobs/${middle.id}/${stage}`] as const,
+  ),
+  ['bench view', () => `/bench/${middle.id}`],
+  ['a report', () => `/jobs/${finished.id}/report`],
+];
+
+describe.each([
+  ['day', 1280, 800],
+  ['night', 1024, 768],
+  ['sun', 390, 844],
+] as const)('by %s at %i × %i', (light, width, height) => {
+  beforeEach(async () => {
+    await hand.page.setViewport({ width, height });
+    await hand.page.evaluate((chosen) => localStorage.setItem('jubb.light', chosen), light);
+  });
+
+  test.each(VIEWS)('axe finds nothing on %s, and it does not scroll sideways', async (_, path) => {
+    await hand.go(path());
+    await hand.page.waitForSelector('h1');
+    await hand.page.waitForNetworkIdle({ idleTime: 100, concurrency: 1 });
+    expect(await hand.page.evaluate(() => document.documentElement.dataset['bsTheme'])).toBe(light);
+    expect(await hand.faults()).toEqual([]);
+    const overhang = await hand.page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+    expect(overhang).toBeLessThanOrEqual(0);
+  });
+});
+
+test('axe finds nothing on the log-in and on what asks for a line', async () => {
+  const stranger = await Hand.at(screen.browser, server.base);
+  await stranger.sees('Who is working?');
+  expect(await stranger.faults()).toEqual([]);
+  await stranger.page.close();
+  await hand.page.bringToFront();
+  await hand.go(`/jobs/${middle.id}`);
+  await hand.heads('Wheel nuts');
+  await hand.press('o');
+  await hand.sees('What is not as it will be');
+  expect(await hand.faults()).toEqual([]);
+  await hand.press('Escape');
+});
+
+test('in bench view every key is at least 64 pixels high, and the number is read from afar', async () => {
+  await hand.page.setViewport({ width: 1024, height: 768 });
+  await hand.go(`/bench/${middle.id}`);
+  await hand.heads('Wheel nuts');
+  const heights = await hand.page.$$eval('.bench-keep button', (buttons) => buttons.map((button) => button.getBoundingClientRect().height));
+  expect(Math.min(...heights)).toBeGreaterThanOrEqual(64);
+  const size = await hand.page.$eval('.number', (number) => parseFloat(getComputedStyle(number).fontSize));
+  expect(size).toBeGreaterThanOrEqual(180);
+});
+
+test('what one person keeps appears on the page of another by itself', async () => {
+  await hand.go(`/jobs/${booked.id}`);
+  await hand.heads('Marks and damage on arrival');
+  await oswin.post(booked.id, entry('note', { text: 'the customer rang' }));
+  await hand.sees('the customer rang');
+});
+
+test('eight pages of one browser all hear of it', async () => {
+  // A browser opens six connections to a server at most, and a page that could not load would wait for ever.
+  const pages = [];
+  for (let count = 0; count < 8; count += 1) {
+    const page = await hand.page.browserContext().newPage();
+    await page.goto(`${server.base}/jobs/${booked.id}`, { waitUntil: 'load' });
+    pages.push(page);
+  }
+  await oswin.post(booked.id, entry('note', { text: 'for every page' }));
+  for (const page of pages) {
+    // A page behind another paints nothing, so it is asked by the clock.
+    await page.waitForFunction(() => document.body.innerText.includes('for every page'), { polling: 100 });
+    await page.close();
+  }
+  await hand.page.bringToFront();
+});
+
+test('of two people who change one job the second is told, and what was typed is kept', async () => {
+  await hand.page.setViewport({ width: 1280, height: 800 });
+  await hand.go(`/jobs/${booked.id}`);
+  await hand.use('Change promise');
+  await hand.fill('Complaint', 'Squeals in the rain.');
+  const { version } = await oswin.get<JobView>(`/jobs/${booked.id}`);
+  await oswin.call<JobHead>('PATCH', `/jobs/${booked.id}`, { version, estimateMinor: 31_000 });
+  await hand.use('Keep');
+  await hand.sees('Somebody changed this job while you were typing');
+  await hand.sees('estimate 310.00');
+  await hand.page.reload();
+  await hand.sees('Keep');
+  expect(await hand.page.$eval('#ch-complaint', (field) => (field as HTMLTextAreaElement).value)).toBe('Squeals in the rain.');
+});
+
+test('an entry that the server refuses stays, with a way out', async () => {
+  await hand.go(`/jobs/${middle.id}/build`);
+  await hand.heads('Wheel nuts');
+  await hand.page.setRequestInterception(true);
+  const meddle = (request: import('puppeteer-core').HTTPRequest): void => {
+    const isEntry = request.method() === 'POST' && request.url().endsWith('/entries');
+    const body = request.postData()?.replace('"joint":"wheel-nuts"', '"joint":"no-such-joint"') ?? '';
+    void request.continue(isEntry ? { postData: body } : {});
+  };
+  hand.page.on('request', meddle);
+  await hand.press('Space');
+  await hand.sees('1 refused');
+  await hand.sees('is not among the joints of the sheet');
+  hand.page.off('request', meddle);
+  await hand.page.setRequestInterception(false);
+  await hand.use('Try again');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('refused'));
+  await hand.sees('of 40 pulls');
+  expect((await oswin.get<JobView>(`/jobs/${middle.id}`)).entries.at(-1)).toMatchObject({ kind: 'pull' });
+});
+
+test('figures can be shown in the other units, and typed in any', async () => {
+  await hand.go('/workings/torque.adapter');
+  await hand.sees('97.7 N·m');
+  await hand.fill('Torque known', '80 lbf·ft');
+  await hand.sees('98.1 N·m');
+  await hand.fill('Torque known', '30 kPa');
+  await hand.sees('is a pressure; a torque is asked');
+  await hand.go(`/jobs/${middle.id}/build`);
+  await hand.tabTo('Units');
+  await hand.type('both');
+  await hand.sees('79.7 lbf·ft');
+});
