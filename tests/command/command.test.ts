@@ -1,0 +1,182 @@
+import { spawn, spawnSync, type SpawnSyncReturns } from 'node:child_process';
+import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { HealthView } from '@jubb/contract';
+import { workings } from '@jubb/core';
+import { ROOT, freePort } from '../kit/server.ts';
+
+let home: string;
+
+beforeAll(() => {
+  home = mkdtempSync(join(tmpdir(), 'jubb-command-'));
+  chmodSync(home, 0o755);
+});
+afterAll(() => {
+  jubb(['stop']);
+  rmSync(home, { recursive: true, force: true });
+});
+
+function environment(more: Readonly<Record<string, string>>): NodeJS.ProcessEnv {
+  const { JUBB_DATABASE_URL: _, ...rest } = process.env;
+  return { ...rest, NODE_OPTIONS: '', JUBB_HOME: home, ...more };
+}
+
+function jubb(args: readonly string[], env: Readonly<Record<string, string>> = {}): SpawnSyncReturns<string> {
+  return spawnSync(join(ROOT, 'jubb'), args, { encoding: 'utf8', env: environment(env), cwd: '/' });
+}
+
+/** What an ordinary end says: one line, and no stack. */
+function lineOf(result: SpawnSyncReturns<string>): string {
+  const lines = result.stderr.trim().split('\n');
+  expect(result.stderr).not.toMatch(/^\s+at /mu);
+  return lines.at(-1) ?? '';
+}
+
+describe('the one command', () => {
+  test('help lists what there is, and another word is refused', () => {
+    const { stdout } = jubb(['help']);
+    for (const command of ['start', 'stop', 'test', 'bench', 'shots', 'JUBB_PORT', 'JUBB_HOME', 'JUBB_DATABASE_URL'])
+      expect(stdout).toContain(command);
+    const wrong = jubb(['begin']);
+    expect(wrong.status).toBe(1);
+    expect(lineOf(wrong)).toContain('"begin" is not a command');
+  });
+
+  test('start serves the demo and says where and for whom; again it finds it running; stop ends all of it', async () => {
+    const port = String(await freePort());
+    const first = jubb(['start'], { JUBB_PORT: port });
+    expect(first.stdout).toContain(`http://127.0.0.1:${port}`);
+    for (const login of ['ilka', 'oswin', 'perla', 'joss', 'bench-417']) expect(first.stdout).toContain(login);
+    const health = async (): Promise<HealthView> => (await fetch(`http://127.0.0.1:${port}/api/v1/health`)).json() as Promise<HealthView>;
+    expect(await health()).toMatchObject({ database: 'up' });
+    const again = jubb(['start'], { JUBB_PORT: port });
+    expect(again.status).toBe(0);
+    expect(again.stdout).toBe(first.stdout);
+    expect(await health()).toMatchObject({ database: 'up' });
+    // Twice at the same moment, while it runs: neither ends it.
+    const both = await Promise.all(
+      [0, 1].map(
+        () =>
+          new Promise<number | null>((resolve) => {
+            spawn(join(ROOT, 'jubb'), ['start'], { env: environment({ JUBB_PORT: port }), stdio: 'ignore' }).once('exit', resolve);
+          }),
+      ),
+    );
+    expect(both).toEqual([0, 0]);
+    expect(jubb(['stop']).stdout).toContain('stopped');
+    await expect(health()).rejects.toThrow();
+    expect(jubb(['stop']).stdout).toContain('was not running');
+  });
+
+  test('a taken port, and one that is none', async () => {
+    const blocker = createServer();
+    await new Promise<void>((resolve) => blocker.listen(0, '127.0.0.1', resolve));
+    const { port } = blocker.address() as { port: number };
+    try {
+      const taken = jubb(['start'], { JUBB_PORT: String(port) });
+      expect(taken.status).toBe(1);
+      expect(lineOf(taken)).toBe(`jubb: Port ${port} is taken by another program: set JUBB_PORT to a free one`);
+    } finally {
+      blocker.close();
+    }
+    expect(lineOf(jubb(['start'], { JUBB_PORT: 'front door' }))).toContain('JUBB_PORT is "front door": a port number');
+  });
+
+  test.each([
+    ['does not answer', () => 'postgres://jubb:x@127.0.0.1:9/jubb', 'The database does not answer: check JUBB_DATABASE_URL'],
+    [
+      'refuses the password',
+      () => Object.assign(new URL(process.env['JUBB_TEST_DATABASE_URL']!), { password: 'wrong' }).toString(),
+      'The database refuses the password',
+    ],
+    [
+      'does not exist',
+      () => Object.assign(new URL(process.env['JUBB_TEST_DATABASE_URL']!), { pathname: '/nowhere' }).toString(),
+      'The database does not exist',
+    ],
+  ])('a database that %s', async (_, url, words) => {
+    const result = jubb(['start'], { JUBB_PORT: String(await freePort()), JUBB_DATABASE_URL: url() });
+    expect(result.status).toBe(1);
+    expect(lineOf(result)).toContain(words);
+  });
+});
+
+describe('a machine that lacks something', () => {
+  /** Runs set-up code with parts of the machine replaced beforehand. */
+  function setUp(replaced: string, work: string, path = process.env['PATH'] ?? ''): SpawnSyncReturns<string> {
+    const script = `
+      import fs from 'node:fs';
+      import { syncBuiltinESMExports } from 'node:module';
+      ${replaced}
+      syncBuiltinESMExports();
+      const setup = await import(${JSON.stringify(join(ROOT, 'tools/setup.mjs'))});
+      try { ${work} } catch (error) { console.error(error.constructor.name + ': ' + error.message); }`;
+    return spawnSync(process.execPath, ['--input-type=module', '-e', script], { encoding: 'utf8', env: environment({ PATH: path }) });
+  }
+  const missing = "setup.ensureDebian([{ name: 'postgresql', proof: () => false }])";
+
+  test('no sudo for an ordinary user', () => {
+    const folder = join(home, 'bin');
+    mkdirSync(folder);
+    writeFileSync(join(folder, 'apt-get'), '#!/bin/sh\n', { mode: 0o755 });
+    spawnSync('ln', ['-s', '/bin/sh', join(folder, 'sh')]);
+    const result = setUp('process.getuid = () => 1000;', missing, folder);
+    expect(lineOf(result)).toBe(
+      'Stop: postgresql is needed and sudo is not here: as root run "apt-get install postgresql", then start again',
+    );
+  });
+
+  test('no apt-get at all', () => {
+    const folder = join(home, 'bin-bare');
+    mkdirSync(folder);
+    spawnSync('ln', ['-s', '/bin/sh', join(folder, 'sh')]);
+    expect(lineOf(setUp('', missing, folder))).toContain('there is no apt-get here: install it');
+  });
+
+  test('a full disk', () => {
+    const result = setUp('fs.statfsSync = () => ({ bavail: 100, bsize: 4096 });', 'setup.checkMachine()');
+    expect(lineOf(result)).toMatch(/^Stop: The disk is full: 0 MB free in .*make room or set JUBB_HOME/u);
+  });
+
+  test('a Node.js that is too old', () => {
+    const result = setUp("Object.defineProperty(process, 'versions', { value: { node: '18.20.0' } });", 'setup.checkMachine()');
+    expect(lineOf(result)).toBe('Stop: Node.js 18.20.0 is too old: 20 or newer is needed');
+  });
+});
+
+describe('workings on the command line', () => {
+  const working = (...args: string[]): { status: number | null; answer: unknown } => {
+    const { status, stdout } = spawnSync('npm', ['run', '-s', 'working', '--', ...args], {
+      cwd: ROOT,
+      encoding: 'utf8',
+      env: environment({}),
+    });
+    return { status, answer: JSON.parse(stdout) as unknown };
+  };
+
+  test('list, describe and run give what the core gives', () => {
+    expect(working('list').answer).toEqual(workings.list().map(({ id, title, area }) => ({ id, title, area })));
+    expect(working('describe', 'bearing.nut').answer).toEqual(JSON.parse(JSON.stringify(workings.describe('bearing.nut'))));
+    const input = { torque: '80 lbf·ft', wrench: '450 mm', adapter: '55 mm', angle: 30 };
+    const direct = workings.run('torque.adapter', input);
+    expect(working('run', 'torque.adapter', JSON.stringify(input))).toEqual({
+      status: 0,
+      answer: JSON.parse(JSON.stringify(direct?.ok && direct.run)),
+    });
+  });
+
+  test.each([
+    [['run', 'torque.adapter', '{"torque":"30 kPa","wrench":450}'], 'torque', /is a pressure; a torque is asked/u],
+    [['run', 'torque.adapter', '{"torque":'], 'input', /is not JSON/u],
+    [['run', 'torque.guess', '{}'], 'id', /is not a working/u],
+    [['describe', 'torque.guess'], 'id', /is not a working/u],
+    [['walk'], 'command', /is not a command/u],
+  ])('%j is refused with exit code 2', (args, field, message) => {
+    const { status, answer } = working(...args);
+    expect(status).toBe(2);
+    expect(answer).toMatchObject({ error: { field, message: expect.stringMatching(message) } });
+  });
+});

@@ -1,0 +1,233 @@
+// ./jubb bench: how Jubb stands against the bare thing beneath it, side by side in one run.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { join } from 'node:path';
+import { performance } from 'node:perf_hooks';
+import pg from 'pg';
+import { v7 as uuid } from 'uuid';
+import { launchBrowser } from './browser.mjs';
+import { logIn, withDemoShop } from './demo-shop.mjs';
+import { remark, say } from './say.mjs';
+import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules } from './setup.mjs';
+
+const ROUNDS = 5;
+const ROUND_MS = 1500;
+const MOST_CLIENTS = 32;
+
+export async function bench() {
+  checkMachine();
+  ensureNodeModules();
+  ensureDebian([CHROMIUM]);
+  ensureBuild();
+  const rows = await withDemoShop(async ({ base, url }) => {
+    const pool = new pg.Pool({ connectionString: url, max: MOST_CLIENTS });
+    try {
+      const ilka = await logIn(base, 'ilka');
+      const jobIds = await bookInMany(base);
+      await pool.query('CREATE TABLE bench_entry (LIKE entry INCLUDING ALL)');
+      return [
+        await posting(ilka, pool, jobIds, 1),
+        await posting(ilka, pool, jobIds, MOST_CLIENTS),
+        await jobPage(ilka, pool),
+        await firstScreen(base),
+        warmStart(),
+      ];
+    } finally {
+      await pool.end();
+    }
+  });
+  for (const { what, ours, bare, ratio, aim } of rows)
+    say(
+      [what.padEnd(58), ours.padStart(14), (bare ?? '').padStart(14), (ratio === undefined ? '' : ratio.toFixed(2)).padStart(6), aim].join(
+        '  ',
+      ),
+    );
+  say(JSON.stringify(rows));
+}
+
+/** Runs both in turn, round by round, so that what else the machine does falls on both. */
+async function sideBySide(ours, bare) {
+  const measured = { ours: [], bare: [] };
+  await ours();
+  await bare();
+  for (let round = 0; round < ROUNDS; round += 1) {
+    measured.ours.push(await ours());
+    measured.bare.push(await bare());
+  }
+  return { ours: median(measured.ours), bare: median(measured.bare) };
+}
+
+function median(figures) {
+  return figures.toSorted((a, b) => a - b)[Math.floor(figures.length / 2)];
+}
+
+async function bookInMany(base) {
+  const perla = await logIn(base, 'perla');
+  const [{ revisionId }] = await perla('GET', '/sheets');
+  const ids = Array.from({ length: MOST_CLIENTS }, () => uuid());
+  for (const [index, id] of ids.entries()) {
+    await perla('POST', '/jobs', {
+      id,
+      customer: { name: `Measured ${index}` },
+      machine: { name: 'Tractor', serial: `M${index}` },
+      unit: { name: 'Left front hub', serial: `U${index}` },
+      sheetRevisionId: revisionId,
+      complaint: 'For measuring.',
+      promise: new Date(Date.now() + 1e8).toISOString(),
+      estimateMinor: 10_000,
+    });
+  }
+  return ids;
+}
+
+/** Acts a second of so many clients, each doing one after the other. */
+async function rate(clients, act) {
+  let done = 0;
+  const began = performance.now();
+  const until = began + ROUND_MS;
+  await Promise.all(
+    Array.from({ length: clients }, async (_, client) => {
+      while (performance.now() < until) {
+        await act(client);
+        done += 1;
+      }
+    }),
+  );
+  return (done * 1000) / (performance.now() - began);
+}
+
+const COLUMNS = 'id, job_id, seq, kind, payload, person_id, taken_at, content_hash, prev_hash, hash';
+
+let lastSeq = 0;
+
+/** Each client on a job of its own, as tablets are; one entry a request, one row an insert. */
+async function posting(call, pool, jobIds, clients) {
+  const [{ id: person }] = (await pool.query("SELECT id FROM person WHERE login = 'ilka'")).rows;
+  const payload = {
+    joint: 'wheel-nuts',
+    pass: 1,
+    place: 3,
+    torque: 32.4,
+    result: 'clicked',
+    wrenchLength: 450,
+    adapterLength: 55,
+    adapterAngle: 30,
+  };
+  const takenAt = new Date().toISOString();
+  const post = (client) =>
+    call('POST', `/jobs/${jobIds[client]}/entries`, { entries: [{ id: uuid(), kind: 'pull', payload, step: 'wheel-nuts', takenAt }] });
+  const insert = (client) => {
+    const text = JSON.stringify(payload);
+    const hash = createHash('sha256').update(text).digest('hex');
+    return pool.query(`INSERT INTO bench_entry (${COLUMNS}) VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10)`, [
+      uuid(),
+      jobIds[client],
+      (lastSeq += 1),
+      'pull',
+      text,
+      person,
+      takenAt,
+      hash,
+      hash,
+      hash,
+    ]);
+  };
+  const { ours, bare } = await sideBySide(
+    () => rate(clients, post),
+    () => rate(clients, insert),
+  );
+  return {
+    what: `posting entries, ${clients} ${clients === 1 ? 'client' : 'clients'}, against the insert alone`,
+    ours: `${ours.toFixed(0)}/s`,
+    bare: `${bare.toFixed(0)}/s`,
+    ratio: ours / bare,
+    aim: 'at least 0.5',
+  };
+}
+
+/** The data of a job page, against the SQL that it needs. */
+async function jobPage(call, pool) {
+  const { id } = (await call('GET', '/jobs')).find((job) => job.number === 401);
+  const ours = async () => timed(() => call('GET', `/jobs/${id}`));
+  const bare = async () =>
+    timed(async () => {
+      const [{ sheet_revision_id: sheet }] = (
+        await pool.query(
+          'SELECT j.*, u.name, u.serial, m.name, m.serial, c.name, c.phone FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id WHERE j.id = $1',
+          [id],
+        )
+      ).rows;
+      const [entries, people, tools, sheets] = await Promise.all([
+        pool.query('SELECT * FROM entry WHERE job_id = $1 ORDER BY seq', [id]),
+        pool.query('SELECT id, name, login, role FROM person ORDER BY name'),
+        pool.query('SELECT * FROM tool ORDER BY tag'),
+        pool.query('SELECT file, revision FROM sheet_revision WHERE id = $1', [sheet]),
+      ]);
+      return [entries.rows, people.rows, tools.rows, sheets.rows];
+    });
+  const times = await sideBySide(ours, bare);
+  return {
+    what: 'data of a job page, against the SQL it needs',
+    ours: `${times.ours.toFixed(2)} ms`,
+    bare: `${times.bare.toFixed(2)} ms`,
+    ratio: times.ours / times.bare,
+    aim: 'at most 2',
+  };
+}
+
+/** Median time of one of many calls, ms. */
+async function timed(act) {
+  const times = [];
+  for (let count = 0; count < 60; count += 1) {
+    const began = performance.now();
+    await act();
+    times.push(performance.now() - began);
+  }
+  return median(times);
+}
+
+/** What a browser that was never here loads until Today stands, as it came over the wire. */
+async function firstScreen(base) {
+  const { browser, close } = await launchBrowser();
+  try {
+    const page = await browser.newPage();
+    const wire = await page.createCDPSession();
+    await wire.send('Network.enable');
+    const types = new Map();
+    const sizes = {};
+    wire.on('Network.responseReceived', ({ requestId, type }) => types.set(requestId, type));
+    wire.on('Network.loadingFinished', ({ requestId, encodedDataLength }) => {
+      const type = types.get(requestId) ?? 'Other';
+      sizes[type] = (sizes[type] ?? 0) + encodedDataLength;
+    });
+    await page.goto(base);
+    await page.waitForSelector('#login');
+    await page.type('#login', 'ilka');
+    await page.type('#password', 'bench-417');
+    await page.keyboard.press('Enter');
+    await page.waitForSelector('.line-row');
+    await page.evaluate(() => document.fonts.ready);
+    const total = Object.values(sizes).reduce((sum, size) => sum + size, 0);
+    const kB = (size) => `${(size / 1000).toFixed(0)} kB`;
+    return {
+      what: `first screen over the wire (${Object.entries(sizes)
+        .map(([type, size]) => `${type.toLowerCase()} ${kB(size)}`)
+        .join(', ')})`,
+      ours: kB(total),
+      aim: 'at most 200 kB',
+    };
+  } finally {
+    await close();
+  }
+}
+
+/** A second `./jubb start` beside the running one. */
+function warmStart() {
+  const times = Array.from({ length: ROUNDS }, () => {
+    const began = performance.now();
+    const { status, stderr } = spawnSync(join(ROOT, 'jubb'), ['start'], { encoding: 'utf8', env: process.env });
+    if (status !== 0) remark(stderr);
+    return performance.now() - began;
+  });
+  return { what: 'warm ./jubb start', ours: `${(median(times) / 1000).toFixed(2)} s`, aim: 'reported' };
+}
