@@ -1,5 +1,6 @@
 // A demo shop of its own in a temporary folder, for pictures and measurements.
 import { mkdtempSync, rmSync } from 'node:fs';
+import { Agent, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { freePort } from './postgres.mjs';
@@ -17,28 +18,40 @@ export async function withDemoShop(work) {
     return await work(shop);
   } finally {
     await stop({ quiet: true });
+    agent.destroy();
     rmSync(folder, { recursive: true, force: true });
   }
 }
 
+// One connection a caller and nothing more: what a call costs should be the server's work, not the client's.
+const agent = new Agent({ keepAlive: true, maxSockets: 64 });
+
 /** One person at the API. */
 export async function logIn(base, login) {
   const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo.js');
-  const entered = await fetch(`${base}/api/v1/session`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json', 'x-jubb-csrf': 'none' },
-    body: JSON.stringify({ login, password: DEMO_PASSWORD }),
-  });
-  const cookie = entered.headers.getSetCookie()[0].split(';')[0];
-  const { csrf } = await entered.json();
+  const entered = await send(base, 'POST', '/session', { 'x-jubb-csrf': 'none' }, { login, password: DEMO_PASSWORD });
+  const cookie = entered.headers['set-cookie'][0].split(';')[0];
+  const headers = { cookie, 'x-jubb-csrf': entered.body.csrf };
   return async (method, path, body) => {
-    const answer = await fetch(`${base}/api/v1${path}`, {
-      method,
-      headers: { cookie, 'x-jubb-csrf': csrf, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    });
-    const read = await answer.json();
-    if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(read)}`);
-    return read;
+    const answer = await send(base, method, path, headers, body);
+    if (answer.status >= 400) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
   };
+}
+
+function send(base, method, path, headers, body) {
+  const text = body === undefined ? undefined : JSON.stringify(body);
+  const length = text === undefined ? {} : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) };
+  return new Promise((resolve, reject) => {
+    const asked = request(`${base}/api/v1${path}`, { method, agent, headers: { ...headers, ...length } }, (response) => {
+      const chunks = [];
+      response.on('data', (chunk) => chunks.push(chunk));
+      response.on('end', () => {
+        const read = Buffer.concat(chunks).toString();
+        resolve({ status: response.statusCode, headers: response.headers, body: read === '' ? undefined : JSON.parse(read) });
+      });
+    });
+    asked.on('error', reject);
+    asked.end(text);
+  });
 }

@@ -1,10 +1,15 @@
+import purgecss from '@fullhuman/postcss-purgecss';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+
+/** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap. */
+const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade)$/u];
 
 export default defineConfig({
   plugins: [react()],
   build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 400 },
   css: {
+    postcss: { plugins: [purgecss({ content: ['index.html', 'src/**/*.tsx'], safelist: MADE_UP })] },
     preprocessorOptions: {
       // Bootstrap 5 is still written with @import and the older colour functions.
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },

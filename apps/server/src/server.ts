@@ -33,11 +33,8 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   app.disable('x-powered-by');
   app.enableShutdownHooks();
   app.use(securityHeaders());
-  app.use(
-    compression({
-      filter: (request, response) => response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
-    }),
-  );
+  app.set('etag', false);
+  app.use(compressReads());
   if (config.webRoot) serveShell(app, config.webRoot);
   app.use(
     '/api',
@@ -53,6 +50,14 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   });
   await app.init();
   return { app, dataSource };
+}
+
+/** What is read can be long; the answer to a change is short, and an event is to go out at once. */
+function compressReads(): express.RequestHandler {
+  const compress = compression({
+    filter: (request, response) => response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
+  });
+  return (request, response, next) => (request.method === 'GET' ? compress(request, response, next) : next());
 }
 
 function securityHeaders(): express.RequestHandler {
@@ -90,11 +95,15 @@ function noStore(_request: Request, response: Response, next: NextFunction): voi
 /** The page itself: files with a hash in their name for a year, the shell always asked for. */
 function serveShell(app: NestExpressApplication, webRoot: string): void {
   app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: YEAR_MS, fallthrough: false }));
-  app.use(express.static(webRoot, { index: false, maxAge: 0 }));
+  const files = express.static(webRoot, { index: false, maxAge: 0 });
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const page = request.method === 'GET' && !request.path.startsWith('/api') && request.accepts('html');
-    if (page) response.sendFile(join(webRoot, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
-    else next();
+    // No look at the disk for a call of the API.
+    if (request.path.startsWith('/api')) return next();
+    files(request, response, () => {
+      const isPage = request.method === 'GET' && request.accepts('html');
+      if (isPage) response.sendFile(join(webRoot, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
+      else next();
+    });
   });
 }
 

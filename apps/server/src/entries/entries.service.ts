@@ -14,20 +14,26 @@ import {
   type SheetFile,
   type Tool,
 } from '@jubb/contract';
-import { DataSource, type EntityManager } from 'typeorm';
+import type { Pool, PoolClient } from 'pg';
+import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
+import { poolOf } from '../database/data-source.js';
 import { ToolRow } from '../database/entities.js';
 import { mayMake } from '../people/access.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
 const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed']);
 const CLOCK_SLACK_MS = 48 * 3600 * 1000;
 
+/** An instant as the wire and the hash have it: ISO, UTC, milliseconds. */
+const iso = (column: string): string => `to_char(${column} AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')`;
+
 export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working, step, tool_id AS "toolId", strikes, person_id AS "personId",
-  taken_at AS "takenAt", kept_at AS "keptAt", prev_hash AS "prevHash", hash`;
+  ${iso('taken_at')} AS "takenAt", ${iso('kept_at')} AS "keptAt", prev_hash AS "prevHash", hash`;
 
 @Injectable()
 export class EntriesService {
@@ -37,11 +43,11 @@ export class EntriesService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
+    @Inject(StreamService) private readonly stream: StreamService,
   ) {}
 
-  async ofJob(jobId: string, manager: EntityManager = this.dataSource.manager): Promise<readonly AnyKeptEntry[]> {
-    const rows = await manager.query<AnyKeptEntry[]>(`SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq`, [jobId]);
-    return rows.map(withTexts);
+  ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
+    return entriesOf(poolOf(this.dataSource), jobId);
   }
 
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
@@ -51,29 +57,25 @@ export class EntriesService {
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    if (!entries.some((entry) => GUARDED.has(entry.kind))) return this.#keep(this.dataSource.manager, jobId, person.id, contents);
-    return this.dataSource.transaction(async (manager) => {
-      await manager.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
-      const before = await this.ofJob(jobId, manager);
-      const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
-      checkGuarded(fresh, before, sheet);
-      return this.#keep(manager, jobId, person.id, contents);
-    });
+    const kept = entries.some((entry) => GUARDED.has(entry.kind))
+      ? await this.#keepGuarded(jobId, person.id, contents, sheet)
+      : await keep(poolOf(this.dataSource), jobId, person.id, contents);
+    this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
+    return kept;
   }
 
-  async #keep(
-    manager: EntityManager,
-    jobId: string,
-    personId: string,
-    contents: readonly EntryContent[],
-  ): Promise<readonly AnyKeptEntry[]> {
-    const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));
-    const rows = await manager.query<AnyKeptEntry[]>(`SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)`, [
-      jobId,
-      personId,
-      JSON.stringify(batch),
-    ]);
-    return rows.map(withTexts);
+  /** Looks at the job under its lock before keeping. */
+  #keepGuarded(jobId: string, personId: string, contents: readonly EntryContent[], sheet: SheetFile): Promise<readonly AnyKeptEntry[]> {
+    return inTransaction(poolOf(this.dataSource), async (client) => {
+      await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+      const before = await entriesOf(client, jobId);
+      checkGuarded(
+        contents.filter((content) => !before.some((entry) => entry.id === content.id)),
+        before,
+        sheet,
+      );
+      return keep(client, jobId, personId, contents);
+    });
   }
 
   #content(entry: NewEntry, jobId: string, personId: string, sheet: SheetFile, tools: ReadonlyMap<string, Tool>): EntryContent {
@@ -108,9 +110,44 @@ export class EntriesService {
   }
 }
 
-/** pg gives dates; the wire and the hash have ISO texts. */
-function withTexts(row: AnyKeptEntry): AnyKeptEntry {
-  return { ...row, takenAt: new Date(row.takenAt).toISOString(), keptAt: new Date(row.keptAt).toISOString() };
+/** The driver itself, with statements that stay prepared: this is what every tablet does all day. */
+type Driver = Pick<PoolClient, 'query'>;
+
+async function entriesOf(driver: Driver, jobId: string): Promise<readonly AnyKeptEntry[]> {
+  const { rows } = await driver.query<AnyKeptEntry>({
+    name: 'entries-of-job',
+    text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq`,
+    values: [jobId],
+  });
+  return rows;
+}
+
+async function keep(driver: Driver, jobId: string, personId: string, contents: readonly EntryContent[]): Promise<readonly AnyKeptEntry[]> {
+  const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));
+  const { rows } = await driver.query<AnyKeptEntry>({
+    name: 'keep-entries',
+    text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)`,
+    values: [jobId, personId, JSON.stringify(batch)],
+  });
+  return rows;
+}
+
+async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  try {
+    await client.query('BEGIN');
+    const result = await work(client);
+    await client.query('COMMIT');
+    client.release();
+    return result;
+  } catch (error) {
+    // A connection that cannot even roll back is not given back for use.
+    await client.query('ROLLBACK').then(
+      () => client.release(),
+      (broken: Error) => client.release(broken),
+    );
+    throw error;
+  }
 }
 
 function checkEntry(

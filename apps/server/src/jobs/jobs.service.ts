@@ -2,9 +2,10 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { BookInBody, JobHead, JobView, PatchJobBody, PersonView, ToolKind, Tool } from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
-import { Customer, Job, Machine, Person, SheetRevision, ToolRow, Unit } from '../database/entities.js';
+import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { StreamService } from '../stream/stream.service.js';
 
 const HEAD = `
   SELECT j.id, j.number, j.stage, j.complaint, j.promise, j.estimate_minor AS "estimateMinor", j.hold, j.version,
@@ -24,6 +25,7 @@ export class JobsService {
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(EntriesService) private readonly entries: EntriesService,
+    @Inject(StreamService) private readonly stream: StreamService,
   ) {}
 
   /** Newest first, by key: `before` is the number of the last job of the page before. */
@@ -49,11 +51,11 @@ export class JobsService {
     const [{ sheetRevisionId, ...head }, entries, people, tools] = await Promise.all([
       this.head(id),
       this.entries.ofJob(id),
-      this.dataSource.getRepository(Person).find({ order: { name: 'ASC' } }),
-      this.dataSource.getRepository(ToolRow).find({ order: { tag: 'ASC' } }),
+      this.people(),
+      this.tools(),
     ]);
     const { revision, file } = await this.sheets.pinned(sheetRevisionId);
-    return { ...head, sheet: { revisionId: sheetRevisionId, revision, status: 'approved', file }, entries, people, tools };
+    return { ...head, sheet: { revisionId: sheetRevisionId, revision, file }, entries, people, tools };
   }
 
   /** Books a unit in. The same id again is the same job. */
@@ -98,8 +100,8 @@ export class JobsService {
         estimateMinor: body.estimateMinor,
         hold: null,
       });
-      await notify(manager, body.id);
     });
+    this.stream.tell({ type: 'job', jobId: body.id });
     return this.head(body.id);
   }
 
@@ -120,17 +122,19 @@ export class JobsService {
           ...(hold === undefined ? {} : { hold: hold && { ...hold, since: new Date().toISOString() } }),
         }),
       );
-      await notify(manager, id);
     });
+    this.stream.tell({ type: 'job', jobId: id });
     return this.head(id);
   }
 
   tools(): Promise<readonly (Tool & { kind: ToolKind | string })[]> {
-    return this.dataSource.getRepository(ToolRow).find({ order: { tag: 'ASC' } });
+    return this.dataSource.query(
+      'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
+    );
   }
 
   people(): Promise<readonly PersonView[]> {
-    return this.dataSource.getRepository(Person).find({ order: { name: 'ASC' } });
+    return this.dataSource.query('SELECT id, name, login, role FROM person ORDER BY name');
   }
 }
 
@@ -147,8 +151,4 @@ async function known<T extends { id: string }>(
   const row = await repository.findOneBy({ id: given.id } as never);
   if (!row) throw badInput([{ field, given: given.id, allowed: 'is not known to this shop' }]);
   return row;
-}
-
-function notify(manager: EntityManager, jobId: string): Promise<unknown> {
-  return manager.query("SELECT pg_notify('jubb', $1)", [JSON.stringify({ type: 'job', jobId })]);
 }

@@ -6,6 +6,7 @@ import { DataSource } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { SheetRevision } from '../database/entities.js';
+import { StreamService } from '../stream/stream.service.js';
 
 /** What never changes under a job: the file of one revision, with how it stood when it was read. */
 export interface PinnedSheet {
@@ -21,7 +22,10 @@ export class SheetsService {
   /** Files of revisions, which never change once they are approved. */
   readonly #pinned = new Map<string, Promise<PinnedSheet>>();
 
-  constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(StreamService) private readonly stream: StreamService,
+  ) {}
 
   async list(): Promise<readonly SheetLine[]> {
     return this.dataSource.query(
@@ -50,7 +54,7 @@ export class SheetsService {
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
     const { sheet } = read;
     const file = JSON.parse(text) as SheetFile;
-    return this.dataSource.transaction(async (manager) => {
+    const kept = await this.dataSource.transaction(async (manager) => {
       await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [sheet.key]);
       await manager.delete(SheetRevision, { key: sheet.key, status: 'draft' });
       const newest = await manager.findOne(SheetRevision, {
@@ -70,9 +74,10 @@ export class SheetsService {
           approvedAt: null,
         }),
       );
-      await manager.query("SELECT pg_notify('jubb', $1)", [JSON.stringify({ type: 'sheet' })]);
       return { revisionId: saved.id, revision, key: sheet.key };
     });
+    this.stream.tell({ type: 'sheet' });
+    return kept;
   }
 
   /** A draft becomes the shop's sheet; the one before it is superseded, and jobs keep theirs. */
@@ -84,8 +89,8 @@ export class SheetsService {
         throw new ProblemError(409, `Revision ${draft.revision} is ${draft.status}; only a draft can be approved`);
       await manager.update(SheetRevision, { key: draft.key, status: 'approved' }, { status: 'superseded' });
       await manager.update(SheetRevision, { id }, { status: 'approved', approvedBy: personId, approvedAt: new Date() });
-      await manager.query("SELECT pg_notify('jubb', $1)", [JSON.stringify({ type: 'sheet' })]);
     });
+    this.stream.tell({ type: 'sheet' });
   }
 
   pinned(revisionId: string): Promise<PinnedSheet> {

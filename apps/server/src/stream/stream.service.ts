@@ -2,12 +2,16 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import type { ServerEvent } from '@jubb/contract';
 import pg from 'pg';
 import { Subject } from 'rxjs';
+import { DataSource } from 'typeorm';
+import { poolOf } from '../database/data-source.js';
 import { CONFIG } from '../tokens.js';
 import type { Config } from '../config.js';
 
 const RETRY_MS = 1000;
+/** How long changes are gathered before they are told: a NOTIFY holds up every commit beside it. */
+const GATHER_MS = 50;
 
-/** Hears what any server process tells by NOTIFY, on a connection of its own, for ever. */
+/** Tells what changed to every server process by NOTIFY, and hears it on a connection of its own, for ever. */
 @Injectable()
 export class StreamService implements OnApplicationBootstrap, OnApplicationShutdown {
   readonly events = new Subject<ServerEvent>();
@@ -15,8 +19,32 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
   #client: pg.Client | undefined;
   #stopped = false;
   #retry: NodeJS.Timeout | undefined;
+  /** Told next, the newest of each kind and job. */
+  readonly #told = new Map<string, ServerEvent>();
+  #telling: NodeJS.Timeout | undefined;
 
-  constructor(@Inject(CONFIG) private readonly config: Config) {}
+  constructor(
+    @Inject(CONFIG) private readonly config: Config,
+    @Inject(DataSource) private readonly dataSource: DataSource,
+  ) {}
+
+  /** To be called when the change is committed; pages hear of it shortly after. */
+  tell(event: ServerEvent): void {
+    this.#told.set(`${event.type} ${event.jobId ?? ''}`, event);
+    this.#telling ??= setTimeout(() => void this.#tellAll(), GATHER_MS);
+  }
+
+  async #tellAll(): Promise<void> {
+    this.#telling = undefined;
+    const events = [...this.#told.values()].map((event) => JSON.stringify(event));
+    this.#told.clear();
+    try {
+      await poolOf(this.dataSource).query("SELECT pg_notify('jubb', event) FROM unnest($1::text[]) AS event", [events]);
+    } catch (error) {
+      // Whoever lost the database lost its listener too, and asks for everything anew on the next link.
+      this.#log.warn(`changes could not be told: ${error instanceof Error ? error.message : String(error)}`);
+    }
+  }
 
   async onApplicationBootstrap(): Promise<void> {
     await this.#listen();
@@ -25,6 +53,8 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
   async onApplicationShutdown(): Promise<void> {
     this.#stopped = true;
     clearTimeout(this.#retry);
+    clearTimeout(this.#telling);
+    if (this.#told.size > 0) await this.#tellAll();
     this.events.complete();
     await this.#client?.end().catch(() => undefined);
   }

@@ -47,7 +47,7 @@ export interface JobHead {
 }
 
 export interface JobView extends JobHead {
-  readonly sheet: { readonly revisionId: string; readonly revision: number; readonly status: string; readonly file: SheetFile };
+  readonly sheet: { readonly revisionId: string; readonly revision: number; readonly file: SheetFile };
   readonly entries: readonly AnyKeptEntry[];
   readonly people: readonly PersonView[];
   readonly tools: readonly Tool[];

@@ -4,6 +4,7 @@ export type { EntryKind, PayloadOf } from '../entry/entry.js';
 export type * from '../sheet/file.js';
 export type * from '../dto/views.js';
 export * from '../sheet/resolve.js';
+export * from '../sheet/source-words.js';
 export * from './working-for.js';
 export * from './joint-run.js';
 export * from './setting-run.js';

@@ -1,7 +1,8 @@
 import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { JobView } from '../dto/views.js';
-import { find, jointTorque, limitWindow, partName, settingWindow, sourceWords } from '../sheet/resolve.js';
+import { find, jointTorque, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';

@@ -1,5 +1,5 @@
-import { parseQuantity, wording } from '@jubb/core';
 import type { FieldIssue } from '../validation.js';
+import { readSheetFigure } from '../validators.js';
 import type { Limit, SheetFile, Span, Step } from './file.js';
 
 type Refs = ReadonlySet<string>;
@@ -90,10 +90,10 @@ function checkSpan(at: string, span: Span, quantity: SpanQuantity, bothEnds = fa
     const text = span[end];
     if (text === undefined)
       return { issues: bothEnds ? [{ path: `${at}.${end}`, message: 'is missing; this window needs both ends' }] : [], base: undefined };
-    const parsed = parseQuantity(text, quantity, end);
-    return parsed.ok
-      ? { issues: [], base: parsed.quantity.base }
-      : { issues: [{ path: `${at}.${end}`, given: text, message: wording(parsed.issue).replace(/^[^:]+: /u, '') }], base: undefined };
+    const read = readSheetFigure(text, quantity, true);
+    return read.ok
+      ? { issues: [], base: read.quantity.base }
+      : { issues: [{ path: `${at}.${end}`, given: text, message: read.message }], base: undefined };
   });
   const [from, to] = ends;
   if (from?.base !== undefined && to?.base !== undefined && to.base < from.base) {

@@ -23,7 +23,7 @@ export function readSheetFile(text: string): SheetRead {
   const [first] = errors;
   if (first || !tree) {
     const offset = first?.offset ?? 0;
-    const cutOff = offset >= text.trimEnd().length;
+    const cutOff = offset + (first?.length ?? 0) >= text.trimEnd().length;
     const reason = first ? printParseErrorCode(first.error) : 'Empty';
     return refuse({
       path: '',

@@ -1,5 +1,5 @@
 import { parseQuantity, type Quantity, type Window } from '@jubb/core';
-import type { Joint, Limit, Setting, SheetDocument, SheetFile, Sourced, Span, Step } from './file.js';
+import type { Joint, Limit, Setting, SheetFile, Span, Step } from './file.js';
 
 /** A figure of a checked sheet in base units. A sheet that got past its check always parses. */
 export function baseOf(figure: string, quantity: Quantity): number {
@@ -42,12 +42,6 @@ export function jointTorque(joint: Joint): { readonly torqueNm: number; readonly
 
 export function find<T extends { readonly ref: string }>(rows: readonly T[], ref: string | undefined): T | undefined {
   return rows.find((row) => row.ref === ref);
-}
-
-/** Where a value stands: title of the document, and page. */
-export function sourceWords(sourced: Sourced, documents: readonly SheetDocument[]): readonly string[] {
-  const title = find(documents, sourced.source)?.title ?? sourced.source;
-  return sourced.page === undefined ? [title] : [title, sourced.page];
 }
 
 export function partName(sheet: SheetFile, ref: string): string {

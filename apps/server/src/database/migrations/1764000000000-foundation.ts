@@ -187,7 +187,6 @@ const KEEP_ENTRIES = `
     END LOOP;
     IF fresh > 0 THEN
       UPDATE job SET last_seq = head.last_seq, last_hash = head.last_hash, stage = head.stage, closed_at = head.closed_at WHERE id = the_job;
-      PERFORM pg_notify('jubb', json_build_object('type', 'entries', 'jobId', the_job, 'seq', head.last_seq)::text);
     END IF;
   END $$;
 `;

@@ -1,0 +1,151 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import type { EntryKind } from '../entry/entry.js';
+import { readSheetFile } from '../sheet/read.js';
+import { jobState, nextAct, stopsHandOver } from './state.js';
+import { workingFor } from './working-for.js';
+
+const read = readSheetFile(
+  readFileSync(new URL('../../../../apps/server/demo/sheets/harrowmere-th6-front-hub.json', import.meta.url), 'utf8'),
+);
+if (!read.ok) throw new Error('the demo sheet does not read');
+const { sheet } = read;
+
+interface Line {
+  readonly kind: EntryKind;
+  readonly payload: object;
+  readonly step?: string;
+  readonly strikes?: number;
+}
+
+/** Entries in a row, as the server would keep them. */
+function book(...lines: readonly Line[]): AnyKeptEntry[] {
+  return lines.map(
+    ({ kind, payload, step, strikes }, index) =>
+      ({
+        id: `entry ${index}`,
+        jobId: 'job',
+        seq: index + 1,
+        kind,
+        payload,
+        step: step ?? null,
+        toolId: null,
+        strikes: strikes === undefined ? null : `entry ${strikes}`,
+        personId: 'ilka',
+        takenAt: '2027-01-08T09:00:00.000Z',
+        keptAt: '2027-01-08T09:00:00.000Z',
+        working: workingFor(kind, payload, sheet, undefined),
+        prevHash: '',
+        hash: '',
+      }) as AnyKeptEntry,
+  );
+}
+
+const nuts = (count: number) => ({
+  kind: 'came-off' as const,
+  payload: { part: 'wheel-nuts', name: 'Wheel nuts', count },
+  step: 'wheel-off',
+});
+const pull = (pass: number, place: number, result = 'clicked') => ({
+  kind: 'pull' as const,
+  payload: { joint: 'wheel-nuts', pass, place, torque: 32.4, result, wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
+  step: 'wheel-nuts',
+});
+const play = (moment: 'now' | 'locked' | 'proved', ...readings: number[]) => ({
+  kind: 'end-play' as const,
+  payload: { setting: 'end-play', moment, readings, unit: 'mm' },
+  step: 'set-nut',
+});
+const turned = (angle: number) => ({ kind: 'nut' as const, payload: { setting: 'end-play', act: 'turned', angle } });
+
+describe('counts', () => {
+  test('a wrong count is a problem until it is struck', () => {
+    const wrong = jobState(sheet, book(nuts(9)));
+    expect(wrong.steps.find(({ step }) => step.ref === 'wheel-off')?.problem).toContain('9 counted, the sheet says 10');
+    const mended = jobState(sheet, book(nuts(9), { kind: 'strike', payload: { reason: 'one in the socket' }, strikes: 0 }, nuts(10)));
+    expect(mended.steps.find(({ step }) => step.ref === 'wheel-off')?.problem).toBeUndefined();
+    expect(mended.reconcile).toEqual([
+      { key: 'wheel-nuts', part: 'wheel-nuts', name: 'Wheel nuts M14 × 1.5', expected: 10, counted: undefined },
+    ]);
+  });
+
+  test('what came off in several lines is counted back as one, and one too few is named', () => {
+    const counted = { kind: 'counted' as const, payload: { part: 'wheel-nuts', name: 'Wheel nuts', count: 9 }, step: 'count-back' };
+    const state = jobState(sheet, book(nuts(6), nuts(4), counted));
+    expect(state.reconcile[0]).toMatchObject({ expected: 10, counted: 9 });
+    expect(state.steps.find(({ step }) => step.ref === 'count-back')).toMatchObject({ done: false });
+    expect(stopsHandOver(state).join('\n')).toContain('9 on the bench, 10 came off');
+  });
+});
+
+describe('a joint', () => {
+  test('pulls come in star order, pass by pass, and trouble does not count', () => {
+    const order = [];
+    const pulls: ReturnType<typeof pull>[] = [];
+    for (let turn = 0; turn < 10; turn += 1) {
+      const next = jobState(sheet, book(...pulls)).joints[0]?.next;
+      order.push(next?.place);
+      pulls.push(pull(next?.pass ?? 0, next?.place ?? 0));
+    }
+    // Ten on a circle: each next one across, as ASME PCC-1 draws it, never a neighbour.
+    expect(order.slice(0, 4)).toEqual([0, 5, 2, 7]);
+    expect(jobState(sheet, book(...pulls)).joints[0]).toMatchObject({ done: 10, total: 40, next: { pass: 2, place: 0 } });
+    expect(jobState(sheet, book(...pulls, pull(2, 0, 'trouble'))).joints[0]).toMatchObject({ done: 10, next: { pass: 2, place: 0 } });
+  });
+
+  test('a check pass in which one turned is followed by another round', () => {
+    const all = [1, 2, 3, 4].flatMap((pass) => Array.from({ length: 10 }, (_, place) => pull(pass, place)));
+    expect(jobState(sheet, book(...all)).joints[0]).toMatchObject({ done: 40, total: 40, next: undefined });
+    const withTurn = all.map((one) => (one.payload.pass === 4 && one.payload.place === 6 ? pull(4, 6, 'turned') : one));
+    expect(jobState(sheet, book(...withTurn)).joints[0]).toMatchObject({ done: 40, total: 50, next: { pass: 5, place: 0 } });
+  });
+});
+
+describe('the nut', () => {
+  test('is advised from the dial, read again when locked, and set only when the reading is in', () => {
+    const seated = { kind: 'nut' as const, payload: { setting: 'end-play', act: 'seated', angle: -90, torque: 70 } };
+    const phase = (...lines: readonly Line[]) => jobState(sheet, book(...lines)).settings[0]?.phase;
+    expect(phase()).toBe('seat');
+    expect(phase(seated)).toBe('read');
+    expect(phase(seated, play('now', 0.21))).toBe('turn');
+    expect(phase(seated, play('now', 0.21), turned(30))).toBe('read-locked');
+    expect(phase(seated, play('now', 0.21), turned(30), play('locked', 0.15))).toBe('turn');
+    expect(phase(seated, play('now', 0.21), turned(30), play('locked', 0.08))).toBe('set');
+    // A dial that shows nothing gives no play to reckon from: back to the start.
+    expect(phase(seated, play('now', 0))).toBe('seat');
+  });
+
+  test('a nut that is moved afterwards takes its proof with it', () => {
+    const proved = book(play('proved', 0.08));
+    expect(jobState(sheet, proved).settings[0]?.proved?.verdict).toBe('in');
+    expect(jobState(sheet, book(play('proved', 0.08), turned(30))).settings[0]?.proved).toBeUndefined();
+  });
+});
+
+test('a step that leaves something open is on the list until its own step closes it', () => {
+  const off = { kind: 'came-off' as const, payload: { part: 'dust-cap', name: 'Dust cap', count: 1 }, step: 'cap-off' };
+  const on = { kind: 'tick' as const, payload: {}, step: 'cap-on' };
+  expect(jobState(sheet, book(off)).openEnds.map((end) => end.what)).toEqual(['Dust cap off']);
+  expect(jobState(sheet, book(off, on)).openEnds).toEqual([]);
+});
+
+test('whatever is struck, the state is that of the entries that were not', () => {
+  const lines = [nuts(10), pull(1, 0), pull(1, 5), play('now', 0.2), { kind: 'note' as const, payload: { text: 'x' } }];
+  fc.assert(
+    fc.property(fc.subarray([0, 1, 2, 3, 4]), (struckLines) => {
+      const strikes = struckLines.map((line) => ({ kind: 'strike' as const, payload: { reason: 'wrong' }, strikes: line }));
+      const withStrikes = jobState(sheet, book(...lines, ...strikes));
+      const without = jobState(
+        sheet,
+        book(...lines).filter((_, line) => !struckLines.includes(line)),
+      );
+      expect(withStrikes.steps).toEqual(without.steps);
+      expect(withStrikes.joints.map(({ done, next }) => ({ done, next }))).toEqual(
+        without.joints.map(({ done, next }) => ({ done, next })),
+      );
+      expect(nextAct(withStrikes)).toEqual(nextAct(without));
+    }),
+  );
+});
