@@ -59,6 +59,7 @@ export default ts.config(
   },
   {
     files: ['packages/contract/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
     rules: only('core ← contract ← server, web', '@jubb/server*', '@jubb/web*', '@nestjs/*', 'react*', 'node:*', '**/apps/**'),
   },
   {

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { JobHead, JobView, SheetLine } from '@jubb/contract';
 import { workings } from '@jubb/core';
+import type { HTTPRequest } from 'puppeteer-core';
 import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -140,7 +141,7 @@ test('an entry that the server refuses stays, with a way out', async () => {
   await hand.go(`/jobs/${middle.id}/build`);
   await hand.heads('Wheel nuts');
   await hand.page.setRequestInterception(true);
-  const meddle = (request: import('puppeteer-core').HTTPRequest): void => {
+  const meddle = (request: HTTPRequest): void => {
     const isEntry = request.method() === 'POST' && request.url().endsWith('/entries');
     const body = request.postData()?.replace('"joint":"wheel-nuts"', '"joint":"no-such-joint"') ?? '';
     void request.continue(isEntry ? { postData: body } : {});

@@ -10,6 +10,7 @@ import helmet from 'helmet';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
+import { ProblemError } from './common/problem.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities.js';
@@ -109,25 +110,16 @@ function serveShell(app: NestExpressApplication, webRoot: string): void {
 
 function requestLimit(per10s: number): express.RequestHandler {
   const limiter = new RateLimiterMemory({ points: per10s, duration: 10 });
-  return (request, response, next) => {
+  return (request, _response, next) => {
     limiter.consume(request.session?.person?.id ?? request.ip ?? '').then(
       () => next(),
-      () =>
-        response
-          .status(429)
-          .type('application/problem+json')
-          .send(JSON.stringify({ type: 'about:blank', title: 'Too many requests; wait a moment', status: 429 })),
+      () => next(new ProblemError(429, 'Too many requests; wait a moment')),
     );
   };
 }
 
-function onlyLoggedIn(request: Request, response: Response, next: NextFunction): void {
-  if (request.session.person) next();
-  else
-    response
-      .status(401)
-      .type('application/problem+json')
-      .send(JSON.stringify({ type: 'about:blank', title: 'Log in first', status: 401 }));
+function onlyLoggedIn(request: Request, _response: Response, next: NextFunction): void {
+  next(request.session.person ? undefined : new ProblemError(401, 'Log in first'));
 }
 
 /** OpenAPI from the routes, with the schemas of the contract's own classes. */

@@ -51,7 +51,9 @@ describe('every working', () => {
         (input) => {
           const result = workings.run(id, input);
           if (result?.ok) return;
-          for (const issue of result?.issues ?? []) expect(wording(issue)).not.toMatch(/: undefined|allowed is $|\(\)|; use $/u);
+          // What was given is quoted, and can be anything.
+          for (const issue of result?.issues ?? [])
+            expect(wording(issue).replace(issue.received ?? '', '')).not.toMatch(/: undefined|allowed is $|\(\)|; use $/u);
         },
       ),
       { numRuns: 200 },

@@ -1,5 +1,6 @@
 import { useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import Modal from 'react-bootstrap/Modal';
+import { useDraft } from './prefs.ts';
 
 interface AskLineProps {
   readonly title: string;
@@ -15,9 +16,9 @@ interface AskLineProps {
   readonly onClose: () => void;
 }
 
-/** Asks for a line or two: why it is struck, what is open. Enter keeps it, Escape leaves it. */
+/** Asks for a line or two: why it is struck, what is open. Enter keeps it, Escape leaves it, a reload loses nothing. */
 export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): ReactElement {
-  const [answers, setAnswers] = useState<Record<string, string>>({});
+  const [answers, setAnswers] = useDraft<Readonly<Record<string, string>>>(`ask.${title}`, {});
   const [tried, setTried] = useState(false);
   const first = useRef<HTMLInputElement>(null);
   const id = useId();
@@ -25,10 +26,16 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
   const missing = (name: string): boolean => fields.some((field) => field.name === name && field.required && !answers[name]?.trim());
   const keep = (): void => {
     setTried(true);
-    if (!fields.some((field) => missing(field.name))) onDone(answers);
+    if (fields.some((field) => missing(field.name))) return;
+    setAnswers(undefined);
+    onDone(answers);
+  };
+  const leave = (): void => {
+    setAnswers(undefined);
+    onClose();
   };
   return (
-    <Modal show centered onHide={onClose} animation={false} aria-labelledby={`${id}-title`} restoreFocus>
+    <Modal show centered onHide={leave} animation={false} aria-labelledby={`${id}-title`} restoreFocus>
       <form
         noValidate
         onSubmit={(event) => {
@@ -64,7 +71,7 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
           ))}
         </Modal.Body>
         <Modal.Footer>
-          <button type="button" className="btn btn-plain" onClick={onClose}>
+          <button type="button" className="btn btn-plain" onClick={leave}>
             Leave it
           </button>
           <button type="submit" className="btn btn-primary">

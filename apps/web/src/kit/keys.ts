@@ -1,4 +1,4 @@
-import { useEffect, useLayoutEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 
 type Acts = Readonly<Record<string, (() => void) | undefined>>;
 
@@ -24,7 +24,8 @@ export function useKeys(acts: Acts): void {
   useLayoutEffect(() => {
     latest.current = acts;
   });
-  useEffect(() => {
+  // With the first paint, not after it: a key that comes at once is heard.
+  useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
       // A key that is held down is one press: an act is never done twice by a heavy hand.
       if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
