@@ -1,4 +1,4 @@
-import type { CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
+import type { AnyKeptEntry, CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import { QueryClient, useQuery, type QueryFilters, type UseQueryResult } from '@tanstack/react-query';
 import { LinkDown, Refusal, get, setToken } from './client.ts';
@@ -48,8 +48,29 @@ export function useSession(): UseQueryResult<SessionView | null> {
 
 export const useToday = (): UseQueryResult<TodayView> => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today') });
 
+export const jobKey = (id: string): readonly string[] => ['job', id];
+
 export const useJobView = (id: string): UseQueryResult<JobView> =>
-  useQuery({ queryKey: ['job', id], queryFn: () => get<JobView>(`/jobs/${id}`) });
+  useQuery({
+    queryKey: jobKey(id),
+    queryFn: () => get<JobView>(`/jobs/${id}`),
+    structuralSharing: (before, now) => withKnownEntries(before as JobView | undefined, now as JobView),
+  });
+
+/**
+ * Entries are never taken back, so one that is known here stays: an answer that was under way while
+ * an entry was kept does not have it yet, and would make it vanish for a moment.
+ */
+function withKnownEntries(before: JobView | undefined, now: JobView): JobView {
+  return before ? { ...now, entries: mergeEntries(now.entries, before.entries) } : now;
+}
+
+/** Both, each id once, in the order of their number. */
+export function mergeEntries(some: readonly AnyKeptEntry[], others: readonly AnyKeptEntry[]): readonly AnyKeptEntry[] {
+  const known = new Set(some.map((entry) => entry.id));
+  const more = others.filter((entry) => !known.has(entry.id));
+  return more.length === 0 ? some : [...some, ...more].toSorted((a, b) => a.seq - b.seq);
+}
 
 export const useJobs = (find: string): UseQueryResult<JobHead[]> =>
   useQuery({

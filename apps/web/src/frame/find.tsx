@@ -83,19 +83,26 @@ function FindBox({ onClose }: { readonly onClose: () => void }): ReactElement {
 }
 
 function useFound(text: string): readonly Found[] {
-  const jobs = useJobs(text.trim()).data ?? [];
+  const { data: jobs = [], isPlaceholderData: isOld } = useJobs(text.trim());
   const sheets = useSheets().data ?? [];
   const tools = useTools().data ?? [];
   const workings = useWorkings().data ?? [];
   const wanted = text.trim().toLowerCase();
   const has = (found: Found): boolean => found.words.toLowerCase().includes(wanted);
+  const acts = ACTIONS.filter(has);
   return [
-    ...jobs.slice(0, MOST_OF_EACH).map((job) => ({
-      key: job.id,
-      kind: 'job',
-      words: `${job.number} ${job.unit.name}, ${job.machine.name} · ${STAGE_NAMES[job.stage]}`,
-      to: `/jobs/${job.id}`,
-    })),
+    // Who types the name of an act means it; who types nothing looks for a job.
+    ...(wanted === '' ? [] : acts),
+    ...jobs
+      .map((job) => ({
+        key: job.id,
+        kind: 'job',
+        words: `${job.number} ${job.unit.name}, ${job.machine.name} · ${STAGE_NAMES[job.stage]}`,
+        to: `/jobs/${job.id}`,
+      }))
+      // While the answer is still that of a letter ago, Enter must not take what no longer fits.
+      .filter((found) => !isOld || has(found))
+      .slice(0, MOST_OF_EACH),
     ...sheets
       .map((sheet) => ({ key: sheet.revisionId, kind: 'sheet', words: sheet.title, to: `/sheets/${sheet.revisionId}` }))
       .filter(has)
@@ -108,6 +115,6 @@ function useFound(text: string): readonly Found[] {
       .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: '/crib' }))
       .filter(has)
       .slice(0, MOST_OF_EACH),
-    ...ACTIONS.filter(has),
+    ...(wanted === '' ? acts : []),
   ];
 }

@@ -2,7 +2,7 @@ import { HOLD_REASONS, type HoldReason, type JobHead, type JobView } from '@jubb
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
-import { queryClient, useSession } from '../api/queries.ts';
+import { jobKey, queryClient, useSession } from '../api/queries.ts';
 import { minorOf } from '../kit/money.ts';
 import { fieldWords, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -174,7 +174,7 @@ function ChangeJob(): ReactElement {
         hold: shown.holdReason ? { reason: shown.holdReason as HoldReason, words: shown.holdWords } : null,
       };
       const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
-      queryClient.setQueryData<JobView>(['job', job.id], (view) => view && { ...view, ...head });
+      queryClient.setQueryData<JobView>(jobKey(job.id), (view) => view && { ...view, ...head });
       close();
     } catch (refusal) {
       setError(refusal);

@@ -11,7 +11,7 @@ import {
   type Tool,
 } from '@jubb/contract/job';
 import { createContext, useContext, useMemo } from 'react';
-import { useJobView, useSession } from '../api/queries.ts';
+import { jobKey, queryClient, useJobView, useSession } from '../api/queries.ts';
 import { useHeld } from '../outbox/live.ts';
 import { outbox, type Draft, type Held } from '../outbox/outbox.ts';
 
@@ -38,9 +38,12 @@ export function useHere(): JobHere {
 
 /** A job as this device knows it: what the server keeps, and after it what is still held here. */
 export function useJob(id: string): { readonly here: JobHere | undefined; readonly error: unknown } {
-  const { data: job, error } = useJobView(id);
+  const { data, error } = useJobView(id);
   const { data: session } = useSession();
   const held = useHeld();
+  // The outbox lets go of an entry a moment before the query tells that the server has it: what
+  // the cache holds by then is taken, or the entry would vanish in between.
+  const job = queryClient.getQueryData<JobView>(jobKey(id)) ?? data;
   const here = useMemo((): JobHere | undefined => {
     if (!job || !session) return undefined;
     const mine = held.filter((one) => one.jobId === id);

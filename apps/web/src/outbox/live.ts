@@ -1,5 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { refresh } from '../api/queries.ts';
+import { jobKey, refresh } from '../api/queries.ts';
 import { outbox, type Held } from './outbox.ts';
 import { openStream } from './stream.ts';
 
@@ -18,7 +18,7 @@ export function useServerEvents(): void {
     const close = openStream({
       onEvent: (event) => {
         if (event.type === 'sheet') void refresh({ queryKey: ['sheets'] });
-        if (event.jobId) void refresh({ queryKey: ['job', event.jobId] });
+        if (event.jobId) void refresh({ queryKey: jobKey(event.jobId) });
         void refresh({ queryKey: ['today'] });
         if (event.type === 'job') void refresh({ queryKey: ['jobs'] });
       },

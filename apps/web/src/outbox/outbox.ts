@@ -3,7 +3,7 @@ import type { EntryKind } from '@jubb/contract/job';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 import { v7 as uuid } from 'uuid';
 import { LinkDown, Refusal, call } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { jobKey, mergeEntries, queryClient } from '../api/queries.ts';
 
 /** What is recorded, before it has a number and a hash. */
 export interface Draft {
@@ -167,12 +167,7 @@ class Outbox {
 
 export const outbox = new Outbox();
 
-/** Puts entries that the server has kept into the job on the screen, in the order of their number. */
+/** Puts entries that the server has kept into the job on the screen. */
 function mergeKept(jobId: string, kept: readonly AnyKeptEntry[]): void {
-  queryClient.setQueryData<JobView>(['job', jobId], (job) => {
-    if (!job) return job;
-    const known = new Set(job.entries.map((entry) => entry.id));
-    const entries = [...job.entries, ...kept.filter((entry) => !known.has(entry.id))].toSorted((a, b) => a.seq - b.seq);
-    return { ...job, entries };
-  });
+  queryClient.setQueryData<JobView>(jobKey(jobId), (job) => job && { ...job, entries: mergeEntries(job.entries, kept) });
 }
