@@ -38,6 +38,6 @@ export default {
     project('server', 'apps/server/src'),
     project('browser', 'tests'),
   ],
-  testTimeout: 120_000,
+  testTimeout: 600_000,
   maxWorkers: 2,
 };

@@ -7,7 +7,7 @@ import { isTaken, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setup.mjs';
 
-const PATIENCE_MS = 90_000;
+const PATIENCE_MS = 180_000;
 
 /** Serves, and gives where; says so unless it is `quiet`. */
 export async function start(args, { quiet = false } = {}) {

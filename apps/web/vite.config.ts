@@ -9,7 +9,9 @@ export default defineConfig({
   plugins: [react()],
   build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 400 },
   css: {
-    postcss: { plugins: [purgecss({ content: ['index.html', 'src/**/*.tsx'], safelist: MADE_UP })] },
+    postcss: {
+      plugins: [purgecss({ content: ['index.html', 'src/**/*.tsx'], safelist: MADE_UP, dynamicAttributes: ['data-bs-theme'] })],
+    },
     preprocessorOptions: {
       // Bootstrap 5 is still written with @import and the older colour functions.
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },

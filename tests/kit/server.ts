@@ -4,7 +4,7 @@ import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 const MAIN = fileURLToPath(new URL('../../apps/server/dist/main.js', import.meta.url));
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = 180_000;
 
 export interface RunningServer {
   readonly base: string;

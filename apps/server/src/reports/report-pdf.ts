@@ -32,6 +32,8 @@ export function reportPdf(report: Report, shop: string): Promise<Buffer> {
         { text: `${shop}, page ${page} of ${pages}`, fontSize: 7.5, color: SOFT, alignment: 'right', width: 140 },
       ],
     }),
+    // A heading goes with what it heads.
+    pageBreakBefore: (node, around) => node.headlineLevel === 1 && around.getFollowingNodesOnPage().length === 0,
     content: [
       { text: shop, fontSize: 10, color: SOFT },
       { text: report.title, fontSize: 18, bold: true, margin: [0, 0, 0, 8] },

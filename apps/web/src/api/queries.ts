@@ -1,6 +1,14 @@
 import type { AnyKeptEntry, CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
-import { QueryClient, useQuery, type QueryFilters, type UseQueryResult } from '@tanstack/react-query';
+import {
+  QueryClient,
+  useInfiniteQuery,
+  useQuery,
+  type InfiniteData,
+  type QueryFilters,
+  type UseInfiniteQueryResult,
+  type UseQueryResult,
+} from '@tanstack/react-query';
 import { LinkDown, Refusal, get, setToken } from './client.ts';
 
 export const queryClient = new QueryClient({
@@ -77,6 +85,18 @@ export const useJobs = (find: string): UseQueryResult<JobHead[]> =>
     queryKey: ['jobs', find],
     queryFn: () => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}`),
     placeholderData: (before) => before,
+  });
+
+const JOBS_A_PAGE = 50;
+
+/** All jobs that fit, newest first, a page at a time. */
+export const useJobPages = (find: string): UseInfiniteQueryResult<InfiniteData<JobHead[]>> =>
+  useInfiniteQuery({
+    queryKey: ['jobs', 'pages', find],
+    initialPageParam: '',
+    queryFn: ({ pageParam }) => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}${pageParam}`),
+    getNextPageParam: (page: JobHead[]) => (page.length < JOBS_A_PAGE ? undefined : `&before=${page.at(-1)?.number ?? 0}`),
+    placeholderData: (before: InfiniteData<JobHead[], string> | undefined) => before,
   });
 
 export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey: ['sheets'], queryFn: () => get<SheetLine[]>('/sheets') });

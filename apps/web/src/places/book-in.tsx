@@ -135,79 +135,50 @@ export function BookIn(): ReactElement {
         <div className="row g-4">
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Customer</legend>
-            {customers.length > 0 ? (
-              <Labelled id="known-customer" label="Known here">
-                <select
-                  id="known-customer"
-                  className="form-select"
-                  value={customerId ?? ''}
-                  onChange={(event) => {
-                    const one = customers.find((candidate) => candidate.id === event.target.value);
-                    setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
-                    setValue('machine', fresh().machine);
-                    setValue('unit', fresh().unit);
-                  }}
-                >
-                  <option value="">a new customer</option>
-                  {customers.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}
-                    </option>
-                  ))}
-                </select>
-              </Labelled>
-            ) : null}
+            <KnownPick
+              id="known-customer"
+              label="Known here"
+              none="a new customer"
+              known={customers}
+              words={(one) => one.name}
+              chosen={customerId}
+              onChoose={(one) => {
+                setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
+                setValue('machine', fresh().machine);
+                setValue('unit', fresh().unit);
+              }}
+            />
             {line('customer.name', 'Name', { readOnly: customer !== undefined })}
             {line('customer.phone', 'Telephone', { readOnly: customer !== undefined, type: 'tel' })}
           </fieldset>
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Machine</legend>
-            {customer && customer.machines.length > 0 ? (
-              <Labelled id="known-machine" label="Was here before">
-                <select
-                  id="known-machine"
-                  className="form-select"
-                  value={machineId ?? ''}
-                  onChange={(event) => {
-                    const one = customer.machines.find((candidate) => candidate.id === event.target.value);
-                    setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
-                    setValue('unit', fresh().unit);
-                  }}
-                >
-                  <option value="">another machine</option>
-                  {customer.machines.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}, {one.serial}
-                    </option>
-                  ))}
-                </select>
-              </Labelled>
-            ) : null}
+            <KnownPick
+              id="known-machine"
+              label="Was here before"
+              none="another machine"
+              known={customer?.machines ?? []}
+              words={(one) => `${one.name}, ${one.serial}`}
+              chosen={machineId}
+              onChoose={(one) => {
+                setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
+                setValue('unit', fresh().unit);
+              }}
+            />
             {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
             {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined })}
           </fieldset>
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Unit</legend>
-            {chosenMachine && chosenMachine.units.length > 0 ? (
-              <Labelled id="known-unit" label="Was here before">
-                <select
-                  id="known-unit"
-                  className="form-select"
-                  value={unitId ?? ''}
-                  onChange={(event) => {
-                    const one = chosenMachine.units.find((candidate) => candidate.id === event.target.value);
-                    setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit);
-                  }}
-                >
-                  <option value="">another unit</option>
-                  {chosenMachine.units.map((one) => (
-                    <option key={one.id} value={one.id}>
-                      {one.name}, {one.serial}
-                    </option>
-                  ))}
-                </select>
-              </Labelled>
-            ) : null}
+            <KnownPick
+              id="known-unit"
+              label="Was here before"
+              none="another unit"
+              known={chosenMachine?.units ?? []}
+              words={(one) => `${one.name}, ${one.serial}`}
+              chosen={unitId}
+              onChoose={(one) => setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit)}
+            />
             {line('unit.name', 'Unit and side')}
             {line('unit.serial', 'Serial or tag')}
             <Labelled id="sheet" label="Sheet">
@@ -263,5 +234,46 @@ export function BookIn(): ReactElement {
         </div>
       </form>
     </>
+  );
+}
+
+interface KnownPickProps<T> {
+  readonly id: string;
+  readonly label: string;
+  /** What the choice of none of them says. */
+  readonly none: string;
+  readonly known: readonly T[];
+  readonly words: (one: T) => string;
+  readonly chosen: string | undefined;
+  readonly onChoose: (one: T | undefined) => void;
+}
+
+/** One of those that were here before; nothing is shown when there was none. */
+function KnownPick<T extends { readonly id: string }>({
+  id,
+  label,
+  none,
+  known,
+  words,
+  chosen,
+  onChoose,
+}: KnownPickProps<T>): ReactElement | null {
+  if (known.length === 0) return null;
+  return (
+    <Labelled id={id} label={label}>
+      <select
+        id={id}
+        className="form-select"
+        value={chosen ?? ''}
+        onChange={(event) => onChoose(known.find((one) => one.id === event.target.value))}
+      >
+        <option value="">{none}</option>
+        {known.map((one) => (
+          <option key={one.id} value={one.id}>
+            {words(one)}
+          </option>
+        ))}
+      </select>
+    </Labelled>
   );
 }

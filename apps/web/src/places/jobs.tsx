@@ -1,13 +1,14 @@
 import { STAGE_NAMES } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { useJobs } from '../api/queries.ts';
+import { useJobPages } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords, promiseWords } from './today.tsx';
 
 export function Jobs(): ReactElement {
   const [find, setFind] = useState('');
-  const { data: jobs, error } = useJobs(find.trim());
+  const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage } = useJobPages(find.trim());
+  const jobs = data?.pages.flat();
   return (
     <>
       <Title>Jobs</Title>
@@ -63,6 +64,11 @@ export function Jobs(): ReactElement {
             ))}
           </tbody>
         </table>
+      ) : null}
+      {hasNextPage ? (
+        <button type="button" className="btn btn-plain mt-3" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+          Show older
+        </button>
       ) : null}
     </>
   );

@@ -21,8 +21,9 @@ export function Login(): ReactElement {
     }
   };
   return (
-    <main className="page" style={{ maxWidth: 420 }}>
-      <h1 className="brand mb-3">Jubb</h1>
+    <main className="log-in">
+      <h1 className="brand mb-0">Jubb</h1>
+      <div className="rule" aria-hidden="true" />
       <p className="soft">The bench book of this shop. Who is working?</p>
       <form onSubmit={(event) => void enter(event)}>
         <label className="form-label" htmlFor="login">

@@ -69,7 +69,7 @@ export function SheetPage(): ReactElement {
               <td>
                 {setting.name}: {setting.nut.thread}, {setting.nut.slots} slots, seat at {setting.nut.seat.figure}
               </td>
-              <td className="fig fs-5">{windowWords(settingWindow(setting))}</td>
+              <td className="fig fs-5 text-nowrap">{windowWords(settingWindow(setting))}</td>
               <td>
                 <Trust of={setting.window} documents={file.documents} />
               </td>
@@ -87,7 +87,7 @@ export function SheetPage(): ReactElement {
                     </div>
                   ) : null}
                 </td>
-                <td className="fig fs-5">{windowWords(limitWindow(limit))}</td>
+                <td className="fig fs-5 text-nowrap">{windowWords(limitWindow(limit))}</td>
                 <td>
                   <Trust of={limit.service} documents={file.documents} />
                 </td>
@@ -99,7 +99,7 @@ export function SheetPage(): ReactElement {
               <td>
                 {partName(file, seal.part)}, {seal.material}, {seal.direction}: depth
               </td>
-              <td className="fig fs-5">{windowWords(windowOf(seal.depth, 'length'))}</td>
+              <td className="fig fs-5 text-nowrap">{windowWords(windowOf(seal.depth, 'length'))}</td>
               <td>
                 <Trust of={seal.depth} documents={file.documents} />
               </td>

@@ -61,8 +61,8 @@ function turned(angle: number): string {
   return angle > 0 ? `on ${angle}°` : `back ${-angle}°`;
 }
 
-/** The verdict kept with an entry that was judged. */
-export function verdictOf(entry: { readonly working: UsedWorking | null }): 'in' | 'out' | 'unsure' | undefined {
-  const verdict = entry.working?.output['verdict'];
+/** The verdict kept with an entry that was judged; what a nut is advised is no verdict on the reading. */
+export function verdictOf({ working }: { readonly working: UsedWorking | null }): 'in' | 'out' | 'unsure' | undefined {
+  const verdict = working?.id === 'measure.verdict' ? working.output['verdict'] : undefined;
   return verdict === 'in' || verdict === 'out' || verdict === 'unsure' ? verdict : undefined;
 }

@@ -103,6 +103,15 @@ describe('a joint', () => {
   });
 });
 
+test('what only tells of the unit condemns no part, and what condemns one says why', () => {
+  const reading = (limit: string, ...readings: number[]) => ({ kind: 'reading' as const, payload: { limit, readings, unit: 'mm' } });
+  const proposed = (...lines: readonly Line[]) =>
+    new Map(jobState(sheet, book(...lines)).decisions.map(({ part, proposed: fate, because }) => [part.ref, `${fate}: ${because}`]));
+  expect(proposed(reading('end-float-found', 0.34)).get('hub')).toBe('reuse: nothing against it');
+  expect(proposed(reading('inner-journal', 34.95)).get('spindle')).toBe('renew: Inner journal is out');
+  expect(proposed().get('hub-seal')).toBe('renew: renewed every time');
+});
+
 describe('the nut', () => {
   test('is advised from the dial, read again when locked, and set only when the reading is in', () => {
     const seated = { kind: 'nut' as const, payload: { setting: 'end-play', act: 'seated', angle: -90, torque: 70 } };
@@ -113,6 +122,8 @@ describe('the nut', () => {
     expect(phase(seated, play('now', 0.21), turned(30))).toBe('read-locked');
     expect(phase(seated, play('now', 0.21), turned(30), play('locked', 0.15))).toBe('turn');
     expect(phase(seated, play('now', 0.21), turned(30), play('locked', 0.08))).toBe('set');
+    // The reading before the turn is advised on, not judged.
+    expect(jobState(sheet, book(seated, play('now', 0.21))).settings[0]?.tries[0]?.verdict).toBeUndefined();
     // A dial that shows nothing gives no play to reckon from: back to the start.
     expect(phase(seated, play('now', 0))).toBe('seat');
   });

@@ -182,7 +182,8 @@ export class Look {
 export class Limit {
   @Ref() ref: string;
   @Name() name: string;
-  @Ref() part: string;
+  /** Part that it condemns when it is out; none when it only tells of the unit. */
+  @IsOptional() @Ref() part?: string;
   @IsIn(['size', 'look']) kind: 'size' | 'look';
   @IsOptional() @IsIn(['length', 'torque', 'angle', 'mass']) quantity?: 'length' | 'torque' | 'angle' | 'mass';
   @IsOptional() @Nested(() => Span) asNew?: Span;
