@@ -1,5 +1,5 @@
 import { DataSource } from 'typeorm';
-import type { Pool } from 'pg';
+import type { Pool, PoolClient } from 'pg';
 import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
 
@@ -31,6 +31,17 @@ export async function migrate(dataSource: DataSource): Promise<void> {
     await runner.query('SELECT pg_advisory_unlock($1)', [MIGRATION_LOCK]);
     await runner.release();
   }
+}
+
+/** A statement that every connection prepares once, for what tablets ask all day. */
+export interface Statement {
+  readonly name: string;
+  readonly text: string;
+}
+
+export async function ask<T>(on: Pool | PoolClient, { name, text }: Statement, ...values: readonly unknown[]): Promise<readonly T[]> {
+  const { rows } = await on.query({ name, text, values: [...values] });
+  return rows as T[];
 }
 
 /** The driver's own pool, so that session store and rate limiter need no second one. */

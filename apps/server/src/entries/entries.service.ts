@@ -18,7 +18,7 @@ import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
-import { poolOf } from '../database/data-source.js';
+import { ask, poolOf, type Statement } from '../database/data-source.js';
 import { ToolRow } from '../database/entities.js';
 import { mayMake } from '../people/access.js';
 import { SheetsService } from '../sheets/sheets.service.js';
@@ -47,7 +47,7 @@ export class EntriesService {
   ) {}
 
   ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
-    return entriesOf(poolOf(this.dataSource), jobId);
+    return ask(poolOf(this.dataSource), OF_JOB, jobId);
   }
 
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
@@ -68,7 +68,7 @@ export class EntriesService {
   #keepGuarded(jobId: string, personId: string, contents: readonly EntryContent[], sheet: SheetFile): Promise<readonly AnyKeptEntry[]> {
     return inTransaction(poolOf(this.dataSource), async (client) => {
       await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
-      const before = await entriesOf(client, jobId);
+      const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
       checkGuarded(
         contents.filter((content) => !before.some((entry) => entry.id === content.id)),
         before,
@@ -110,26 +110,12 @@ export class EntriesService {
   }
 }
 
-/** The driver itself, with statements that stay prepared: this is what every tablet does all day. */
-type Driver = Pick<PoolClient, 'query'>;
+const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };
+const KEEP: Statement = { name: 'keep-entries', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)` };
 
-async function entriesOf(driver: Driver, jobId: string): Promise<readonly AnyKeptEntry[]> {
-  const { rows } = await driver.query<AnyKeptEntry>({
-    name: 'entries-of-job',
-    text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq`,
-    values: [jobId],
-  });
-  return rows;
-}
-
-async function keep(driver: Driver, jobId: string, personId: string, contents: readonly EntryContent[]): Promise<readonly AnyKeptEntry[]> {
+function keep(on: Pool | PoolClient, jobId: string, personId: string, contents: readonly EntryContent[]): Promise<readonly AnyKeptEntry[]> {
   const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));
-  const { rows } = await driver.query<AnyKeptEntry>({
-    name: 'keep-entries',
-    text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)`,
-    values: [jobId, personId, JSON.stringify(batch)],
-  });
-  return rows;
+  return ask(on, KEEP, jobId, personId, JSON.stringify(batch));
 }
 
 async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {

@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import type { BookInBody, JobHead, JobView, PatchJobBody, PersonView, ToolKind, Tool } from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { ask, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
@@ -14,6 +15,13 @@ const HEAD = `
          json_build_object('id', m.id, 'name', m.name, 'serial', m.serial) AS machine,
          json_build_object('id', c.id, 'name', c.name, 'phone', c.phone) AS customer
   FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
+
+const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
+const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
+const TOOLS: Statement = {
+  name: 'tools',
+  text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
+};
 
 const PAGE = 50;
 
@@ -42,7 +50,7 @@ export class JobsService {
   }
 
   async head(id: string): Promise<HeadRow> {
-    const [row] = await this.dataSource.query<HeadRow[]>(`${HEAD} WHERE j.id = $1`, [id]);
+    const [row] = await ask<HeadRow>(poolOf(this.dataSource), ONE_HEAD, id);
     if (!row) throw notFound('job');
     return row;
   }
@@ -128,13 +136,11 @@ export class JobsService {
   }
 
   tools(): Promise<readonly (Tool & { kind: ToolKind | string })[]> {
-    return this.dataSource.query(
-      'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
-    );
+    return ask(poolOf(this.dataSource), TOOLS);
   }
 
   people(): Promise<readonly PersonView[]> {
-    return this.dataSource.query('SELECT id, name, login, role FROM person ORDER BY name');
+    return ask(poolOf(this.dataSource), PEOPLE);
   }
 }
 

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import type { Report, ReportSection } from '@jubb/contract';
 import pdfmake from 'pdfmake';
-import type { Content, TDocumentDefinitions } from 'pdfmake/interfaces.js';
+import type { Content, ContentStack, ContentText, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 const INK = '#1D2327';
 const SOFT = '#5A6268';
@@ -32,8 +32,6 @@ export function reportPdf(report: Report, shop: string): Promise<Buffer> {
         { text: `${shop}, page ${page} of ${pages}`, fontSize: 7.5, color: SOFT, alignment: 'right', width: 140 },
       ],
     }),
-    // A heading goes with what it heads.
-    pageBreakBefore: (node, around) => node.headlineLevel === 1 && around.getFollowingNodesOnPage().length === 0,
     content: [
       { text: shop, fontSize: 10, color: SOFT },
       { text: report.title, fontSize: 18, bold: true, margin: [0, 0, 0, 8] },
@@ -48,7 +46,7 @@ export function reportPdf(report: Report, shop: string): Promise<Buffer> {
 }
 
 function sectionContent(section: ReportSection): Content[] {
-  const title: Content = { text: section.title, fontSize: 12, bold: true, margin: [0, 12, 0, 3], headlineLevel: 1 };
+  const title: Content = { text: section.title, fontSize: 12, bold: true, margin: [0, 12, 0, 3] };
   const text = (section.text ?? []).map((line): Content => ({ text: line, margin: [0, 0, 0, 3] }));
   if (section.care) {
     return [
@@ -59,25 +57,29 @@ function sectionContent(section: ReportSection): Content[] {
       },
     ];
   }
-  return [title, ...text, ...(section.table ? [tableContent(section.table)] : [])];
+  return section.table ? [tableContent(section.table, [title, ...text])] : [title, ...text];
 }
 
-function tableContent({ head, rows }: NonNullable<ReportSection['table']>): Content {
+/** The heading is the table's own first row: it goes where the rows go, and stands again on each page. */
+function tableContent({ head, rows }: NonNullable<ReportSection['table']>, heading: Content[]): Content {
+  const across = (cell: ContentText | ContentStack): TableCell[] => [
+    { ...cell, colSpan: head.length } as TableCell,
+    ...head.slice(1).map((): TableCell => ''),
+  ];
   const body = rows.flatMap(({ cells, struck }) => [
-    cells.map((cell): Content => (struck ? { text: cell, decoration: 'lineThrough', color: SOFT } : { text: cell })),
-    ...(struck
-      ? [[{ text: struck, colSpan: head.length, italics: true, color: SOFT, fontSize: 8 }, ...head.slice(1).map(() => '')] as Content[]]
-      : []),
+    cells.map((cell): TableCell => (struck ? { text: cell, decoration: 'lineThrough', color: SOFT } : { text: cell })),
+    ...(struck ? [across({ text: struck, italics: true, color: SOFT, fontSize: 8 })] : []),
   ]);
   return {
     table: {
-      headerRows: 1,
+      headerRows: 2,
+      keepWithHeaderRows: 1,
       dontBreakRows: true,
       widths: head.map((_, index) => (index === 0 && head.length < 8 ? '*' : 'auto')),
-      body: [head.map((cell): Content => ({ text: cell, bold: true, color: SOFT })), ...body],
+      body: [across({ stack: heading }), head.map((cell): TableCell => ({ text: cell, bold: true, color: SOFT })), ...body],
     },
     layout: {
-      hLineWidth: (index) => (index === 0 ? 0 : 0.5),
+      hLineWidth: (index) => (index < 2 ? 0 : 0.5),
       vLineWidth: () => 0,
       hLineColor: () => RULE,
       paddingLeft: () => 0,
