@@ -30,7 +30,10 @@ export async function start(args, { quiet = false } = {}) {
 
 async function sayWhere(base, empty) {
   say(`Jubb is at ${base}`);
-  if (empty) return;
+  if (empty) {
+    say('It has no demo data: whoever opens it first names the shop and its foreman');
+    return;
+  }
   const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../apps/server/dist/demo/demo.js');
   say(`Demo log-ins, all with the password ${DEMO_PASSWORD}:`);
   for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);

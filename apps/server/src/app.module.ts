@@ -14,6 +14,7 @@ import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
 import { AccessGuard } from './people/access.guard.js';
+import { FirstRunController } from './people/first-run.controller.js';
 import { LoginLimit } from './people/login-limit.js';
 import { PeopleController } from './people/people.controller.js';
 import { PeopleService } from './people/people.service.js';
@@ -35,6 +36,7 @@ export class AppModule {
       controllers: [
         HealthController,
         PeopleController,
+        FirstRunController,
         StreamController,
         WorkingsController,
         SheetsController,

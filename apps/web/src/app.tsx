@@ -1,6 +1,6 @@
-import { useEffect, type ReactElement } from 'react';
+import { Suspense, lazy, useEffect, type ReactElement } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
-import { useSession } from './api/queries.ts';
+import { useFirstRun, useSession } from './api/queries.ts';
 import { Frame } from './frame/frame.tsx';
 import { Loading, Wrong } from './kit/pieces.tsx';
 import { useLight } from './kit/prefs.ts';
@@ -58,7 +58,21 @@ export function App(): ReactElement {
         <Wrong error={error} />
       </Plain>
     );
-  return session ? <RouterProvider router={router} /> : <Login />;
+  return session ? <RouterProvider router={router} /> : <Door />;
+}
+
+// Asked for once in the life of a shop.
+const FirstRun = lazy(async () => ({ default: (await import('./places/first-run.tsx')).FirstRun }));
+
+function Door(): ReactElement {
+  const { data: isFirst } = useFirstRun();
+  return isFirst ? (
+    <Suspense>
+      <FirstRun />
+    </Suspense>
+  ) : (
+    <Login />
+  );
 }
 
 function Plain({ children }: { readonly children: ReactElement }): ReactElement {

@@ -14,11 +14,13 @@ export class HealthController {
 
   @Get()
   async health(@Res({ passthrough: true }) response: Response): Promise<HealthView> {
-    const database = await this.dataSource.query('SELECT 1').then(
-      () => 'up' as const,
-      () => 'down' as const,
-    );
-    response.status(database === 'up' ? 200 : 503);
-    return { version: this.config.version, database };
+    const { version } = this.config;
+    try {
+      const [row] = await this.dataSource.query<{ empty: boolean }[]>('SELECT NOT EXISTS (SELECT 1 FROM person) AS empty');
+      return { version, database: 'up', ...(row?.empty ? { firstRun: true } : {}) };
+    } catch {
+      response.status(503);
+      return { version, database: 'down' };
+    }
   }
 }

@@ -11,6 +11,7 @@ const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
 export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/health': 'anyone',
   'POST /api/v1/session': 'anyone',
+  'POST /api/v1/first-run': 'anyone',
   'GET /api/v1/session': EVERYONE,
   'DELETE /api/v1/session': EVERYONE,
   'GET /api/v1/stream': EVERYONE,

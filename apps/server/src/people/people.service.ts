@@ -1,9 +1,9 @@
 import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
-import type { PersonView, Role } from '@jubb/contract';
+import type { FirstRunBody, PersonView, Role } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
-import { Person } from '../database/entities.js';
+import { Person, Shop } from '../database/entities.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -30,13 +30,20 @@ export class PeopleService {
     return { id: person.id, name: person.name, login: person.login, role: person.role };
   }
 
+  async openShop({ shop, zone, currency, name, login, password }: FirstRunBody): Promise<void> {
+    const passwordHash = await hash(password, ARGON);
+    await this.dataSource.transaction(async (manager) => {
+      // The row of the shop is the lock: of two who come at once, the second finds a foreman.
+      await manager.findOne(Shop, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+      if (await manager.exists(Person)) throw new ProblemError(409, 'This shop is open already; log in');
+      await manager.update(Shop, 1, { name: shop.trim(), zone, currency });
+      await manager.insert(Person, { name: name.trim(), login, role: 'foreman', passwordHash });
+    });
+  }
+
   async add(name: string, login: string, role: Role, password: string): Promise<PersonView> {
     const repository = this.dataSource.getRepository(Person);
     const person = await repository.save(repository.create({ name, login, role, passwordHash: await hash(password, ARGON) }));
     return { id: person.id, name, login, role };
-  }
-
-  async all(): Promise<readonly PersonView[]> {
-    return this.dataSource.getRepository(Person).find({ order: { name: 'ASC' } });
   }
 }

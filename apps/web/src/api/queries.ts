@@ -1,4 +1,15 @@
-import type { AnyKeptEntry, CustomerLine, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
+import type {
+  AnyKeptEntry,
+  CustomerLine,
+  HealthView,
+  JobHead,
+  JobView,
+  SessionView,
+  SheetLine,
+  SheetView,
+  TodayView,
+  Tool,
+} from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -53,6 +64,10 @@ export function useSession(): UseQueryResult<SessionView | null> {
     },
   });
 }
+
+/** Whether nobody works here yet. */
+export const useFirstRun = (): UseQueryResult<boolean> =>
+  useQuery({ queryKey: ['first-run'], queryFn: async () => (await get<HealthView>('/health')).firstRun === true });
 
 export const useToday = (): UseQueryResult<TodayView> => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today') });
 

@@ -6,6 +6,7 @@ import {
   IsInt,
   IsOptional,
   IsString,
+  IsTimeZone,
   IsUUID,
   Matches,
   Max,
@@ -29,6 +30,16 @@ function Line(what: string, longest = 120): PropertyDecorator {
 export class LoginBody {
   @IsString() @MinLength(1, { message: 'is missing: your log-in name' }) @MaxLength(60) login: string;
   @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+}
+
+/** A shop that nobody works in yet: its name, and its first foreman. */
+export class FirstRunBody {
+  @Line('what is the shop called?') shop: string;
+  @IsTimeZone({ message: 'is not a time zone, such as Europe/Vienna' }) zone: string;
+  @Matches(/^[A-Z]{3}$/u, { message: 'is not a currency, such as EUR' }) currency: string;
+  @Line('who is the foreman?') name: string;
+  @Matches(/^[a-z0-9._-]{2,60}$/u, { message: 'must be 2 to 60 small letters, digits, points or hyphens' }) login: string;
+  @IsString() @MinLength(10, { message: 'is too short; at least 10 letters' }) @MaxLength(200) password: string;
 }
 
 export class BookInCustomer {

@@ -141,4 +141,6 @@ export interface CustomerLine {
 export interface HealthView {
   readonly version: string;
   readonly database: 'up' | 'down';
+  /** Nobody works here yet: the first foreman is to be named. */
+  readonly firstRun?: true;
 }
