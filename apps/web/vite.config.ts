@@ -2,8 +2,8 @@ import purgecss from '@fullhuman/postcss-purgecss';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
-/** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap. */
-const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade)$/u];
+/** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
+const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u];
 
 export default defineConfig({
   plugins: [react()],

@@ -88,6 +88,14 @@ test('axe finds nothing on the log-in and on what asks for a line', async () => 
   await hand.press('Escape');
 });
 
+test('the place one is at is marked', async () => {
+  await hand.page.evaluate(() => localStorage.setItem('jubb.light', 'day'));
+  await hand.go('/crib');
+  await hand.heads('Crib');
+  const mark = await hand.page.$eval('.places [aria-current="page"]', (link) => getComputedStyle(link).borderLeftColor);
+  expect(mark).toBe('rgb(47, 86, 109)');
+});
+
 test('in bench view every key is at least 64 pixels high, and the number is read from afar', async () => {
   await hand.page.setViewport({ width: 1024, height: 768 });
   await hand.go(`/bench/${middle.id}`);
