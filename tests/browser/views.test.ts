@@ -178,3 +178,25 @@ test('figures can be shown in the other units, and typed in any', async () => {
   await hand.type('both');
   await hand.sees('79.7 lbf·ft');
 });
+
+/** What stands on the page may still be on its way to the server. */
+async function allSent(): Promise<void> {
+  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
+}
+
+test('a job goes on to a stage and back again, and the book says so', async () => {
+  await hand.go(`/jobs/${booked.id}/strip`);
+  await hand.sees('The job is at Book in.');
+  await hand.use('Take it on to Strip');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('The job is at Book in.'));
+  await allSent();
+  await hand.go(`/jobs/${booked.id}/book-in`);
+  await hand.sees('The job is at Strip.');
+  await hand.use('Take it back to Book in');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('The job is at Strip.'));
+  await allSent();
+  const { stage, entries } = await oswin.get<JobView>(`/jobs/${booked.id}`);
+  expect(stage).toBe('book-in');
+  const stages = entries.flatMap((kept) => (kept.kind === 'stage' ? [kept.payload.stage] : []));
+  expect(stages).toEqual(['strip', 'book-in']);
+});
