@@ -10,6 +10,17 @@ const PLAUSIBLE: Partial<Record<Quantity, { readonly least: number; readonly mos
   volume: { least: 0, most: 10_000 },
   angle: { least: 0, most: 3600 },
   ratio: { least: 0, most: 1 },
+  time: { least: 0, most: 100 * 24 * 3600 },
+  force: { least: 0, most: 1e6 },
+  resistance: { least: 0, most: 1e12 },
+  current: { least: 0, most: 10_000 },
+  voltage: { least: -1000, most: 1000 },
+  speed: { least: 0, most: 300_000 },
+  temperature: { least: -100, most: 1500 },
+  pressure: { least: -0.11, most: 500 },
+  flow: { least: 0, most: 1e6 },
+  unbalance: { least: 0, most: 1e9 },
+  count: { least: 0, most: 10_000 },
 };
 
 type SheetFigure = { readonly ok: true; readonly quantity: ParsedQuantity } | { readonly ok: false; readonly message: string };

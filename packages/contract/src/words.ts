@@ -19,7 +19,27 @@ export const STAGE_NAMES: Readonly<Record<Stage, string>> = {
 export const TRUSTS = ['published', 'calculated', 'shop', 'unverified'] as const;
 export type Trust = (typeof TRUSTS)[number];
 
-export const TOOL_KINDS = ['torque-wrench', 'crowfoot', 'dial-indicator', 'micrometer', 'calliper', 'depth-gauge', 'scale'] as const;
+export const TOOL_KINDS = [
+  'torque-wrench',
+  'crowfoot',
+  'dial-indicator',
+  'micrometer',
+  'calliper',
+  'depth-gauge',
+  'scale',
+  'bore-gauge',
+  'feeler-gauge',
+  'beam-wrench',
+  'spring-balance',
+  'pressure-gauge',
+  'multimeter',
+  'load-stand',
+  'balance-stand',
+  'protractor',
+  'thermometer',
+  'stopwatch',
+  'rule',
+] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number];
 
 export const HOLD_REASONS = ['parts', 'answer', 'tool', 'cure', 'help'] as const;
@@ -30,3 +50,29 @@ export type Policy = (typeof POLICIES)[number];
 
 export const FATES = ['reuse', 'rework', 'renew'] as const;
 export type Fate = (typeof FATES)[number];
+
+/** The kinds of unit a rebuild shop takes in. */
+export const FAMILIES = [
+  'drive axle with pinion and carrier',
+  'semi-floating axle shaft bearing and seal',
+  'steered drive axle end',
+  'planetary wheel hub',
+  'tapered-roller wheel hub with castle nut',
+  'unitised hub with slipping-clutch bolt',
+  'cup-and-cone loose-ball hub',
+  'turbocharger',
+  'belt-driven blower nose drive',
+  'alternator',
+  'gearbox with selective shims',
+  'multi-plate clutch',
+  'piston air compressor',
+  'axial-piston refrigerant compressor',
+  'propeller shaft with centre bearing',
+  'hydraulic steering cylinder',
+  'brake cylinder',
+  'shock absorber and strut',
+  'dripless shaft seal with bellows',
+  'belt tensioner',
+  'PTO gearbox',
+] as const;
+export type Family = (typeof FAMILIES)[number];

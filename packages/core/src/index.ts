@@ -10,3 +10,16 @@ export { circlePoints, starOrder, outwardOrder, type Point } from './torque/orde
 export { adapter as torqueAdapter } from './torque/adapter.js';
 export { nut as bearingNut, lockPositions } from './bearings/nut.js';
 export { verdict as measureVerdict } from './measuring/verdict.js';
+export { parseThread, threadAreas, type Thread } from './threads/thread.js';
+export {
+  rankCandidates,
+  rankQuestions,
+  tellsApart,
+  type Candidate,
+  type Found,
+  type Question,
+  type Ranked,
+  type Tells,
+} from './identify/candidates.js';
+export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
+export { torqueAtYield } from './torque/yield.js';

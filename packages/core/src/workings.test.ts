@@ -3,7 +3,9 @@ import fc from 'fast-check';
 // jstat has no types of its own.
 // @ts-expect-error untyped module
 import jstat from 'jstat';
-import { circlePoints, starOrder, wording, workings, type Field } from './index.js';
+import { circlePoints, rankCandidates, rankCauses, rankQuestions, starOrder, wording, workings, type Field } from './index.js';
+import { THREADS, sizeWindow } from './threads/thread.js';
+import { parseThread, torqueAtYield } from './index.js';
 import { Registry } from './working/registry.js';
 import { convert } from './units/convert.js';
 import { normalCdf } from './math/normal.js';
@@ -343,5 +345,204 @@ describe('measure.verdict', () => {
     [{ ...journal, readings: [Number.NaN] }, 'not a finite number'],
   ])('%j is refused', (input, words) => {
     expect(refused('measure.verdict', input)).toContain(words);
+  });
+});
+
+describe('thread.areas', () => {
+  /** ISO 898-1, stress areas of its table; ASME B1.1 for the unified one. */
+  test.each([
+    ['M6', 20.1],
+    ['M8', 36.6],
+    ['M10', 58.0],
+    ['M12', 84.3],
+    ['M12x1.25', 92.1],
+    ['M16', 157],
+    ['M24', 353],
+  ])('%s carries on %d mm²', (thread, expected) => {
+    // The table gives three figures.
+    expect(Number(output('thread.areas', { thread })['stressArea'])).toBeCloseTo(expected, expected < 100 ? 1 : 0);
+  });
+
+  test('1/2-20 UNF carries on 0.1599 in² (ASME B1.1)', () => {
+    expect(output('thread.areas', { thread: '1/2-20 UNF' })['stressAreaIn']).toBeCloseTo(0.1599, 4);
+  });
+
+  test.each(['G 1/4', 'M', 'M12x9', 'a bolt', '1/2-20 kPa'])('%s is refused', (thread) => {
+    expect(refused('thread.areas', { thread })).toContain('names no 60° thread');
+  });
+});
+
+describe('thread.identify', () => {
+  /** Major diameter limits 6g of ISO 965-2, from memory of the table. */
+  test.each([
+    [6, 1, 5.794, 5.974],
+    [8, 1.25, 7.76, 7.972],
+    [10, 1.5, 9.732, 9.968],
+    [12, 1.75, 11.701, 11.966],
+    [24, 3, 23.577, 23.952],
+  ])('M%dx%d is good from %d to %d mm outside', (diameter, pitch, from, to) => {
+    const window = sizeWindow({ name: '', series: 'ISO coarse', diameter, pitch, tapered: false, flank: 30 }, true);
+    expect(Math.abs(window.from - from)).toBeLessThan(0.011);
+    expect(Math.abs(window.to - to)).toBeLessThan(0.011);
+  });
+
+  test('every thread of the tables, measured as it should be, is named or among those that fit', () => {
+    for (const thread of THREADS)
+      for (const side of ['male', 'female']) {
+        const window = sizeWindow(thread, side === 'male');
+        const { candidates } = output('thread.identify', {
+          side,
+          diameter: (window.from + window.to) / 2,
+          pitch: thread.pitch,
+          taper: thread.tapered ? 'tapered' : 'none',
+        });
+        expect((candidates as { thread: string }[]).map((candidate) => candidate.thread)).toContain(thread.name);
+      }
+  });
+
+  test('what cannot be told apart is said, with what would tell it', () => {
+    const half = output('thread.identify', { diameter: '12.65 mm', pitch: '20 tpi' });
+    expect(half['thread']).toBe('1/2-20 UNF');
+    const either = output('thread.identify', { diameter: '20.9 mm', pitch: '14 tpi', diameterU: 0.3 });
+    expect(either['sure']).toBe('several');
+    expect(either['apart']).toMatch(/tapered/u);
+    expect(output('thread.identify', { diameter: '11 mm', pitch: '0.6 mm' })['sure']).toBe('none');
+  });
+
+  test('hexagon and drill come with the name', () => {
+    const { candidates } = output('thread.identify', { diameter: '9.8 mm', pitch: '1.5 mm' });
+    expect((candidates as object[])[0]).toMatchObject({ thread: 'M10', hex: '16 or 17', drill: 8.5, restore: 'die M10' });
+  });
+});
+
+describe('torque.breakaway', () => {
+  /** Common practice: a tensioner must take at least 22 lbf·ft; at 13 it is 9 short; a click wrench gives a bracket. */
+  test('at 13 it is 9 lbf·ft short', () => {
+    const result = output('torque.breakaway', { least: '22 lbf·ft', moved: '13 lbf·ft' });
+    expect(result['verdict']).toBe('out');
+    expect(Number(result['short']) / 1.3558179483314004).toBeCloseTo(9, 9);
+  });
+
+  test.each([
+    ['25 lbf·ft', '28 lbf·ft', 'in'],
+    ['13 lbf·ft', '18 lbf·ft', 'out'],
+    ['20 lbf·ft', '25 lbf·ft', 'unsure'],
+  ])('held at %s, let go at %s: %s', (held, letGo, expected) => {
+    expect(output('torque.breakaway', { how: 'clicks', least: '22 lbf·ft', held, letGo })['verdict']).toBe(expected);
+  });
+
+  test('a wrench that only ever clicked holds at least that', () => {
+    expect(output('torque.breakaway', { how: 'clicks', least: 20, held: 30 })['verdict']).toBe('in');
+    expect(refused('torque.breakaway', { how: 'clicks', least: 20, held: 30, letGo: 25 })).toContain('below');
+    expect(refused('torque.breakaway', { least: 20 })).toContain('Moved at: is missing');
+  });
+});
+
+describe('gear.ratio', () => {
+  test('39 and 11 teeth are 3.545, and hunt (common practice)', () => {
+    const result = output('gear.ratio', { stages: [{ driver: 11, driven: 39, mesh: 'bevel' }] });
+    expect(result['size']).toBeCloseTo(3.545, 3);
+    expect(result['hunting']).toBe('hunting');
+    expect(result['meetsAgain']).toBe(39);
+  });
+
+  test('an idler turns the sense round and leaves the size', () => {
+    const pair = { driver: 20, driven: 40, mesh: 'external' };
+    const plain = output('gear.ratio', { stages: [pair] });
+    const idle = output('gear.ratio', {
+      stages: [
+        { driver: 20, driven: 31, mesh: 'external' },
+        { driver: 31, driven: 40, mesh: 'external' },
+      ],
+    });
+    expect(plain['ratio']).toBeCloseTo(-2, 12);
+    expect(idle['ratio']).toBeCloseTo(2, 12);
+  });
+
+  test('a planetary set obeys Willis whichever is held', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 10, max: 60 }), fc.integer({ min: 61, max: 200 }), (sun, ring) => {
+        const of = (held: string): number => Number(output('gear.ratio', { kind: 'planetary', sun, ring, held })['ratio']);
+        // n_S + (R/S)·n_R = (1 + R/S)·n_C, solved for each that is held.
+        expect(of('ring')).toBeCloseTo(1 - of('carrier'), 9);
+        expect(1 / of('ring') + 1 / of('sun')).toBeCloseTo(1, 9);
+      }),
+    );
+  });
+
+  test('bad rows are named', () => {
+    expect(refused('gear.ratio', { stages: [{ driver: 0, driven: 39, mesh: 'bevel' }] })).toMatch(/driver.*too small/u);
+    expect(refused('gear.ratio', { stages: [{ driver: 11, driven: 39, mesh: 'rope' }] })).toContain('external, internal, bevel, chain');
+    expect(refused('gear.ratio', { kind: 'planetary', sun: 60, ring: 20 })).toContain('more than the sun');
+  });
+});
+
+describe('identify.variant', () => {
+  const { example } = workings.describe('identify.variant')!;
+
+  /** Common practice: 5¼ in between through bolts is the larger, 4¾ in the smaller; leads split the smaller ones. */
+  test('the larger alternator is named at once, the smaller ones need their leads', () => {
+    expect(output('identify.variant', { ...example, found: [{ feature: 'bolt centres', is: '133 mm', u: '0.5 mm' }] })['variant']).toBe(
+      'larger',
+    );
+    const smaller = output('identify.variant', example);
+    expect(smaller['variant']).toBeUndefined();
+    expect(smaller['ask']).toBe('stator leads');
+    const found = [...(example['found'] as object[]), { feature: 'stator leads', is: 'Paired', u: 'word' }];
+    expect(output('identify.variant', { ...example, found })['variant']).toBe('smaller, paired leads');
+  });
+
+  test('two variants that nothing tells apart are said so', () => {
+    const variants = ['a', 'b'].map((name) => ({ variant: name, feature: 'colour', is: 'red', within: 'word' }));
+    const result = output('identify.variant', { variants });
+    expect(result['alike']).toBe('a and b');
+    expect(result['ask']).toBeUndefined();
+  });
+
+  test('chances make one, and a question never adds doubt', () => {
+    const tells = fc.dictionary(fc.constantFrom('f', 'g', 'h'), fc.integer({ min: 0, max: 5 }), { minKeys: 1 });
+    fc.assert(
+      fc.property(fc.array(tells, { minLength: 2, maxLength: 8 }), fc.integer({ min: 0, max: 5 }), (sets, seen) => {
+        const candidates = sets.map((own, index) => ({
+          id: String(index),
+          tells: new Map(Object.entries(own).map(([feature, figure]) => [feature, { figure, within: 0.1 }])),
+        }));
+        const found = new Map([['f', { figure: seen, u: 0.2 }]]);
+        expect(rankCandidates(candidates, found).reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 9);
+        for (const { bits } of rankQuestions(candidates, found, () => 0.2)) expect(bits).toBeGreaterThan(0);
+      }),
+    );
+  });
+
+  test('a figure that is none is refused with its row', () => {
+    const bad = [{ variant: 'a', feature: 'size', is: 'large', within: '1 mm' }];
+    expect(refused('identify.variant', { variants: bad })).toContain('"large" is not a figure');
+    const twice = [1, 2].map(() => ({ variant: 'a', feature: 'size', is: '3 mm', within: '1 mm' }));
+    expect(refused('identify.variant', { variants: twice })).toContain('said twice');
+  });
+});
+
+describe('causes', () => {
+  test('a finding moves the causes by its factor, and all make one', () => {
+    const [first, second] = rankCauses([
+      { id: 'brushes', weight: 2, signs: [{ check: 'length', speaks: 'strongly for' }] },
+      { id: 'belt', weight: 2, signs: [] },
+    ]);
+    expect(first).toMatchObject({ id: 'brushes', before: 0.5 });
+    expect(first!.chance / second!.chance).toBeCloseTo(8, 9);
+    expect(first!.chance + second!.chance).toBeCloseTo(1, 9);
+  });
+});
+
+describe('torque at yield', () => {
+  /** VDI 2230-1 table A1, class 8.8, friction 0.12, 90 % of yield; from memory. */
+  test.each([
+    ['M8', 24.6],
+    ['M10', 48],
+    ['M12', 84],
+    ['M16', 206],
+  ])('%s of class 8.8 takes %d N·m within 3 %%', (name, expected) => {
+    const torque = torqueAtYield(parseThread(name)!, '8.8', 0.12, 0.9)!;
+    expect(Math.abs(torque / expected - 1)).toBeLessThan(0.03);
   });
 });

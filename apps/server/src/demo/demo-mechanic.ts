@@ -101,12 +101,12 @@ function record(
         own('counted', { ...(line.part ? { part: line.part } : {}), name: line.name, count: line.expected }),
       );
     case 'fluid': {
-      const amount = baseOf(find(sheet.fluids, due.fluid)!.amount.figure, 'mass');
+      const amount = baseOf(find(sheet.fluids, due.fluid)!.amount!.figure, 'mass');
       return [own('fluid', { fluid: due.fluid, amount: Number((amount + 0.002).toFixed(3)), unit: 'g' }, toolFor('scale', amount))];
     }
     case 'seal': {
       const seal = find(sheet.seals, due.seal)!;
-      const { from = 0, to = from } = windowOf(seal.depth, 'length');
+      const { from = 0, to = from } = windowOf(seal.depth!, 'length');
       const tool = toolFor(seal.tool, 1);
       return [
         own(
@@ -169,7 +169,7 @@ function settingEntries(
   const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
   if (!run) return [];
   const { setting } = run;
-  const pitch = baseOf(setting.nut.pitch, 'pitch');
+  const pitch = baseOf(setting.nut!.pitch, 'pitch');
   const endPlay = (moment: string, truth: number): DemoEntry => {
     const { tool, readings } = dial(truth);
     return own('end-play', { setting: setting.ref, moment, readings, unit: 'mm' }, tool);
@@ -182,8 +182,8 @@ function settingEntries(
           {
             setting: setting.ref,
             act: 'seated',
-            angle: -baseOf(setting.nut.backOff, 'angle'),
-            torque: baseOf(setting.nut.seat.figure, 'torque'),
+            angle: -baseOf(setting.nut!.backOff, 'angle'),
+            torque: baseOf(setting.nut!.seat.figure, 'torque'),
           },
           wrench,
         ),

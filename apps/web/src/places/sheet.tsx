@@ -1,4 +1,15 @@
-import { STAGES, STAGE_NAMES, partName, stepsOf, windowWords, limitWindow, settingWindow, windowOf } from '@jubb/contract/job';
+import {
+  STAGES,
+  STAGE_NAMES,
+  partName,
+  stepsOf,
+  windowWords,
+  limitWindow,
+  limitQuantity,
+  settingQuantity,
+  settingWindow,
+  windowOf,
+} from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { useParams } from 'react-router';
 import { call } from '../api/client.ts';
@@ -58,18 +69,17 @@ export function SheetPage(): ReactElement {
                 {joint.pattern.passes.map((share) => `${Math.round(share * 100)} %`).join(', ')}
                 {joint.pattern.checkPass ? ', once round' : ''}
               </td>
-              <td className="fig fs-5">{joint.torque.figure}</td>
-              <td>
-                <Trust of={joint.torque} documents={file.documents} />
-              </td>
+              <td className="fig fs-5">{joint.torque?.figure ?? 'no number'}</td>
+              <td>{joint.torque ? <Trust of={joint.torque} documents={file.documents} /> : null}</td>
             </tr>
           ))}
           {file.settings.map((setting) => (
             <tr key={setting.ref}>
               <td>
-                {setting.name}: {setting.nut.thread}, {setting.nut.slots} slots, seat at {setting.nut.seat.figure}
+                {setting.name}:{' '}
+                {setting.nut ? `${setting.nut.thread}, ${setting.nut.slots} slots, seat at ${setting.nut.seat.figure}` : setting.how}
               </td>
-              <td className="fig fs-5 text-nowrap">{windowWords(settingWindow(setting))}</td>
+              <td className="fig fs-5 text-nowrap">{windowWords(settingWindow(setting), settingQuantity(setting))}</td>
               <td>
                 <Trust of={setting.window} documents={file.documents} />
               </td>
@@ -82,38 +92,39 @@ export function SheetPage(): ReactElement {
                   {limit.name}
                   {limit.asNew ? (
                     <div className="soft">
-                      New: {windowWords(windowOf(limit.asNew, limit.quantity ?? 'length'))}.{' '}
+                      New: {windowWords(windowOf(limit.asNew, limitQuantity(limit)), limitQuantity(limit))}.{' '}
                       <Trust of={limit.asNew} documents={file.documents} />
                     </div>
                   ) : null}
                 </td>
-                <td className="fig fs-5 text-nowrap">{windowWords(limitWindow(limit))}</td>
+                <td className="fig fs-5 text-nowrap">{windowWords(limitWindow(limit), limitQuantity(limit))}</td>
                 <td>
                   <Trust of={limit.service} documents={file.documents} />
                 </td>
               </tr>
             ) : null,
           )}
-          {file.seals.map((seal) => (
-            <tr key={seal.ref}>
-              <td>
-                {partName(file, seal.part)}, {seal.material}, {seal.direction}: depth
-              </td>
-              <td className="fig fs-5 text-nowrap">{windowWords(windowOf(seal.depth, 'length'))}</td>
-              <td>
-                <Trust of={seal.depth} documents={file.documents} />
-              </td>
-            </tr>
-          ))}
+          {file.seals.map(
+            (seal) =>
+              seal.depth && (
+                <tr key={seal.ref}>
+                  <td>
+                    {partName(file, seal.part)}, {seal.material}, {seal.direction}: depth
+                  </td>
+                  <td className="fig fs-5 text-nowrap">{windowWords(windowOf(seal.depth, 'length'))}</td>
+                  <td>
+                    <Trust of={seal.depth} documents={file.documents} />
+                  </td>
+                </tr>
+              ),
+          )}
           {file.fluids.map((fluid) => (
             <tr key={fluid.ref}>
               <td>
                 {fluid.name}, {fluid.grade}
               </td>
-              <td className="fig fs-5">{fluid.amount.figure}</td>
-              <td>
-                <Trust of={fluid.amount} documents={file.documents} />
-              </td>
+              <td className="fig fs-5">{fluid.amount?.figure ?? fluid.fill}</td>
+              <td>{fluid.amount ? <Trust of={fluid.amount} documents={file.documents} /> : null}</td>
             </tr>
           ))}
         </tbody>

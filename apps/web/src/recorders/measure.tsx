@@ -1,4 +1,4 @@
-import { formatQuantity, type Quantity, type Window } from '@jubb/core';
+import { formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import { mean, workingFor, type EntryKind, type Tool } from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
@@ -67,7 +67,7 @@ export function Measure(props: MeasureProps): ReactElement {
             from={window.from}
             to={window.to}
             guard={judged ? Number(judged['guard']) : undefined}
-            unit="mm"
+            unit={unitBySymbol(quantity, undefined).symbol}
           />
           {judged ? (
             <p className="mb-1 mt-1" aria-live="polite">

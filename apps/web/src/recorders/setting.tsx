@@ -1,4 +1,4 @@
-import { baseOf, settingWindow, type SettingRun, type Step } from '@jubb/contract/job';
+import { baseOf, settingQuantity, settingWindow, type SettingRun, type Step } from '@jubb/contract/job';
 import { workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../drawings/castle-nut.tsx';
@@ -41,11 +41,12 @@ interface PhaseProps {
   readonly step: Step;
 }
 
-function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => void }): ReactElement {
+function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => void }): ReactElement | null {
   const { job, sheet, keep } = useHere();
   const units = useUnits();
   const [wrenchId, setWrenchId] = useState<string>();
   const { nut, ref, how } = run.setting;
+  if (!nut) return null;
   const torque = baseOf(nut.seat.figure, 'torque');
   const backOff = baseOf(nut.backOff, 'angle');
   const wrench = pickTool(job.tools, 'torque-wrench', torque, wrenchId);
@@ -92,28 +93,33 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
 function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' | 'locked' | 'proved' }): ReactElement {
   const { sheet, keep } = useHere();
   const { setting } = run;
+  const quantity = settingQuantity(setting);
   const words = {
     now: 'Dial reading with the nut where it is',
-    locked: 'Dial reading with the nut at its slot',
-    proved: 'Dial reading as it leaves the shop',
+    locked: setting.method === 'castle-nut' ? 'Dial reading with the nut at its slot' : 'Set it, then read it',
+    proved: 'As it leaves the shop',
   }[moment];
+  const window = settingWindow(setting);
   return (
     <Measure
       key={moment}
       draftKey={`${step.ref}.${moment}.${run.tries.length}`}
       name={setting.name}
-      quantity="length"
-      window={settingWindow(setting)}
+      quantity={quantity}
+      window={window}
       toolKind={setting.tool}
       repeats={setting.repeats}
       least={0}
-      most={5}
+      // A slip of the decimal sign or the unit is further off than any try.
+      most={Math.max(5, window.to * 4)}
       kind="end-play"
       payload={(readings, unit) => ({ setting: setting.ref, moment, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       intro={
         <p className="mb-2">
-          {words}: pull and push, {setting.repeats} times.
+          {words}
+          {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
+          {moment === 'locked' && setting.how ? <span className="soft">{setting.how}</span> : null}
         </p>
       }
       source={<Trust of={setting.window} documents={sheet.documents} />}
@@ -145,7 +151,8 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
   const turns = (advice.output['turns'] as readonly LockPosition[]).filter(({ play }) => play >= 0);
   const advised = turns.find(({ angle }) => angle === advice.output['angle']);
   const chosen = turns.find(({ angle }) => angle === otherAngle) ?? advised;
-  if (!chosen) return null;
+  const { nut } = setting;
+  if (!chosen || !nut) return null;
   const window = settingWindow(setting);
   const positions = Number(advice.output['positions']);
   const toggle = (what: 'working' | 'slots'): void => setShown(shown === what ? undefined : what);
@@ -172,7 +179,7 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
         { label: 'Working', key: 'w', run: () => toggle('working') },
         { label: 'Seat again', key: 'b', run: onSeatAgain },
       ]}
-      drawing={<CastleNut slots={setting.nut.slots} openings={setting.nut.openings} angle={chosen.angle} />}
+      drawing={<CastleNut slots={nut.slots} openings={nut.openings} angle={chosen.angle} />}
       wide={
         <SettingLine
           name={setting.name}
@@ -224,9 +231,10 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
 function Line({ run }: { readonly run: SettingRun }): ReactElement {
   const units = useUnits();
   const window = settingWindow(run.setting);
+  const quantity = settingQuantity(run.setting);
   return (
     <>
-      <SettingLine name={run.setting.name} {...window} tries={run.tries.map((one) => one.play)} />
+      {quantity === 'length' ? <SettingLine name={run.setting.name} {...window} tries={run.tries.map((one) => one.play)} /> : null}
       {run.tries.length > 0 ? (
         <table className="table">
           <thead>
@@ -242,7 +250,7 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
                 <td>{index + 1}</td>
                 <td>{one.before}</td>
                 <td className="fig fs-5">
-                  {units.show(one.play, 'length', window).figure}{' '}
+                  {units.show(one.play, quantity, window).figure}{' '}
                   {one.verdict ? <small className={`v-${one.verdict}`}>{one.verdict}</small> : null}
                 </td>
               </tr>

@@ -1,4 +1,4 @@
-import { baseOf, find, limitWindow, partName, windowOf, type Step } from '@jubb/contract/job';
+import { baseOf, find, limitQuantity, limitWindow, partName, windowOf, type Fluid, type Step } from '@jubb/contract/job';
 import { useId, useState, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -159,13 +159,13 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
     <Measure
       draftKey={step.ref}
       name={limit.name}
-      quantity={limit.quantity ?? 'length'}
+      quantity={limitQuantity(limit)}
       window={window}
       toolKind={limit.tool}
       repeats={limit.repeats ?? 1}
       // A slip of the decimal sign or the unit is further off than any wear.
-      least={furthest > 5 ? furthest * 0.5 : 0}
-      most={furthest > 5 ? furthest * 1.5 : 5}
+      least={limit.kind === 'size' ? (furthest > 5 ? furthest * 0.5 : 0) : -20000}
+      most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : 300000}
       kind="reading"
       payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
@@ -207,6 +207,13 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   const [text, setText] = useDraft(`${job.id}.${step.ref}`, '');
   const [tried, setTried] = useState(false);
   if (!fluid) return null;
+  if (!fluid.amount)
+    return (
+      <FilledUntil
+        fluid={fluid}
+        onFull={() => keep({ kind: 'fluid', payload: { fluid: fluid.ref, amount: 0, unit: 'L' }, step: step.ref })}
+      />
+    );
   const isMass = /g$/u.test(fluid.amount.figure.trim());
   const quantity = isMass ? 'mass' : 'volume';
   const unit = isMass ? 'g' : 'L';
@@ -256,6 +263,20 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   );
 }
 
+/** A fluid that has no amount: it is filled until it shows. */
+function FilledUntil({ fluid, onFull }: { readonly fluid: Fluid; readonly onFull: () => void }): ReactElement {
+  return (
+    <RecorderLayout
+      say={
+        <>
+          {fluid.name}, {fluid.grade}, {fluid.fill}. {fluid.rule}
+        </>
+      }
+      primary={{ label: 'It shows, it is full', run: onFull }}
+    />
+  );
+}
+
 /** Direction, then lubricant, then depth: one thing asked at a time. */
 export function SealRecorder({ step }: RecorderProps): ReactElement | null {
   const { job, sheet, keep } = useHere();
@@ -275,10 +296,25 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
   }
   if (seen === 1)
     return (
-      <RecorderLayout say={seal.lubricant} primary={{ label: 'Greased, in and square', run: () => setSeen(2) }}>
+      <RecorderLayout
+        say={seal.lubricant}
+        primary={{
+          label: 'Greased, in and square',
+          run: () => {
+            if (seal.depth) return setSeen(2);
+            keep({
+              kind: 'seal-fitted',
+              payload: { seal: seal.ref, directionSeen: true, lubricated: true, depths: [], unit: 'mm' },
+              step: step.ref,
+            });
+            setSeen(undefined);
+          },
+        }}
+      >
         {protect}
       </RecorderLayout>
     );
+  if (!seal.depth) return null;
   return (
     <Measure
       draftKey={`${step.ref}.depth`}

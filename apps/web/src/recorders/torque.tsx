@@ -1,5 +1,5 @@
-import { circlePoints, formatQuantity } from '@jubb/core';
-import { jointTorque, wrenchSetting, type JointRun, type PlannedPull, type Step } from '@jubb/contract/job';
+import { formatQuantity } from '@jubb/core';
+import { jointPoints, jointTorque, stageWords, wrenchSetting, type JointRun, type PlannedPull, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { JointPlate } from '../drawings/joint-plate.tsx';
 import { AskLine } from '../kit/ask-line.tsx';
@@ -29,6 +29,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
 
   const { next, joint } = run;
   const pass = run.passes.find((candidate) => candidate.pass === next.pass);
+  if (next.torqueNm === 0) return <ByHand run={run} step={step} plate={plate} />;
   const wrench = pickTool(job.tools, 'torque-wrench', next.torqueNm, wrenchId);
   const fitted = job.tools.find((tool) => tool.id === adapter.id);
   const angle = readFigure(adapter.angle, 'angle', '°', { least: 0, most: 180 });
@@ -59,6 +60,8 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
     });
   };
   const { figure, unit, other } = units.show(next.torqueNm, 'torque');
+  const full = jointTorque(joint)?.torqueNm;
+  const origin = pass?.stage?.torque ?? joint.torque;
   const wrenchAt = set === undefined ? '…' : units.show(set, 'torque').figure;
   const cannot = wrench === undefined || set === undefined || (fitted !== undefined && angle.base === undefined);
   return (
@@ -70,11 +73,13 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
           under: (
             <>
               {other ? <b className="fig fs-4 me-2">{other}</b> : null}
-              <Trust
-                of={joint.torque}
-                documents={sheet.documents}
-                also={[joint.condition, `full ${units.text(jointTorque(joint).torqueNm, 'torque')}`]}
-              />
+              {origin ? (
+                <Trust
+                  of={origin}
+                  documents={sheet.documents}
+                  also={[joint.condition, ...(full === undefined ? [] : [`full ${units.text(full, 'torque')}`])]}
+                />
+              ) : null}
             </>
           ),
         }}
@@ -170,9 +175,34 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
 }
 
 function jointShare(joint: JointRun['joint']): number {
-  const { torqueNm, to } = jointTorque(joint);
-  return to / torqueNm - 1;
+  const torque = jointTorque(joint);
+  return torque ? torque.to / torque.torqueNm - 1 : 0;
 }
+
+/** A round that no wrench measures: an angle, a snug by hand, a face that comes flush. */
+function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: Step; readonly plate: ReactElement }): ReactElement | null {
+  const { sheet, keep } = useHere();
+  const { joint, next, passes } = run;
+  if (!next) return null;
+  const stage = passes.find(({ pass }) => pass === next.pass)?.stage;
+  const done = (): void =>
+    keep({
+      kind: 'pull',
+      payload: { joint: joint.ref, pass: next.pass, place: next.place, result: 'clicked', torque: 0, ...NO_WRENCH },
+      step: step.ref,
+    });
+  return (
+    <RecorderLayout
+      number={stage?.angle && { figure: stage.angle.figure, unit: '', under: <Trust of={stage.angle} documents={sheet.documents} /> }}
+      say={`${stageWords(stage)}. Mark the head and its seat with paint first, so that a turn shows.`}
+      primary={{ label: stage?.angle ? `Turned ${stage.angle.figure}` : 'It is so', run: done }}
+      drawing={plate}
+    />
+  );
+}
+
+/** A pull by hand has no arm; the lengths stand for a wrench that changes nothing. */
+const NO_WRENCH = { wrenchLength: 450, adapterLength: 0, adapterAngle: 0 };
 
 /** "Wheel nuts, pass 3 of 4. Next is number 5." */
 export function runTitle(run: JointRun): string {
@@ -187,7 +217,8 @@ function RunPlate({ run }: { readonly run: JointRun }): ReactElement {
   return (
     <JointPlate
       name={run.joint.name}
-      points={circlePoints(run.joint.count)}
+      round={run.joint.pattern.layout === 'circle'}
+      points={jointPoints(run.joint)}
       numbers={run.numbers}
       done={new Set(inPass.filter((pull) => pull.payload.result !== 'trouble').map((pull) => pull.payload.place))}
       next={run.next?.place}

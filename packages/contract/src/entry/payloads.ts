@@ -34,10 +34,10 @@ function Ref(): PropertyDecorator {
   return Matches(REF, { message: 'must be a ref of the sheet' });
 }
 
-function Figures(least: number, most: number): PropertyDecorator {
+function Figures(least: number, most: number, fewest = 1): PropertyDecorator {
   return (target, property) => {
     IsArray()(target, property);
-    ArrayMinSize(1, { message: 'needs at least one reading' })(target, property);
+    ArrayMinSize(fewest, { message: 'needs at least one reading' })(target, property);
     ArrayMaxSize(50, { message: 'has more than 50 readings' })(target, property);
     IsNumber({}, { each: true, message: 'must be numbers' })(target, property);
     Min(least, { each: true, message: `must not be under ${least}` })(target, property);
@@ -74,7 +74,7 @@ export class CautionReadPayload {
 
 export class ReadingPayload {
   @Ref() limit: string;
-  @Figures(-2000, 2000) readings: number[];
+  @Figures(-20000, 300000) readings: number[];
   /** Unit symbol in which it was typed. */
   @IsString() @MaxLength(10) unit: string;
 }
@@ -104,7 +104,8 @@ export class CountedPayload {
 
 export class FluidPayload {
   @Ref() fluid: string;
-  @IsNumber() @Min(0.0001, { message: 'must be more than nothing' }) @Max(1000, { message: 'must be at most 1000' }) amount: number;
+  /** Nothing where it was filled until it showed. */
+  @IsNumber() @Min(0) @Max(1000, { message: 'must be at most 1000' }) amount: number;
   @IsString() @MaxLength(10) unit: string;
 }
 
@@ -112,7 +113,8 @@ export class SealFittedPayload {
   @Ref() seal: string;
   @IsBoolean() directionSeen: boolean;
   @IsBoolean() lubricated: boolean;
-  @Figures(-100, 500) depths: number[];
+  /** Nothing for a ring that has no depth to read. */
+  @Figures(-100, 500, 0) depths: number[];
   @IsString() @MaxLength(10) unit: string;
 }
 
@@ -129,7 +131,8 @@ export const MOMENTS = ['now', 'locked', 'proved'] as const;
 export class EndPlayPayload {
   @Ref() setting: string;
   @IsIn(MOMENTS) moment: (typeof MOMENTS)[number];
-  @Figures(0, 10) readings: number[];
+  /** mm, or N·m for a preload. */
+  @Figures(0, 500) readings: number[];
   @IsString() @MaxLength(10) unit: string;
 }
 
@@ -138,8 +141,8 @@ export class PullPayload {
   @IsInt() @Min(1) @Max(40) pass: number;
   /** From 0, clockwise from twelve o'clock. */
   @IsInt() @Min(0) @Max(399) place: number;
-  /** Wanted at the fastener. */
-  @IsNumber() @Min(0.01) @Max(20000) torque: number;
+  /** Wanted at the fastener; nothing for a round by hand, by eye or by angle. */
+  @IsNumber() @Min(0) @Max(20000) torque: number;
   @IsIn(['clicked', 'turned', 'trouble']) result: 'clicked' | 'turned' | 'trouble';
   /** Drive centre to grip, mm; with the adapter's length and angle it gives the wrench setting. */
   @IsNumber() @Min(20) @Max(3000) wrenchLength: number;

@@ -2,6 +2,8 @@ export * from '../words.js';
 export * from '../entry/kept.js';
 export type { EntryKind, PayloadOf } from '../entry/entry.js';
 export type * from '../sheet/file.js';
+export * from '../sheet/choices.js';
+export * from '../sheet/lists.js';
 export type * from '../dto/views.js';
 export * from '../sheet/resolve.js';
 export * from '../sheet/source-words.js';

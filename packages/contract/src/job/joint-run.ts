@@ -1,11 +1,12 @@
-import { starOrder, outwardOrder } from '@jubb/core';
+import { circlePoints, starOrder, outwardOrder, type Point } from '@jubb/core';
 import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { Joint } from '../sheet/file.js';
-import { jointTorque, type Pass } from '../sheet/resolve.js';
+import { baseOf, jointTorque, type Pass } from '../sheet/resolve.js';
 
 export interface PlannedPull {
   readonly pass: number;
   readonly place: number;
+  /** Nothing for a round that goes by hand, by eye or by angle. */
   readonly torqueNm: number;
 }
 
@@ -25,7 +26,21 @@ const MOST_CHECK_ROUNDS = 10;
 
 /** Places (from 0, clockwise from twelve o'clock, or row by row) in the order they are tightened. */
 function pullOrder(joint: Joint): readonly number[] {
-  return joint.pattern.layout === 'circle' ? starOrder(joint.count) : outwardOrder(twoRows(joint.count));
+  return joint.pattern.layout === 'circle' ? starOrder(joint.count) : outwardOrder(jointPoints(joint));
+}
+
+/** Where the fasteners stand, in whatever unit their layout has. */
+export function jointPoints({ count, pattern }: Joint): readonly Point[] {
+  switch (pattern.layout) {
+    case 'circle':
+      return circlePoints(count);
+    case 'two-rows':
+      return inRows(count, Math.ceil(count / 2));
+    case 'grid':
+      return inRows(count, pattern.columns ?? Math.ceil(Math.sqrt(count)));
+    case 'free':
+      return pattern.positions ?? inRows(count, count);
+  }
 }
 
 /** The number of each place on the joint plate: when its turn comes, from 1. */
@@ -37,10 +52,10 @@ export function placeNumbers(joint: Joint): readonly number[] {
 /** The passes of a joint from its sheet, and where its pulls stand. */
 export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointRun {
   const order = pullOrder(joint);
-  const { torqueNm } = jointTorque(joint);
   const pulls = entries.filter((entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref);
-  const passes: Pass[] = joint.pattern.passes.map((share, index) => ({ pass: index + 1, torqueNm: torqueNm * share, order, check: false }));
-  if (joint.pattern.checkPass) {
+  const torqueNm = jointTorque(joint)?.torqueNm;
+  const passes = plannedPasses(joint, order, torqueNm);
+  if (joint.pattern.checkPass && torqueNm !== undefined) {
     const round = Array.from({ length: joint.count }, (_, place) => place);
     for (let number = 0; number < MOST_CHECK_ROUNDS; number += 1) {
       const pass: Pass = { pass: passes.length + 1, torqueNm, order: round, check: true };
@@ -63,7 +78,20 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
   };
 }
 
-function twoRows(count: number): readonly { x: number; y: number }[] {
-  const columns = Math.ceil(count / 2);
+/** The rounds of the sheet: its stages where it has them, else shares of the torque; none without a number. */
+function plannedPasses(joint: Joint, order: readonly number[], torqueNm: number | undefined): Pass[] {
+  if (joint.stages)
+    return joint.stages.map((stage, index) => ({
+      pass: index + 1,
+      torqueNm: stage.torque ? baseOf(stage.torque.figure, 'torque') : 0,
+      order,
+      check: false,
+      stage,
+    }));
+  if (torqueNm === undefined) return [];
+  return joint.pattern.passes.map((share, index) => ({ pass: index + 1, torqueNm: torqueNm * share, order, check: false }));
+}
+
+function inRows(count: number, columns: number): readonly Point[] {
   return Array.from({ length: count }, (_, place) => ({ x: place % columns, y: Math.floor(place / columns) }));
 }

@@ -1,12 +1,13 @@
+import { formatQuantity, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { JobView } from '../dto/views.js';
-import { find, jointTorque, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, inUnit, mm, nm, readingText, settingOf } from './words.js';
+import { entryWords, filled, mm, nm, readingText, settingOf, stageWords } from './words.js';
 import { mean } from './working-for.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
@@ -107,26 +108,28 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
   const sheet = job.sheet.file;
   return state.settings.map(({ setting, proved }) => {
     const window = settingWindow(setting);
+    const quantity = settingQuantity(setting);
+    const figure = (base: number, limits: Window): string => formatQuantity(base, quantity, undefined, limits);
     const rows = rowsOf(job, ['nut', 'end-play'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
-      entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload']) : '',
+      entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
       look.tool,
       look.who,
       look.when,
     ]);
-    const left = proved ? `As left: ${mm(proved.play, window)}, ${proved.verdict ?? ''}.` : 'Not proved yet.';
+    const left = proved ? `As left: ${figure(proved.play, window)}, ${proved.verdict ?? ''}.` : 'Not proved yet.';
     return {
       title: `${setting.name}, as left`,
       text: [
-        `${left} Wanted ${mm(window.from)} to ${mm(window.to)} (${[setting.window.trust, ...sourceWords(setting.window, sheet.documents)].join(', ')}).`,
+        `${left} Wanted ${windowWords(window, quantity)} (${[setting.window.trust, ...sourceWords(setting.window, sheet.documents)].join(', ')}).`,
       ],
       table: { head: ['What was done', 'Readings', 'Tool', 'Who', 'When'], rows },
     };
   });
 }
 
-function readingsText({ readings, unit }: { readonly readings: readonly number[]; readonly unit: string }): string {
-  return readings.map((reading) => readingText(reading, 'length', unit)).join(', ');
+function readingsText({ readings, unit }: { readonly readings: readonly number[]; readonly unit: string }, quantity: Quantity): string {
+  return readings.map((reading) => readingText(reading, quantity, unit)).join(', ');
 }
 
 function foundTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
@@ -150,10 +153,11 @@ function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['t
     const { limit: ref, readings, unit } = entry.payload as KeptEntry<'reading'>['payload'];
     const limit = find(limits, ref);
     const window = limit ? limitWindow(limit) : {};
+    const quantity = limit ? limitQuantity(limit) : 'length';
     return [
       limit?.name ?? ref,
-      `${mm(mean(readings), window)}, mean of ${readingsText({ readings, unit })}`,
-      windowWords(window),
+      `${formatQuantity(mean(readings), quantity, undefined, window)}, mean of ${readingsText({ readings, unit }, quantity)}`,
+      windowWords(window, quantity),
       verdictOf(entry) ?? '',
       look.tool,
       look.who,
@@ -163,9 +167,10 @@ function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['t
   return { head: ['What', 'Found', 'Limit', 'Verdict', 'Tool', 'Who', 'When'], rows };
 }
 
-export function windowWords({ from, to }: { from?: number | undefined; to?: number | undefined }): string {
-  if (from !== undefined && to !== undefined) return `${mm(from).replace(/ mm$/u, '')} to ${mm(to)}`;
-  return from === undefined ? (to === undefined ? '' : `at most ${mm(to)}`) : `at least ${mm(from)}`;
+export function windowWords({ from, to }: Window, quantity: Quantity = 'length'): string {
+  const words = (base: number): string => formatQuantity(base, quantity);
+  if (from !== undefined && to !== undefined) return `${words(from).replace(/\s*[^\d.]+$/u, '')} to ${words(to)}`;
+  return from === undefined ? (to === undefined ? '' : `at most ${words(to)}`) : `at least ${words(from)}`;
 }
 
 function partsTable(state: JobState): NonNullable<ReportSection['table']> {
@@ -183,20 +188,13 @@ function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['tabl
     if (entry.kind === 'fluid') {
       const payload = entry.payload as KeptEntry<'fluid'>['payload'];
       const fluid = find(sheet.fluids, payload.fluid);
-      return [
-        `${fluid?.name ?? payload.fluid}, ${fluid?.grade ?? ''}`,
-        inUnit(payload.amount, payload.unit),
-        '',
-        look.tool,
-        look.who,
-        look.when,
-      ];
+      return [`${fluid?.name ?? payload.fluid}, ${fluid?.grade ?? ''}`, filled(payload), '', look.tool, look.who, look.when];
     }
     const payload = entry.payload as KeptEntry<'seal-fitted'>['payload'];
     const seal = find(sheet.seals, payload.seal);
     return [
       `${seal ? partName(sheet, seal.part) : payload.seal}, ${seal?.direction ?? ''}`,
-      `depth ${mm(mean(payload.depths))}`,
+      payload.depths.length > 0 ? `depth ${mm(mean(payload.depths))}` : 'seated',
       verdictOf(entry) ?? '',
       look.tool,
       look.who,
@@ -208,7 +206,7 @@ function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['tabl
 
 function pullsTable(job: JobView, ref: string, times: Times): NonNullable<ReportSection['table']> {
   const joint = find(job.sheet.file.joints, ref);
-  const full = joint ? jointTorque(joint).torqueNm : 0;
+  const full = joint && jointTorque(joint)?.torqueNm;
   const numbers = joint ? placeNumbers(joint) : [];
   const pulls: JobView = {
     ...job,
@@ -218,14 +216,27 @@ function pullsTable(job: JobView, ref: string, times: Times): NonNullable<Report
     String(payload.pass),
     String(numbers[payload.place] ?? ''),
     String(payload.place + 1),
-    nm(payload.torque),
-    nm(settingOf(payload)),
+    payload.torque > 0 ? nm(payload.torque) : stageWords(joint?.stages?.[payload.pass - 1]),
+    payload.torque > 0 ? nm(settingOf(payload)) : '',
     [payload.result, payload.note].filter(Boolean).join(': '),
     look.tool,
     look.who,
     look.when,
   ]);
-  return { head: ['Pass', 'No.', 'Clockwise', `Torque (of ${nm(full)})`, 'Wrench at', 'Result', 'Tool', 'Who', 'When'], rows };
+  return {
+    head: [
+      'Pass',
+      'No.',
+      'Clockwise',
+      full === undefined ? 'Torque' : `Torque (of ${nm(full)})`,
+      'Wrench at',
+      'Result',
+      'Tool',
+      'Who',
+      'When',
+    ],
+    rows,
+  };
 }
 
 function struckTable(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {

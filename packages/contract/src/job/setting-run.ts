@@ -24,7 +24,10 @@ export interface SettingRun {
 
 /** Where the setting of a nut stands: seat, read, turn, read again, until a reading is in. */
 export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): SettingRun {
-  let phase: SettingPhase = 'seat';
+  // Only a castle nut is turned by figures; whatever else is set by its method, and read.
+  const byNut = setting.method === 'castle-nut';
+  const start: SettingPhase = byNut ? 'seat' : 'read-locked';
+  let phase: SettingPhase = start;
   let before = 'as found';
   let playNow: number | undefined;
   let proved: SettingTry | undefined;
@@ -34,7 +37,7 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
       phase = entry.payload.act === 'seated' ? 'read' : 'read-locked';
       before =
         entry.payload.act === 'seated'
-          ? `seated ${entry.payload.torque ?? ''} N·m, back ${setting.nut.backOff}`
+          ? `seated ${entry.payload.torque ?? ''} N·m, back ${setting.nut?.backOff ?? ''}`
           : turned(entry.payload.angle);
       // A nut that moves takes its proof with it.
       proved = undefined;
@@ -46,13 +49,13 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
       tries.push(current);
       if (entry.payload.moment === 'now') phase = 'turn';
       else if (verdict === 'in') phase = 'set';
-      else phase = verdict === 'out' ? 'turn' : 'read-locked';
+      else phase = verdict === 'out' && byNut ? 'turn' : 'read-locked';
       if (entry.payload.moment === 'proved') proved = current;
     }
   }
   const advice = phase === 'turn' && playNow !== undefined ? adviseNut(setting, playNow) : null;
   // No advice means no play to measure from: back to the start.
-  if (phase === 'turn' && advice === null) phase = 'seat';
+  if (phase === 'turn' && advice === null) phase = start;
   return { setting, phase, tries, playNow, advice, proved };
 }
 

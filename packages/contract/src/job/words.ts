@@ -1,7 +1,7 @@
-import { dropZeros, formatQuantity, fromBase, roundWithin, unitBySymbol, type Quantity, type Window } from '@jubb/core';
+import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
-import type { SheetFile } from '../sheet/file.js';
-import { find, limitWindow, partName, settingWindow } from '../sheet/resolve.js';
+import type { JointStage, SheetFile } from '../sheet/file.js';
+import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES } from '../words.js';
 import { placeNumbers } from './joint-run.js';
 import { mean, wrenchSetting } from './working-for.js';
@@ -9,7 +9,7 @@ import { verdictOf } from './setting-run.js';
 
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
 export function mm(length: number, window: Window = {}): string {
-  return `${dropZeros(roundWithin(length, 3, window))} mm`;
+  return formatQuantity(length, 'length', undefined, window);
 }
 
 /** A single reading with every digit that an instrument gives: one more than a bench shows of a result. */
@@ -55,7 +55,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Caution read: ${find(sheet.cautions, entry.payload.caution)?.text ?? entry.payload.caution}`;
     case 'reading': {
       const limit = find(sheet.limits, entry.payload.limit);
-      return `${limit?.name ?? entry.payload.limit} ${mm(mean(entry.payload.readings), limit ? limitWindow(limit) : {})}${judged}`;
+      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(mean(entry.payload.readings), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${judged}`;
     }
     case 'look': {
       const limit = find(sheet.limits, entry.payload.limit);
@@ -70,10 +70,11 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'counted':
       return `${entry.payload.count} × ${entry.payload.name} on the bench`;
     case 'fluid':
-      return `${find(sheet.fluids, entry.payload.fluid)?.name ?? entry.payload.fluid}: ${inUnit(entry.payload.amount, entry.payload.unit)}`;
+      return `${find(sheet.fluids, entry.payload.fluid)?.name ?? entry.payload.fluid}: ${filled(entry.payload)}`;
     case 'seal-fitted': {
       const seal = find(sheet.seals, entry.payload.seal);
-      return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted, depth ${mm(mean(entry.payload.depths))}${judged}`;
+      const { depths } = entry.payload;
+      return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depths.length > 0 ? `, depth ${mm(mean(depths))}` : ''}${judged}`;
     }
     case 'nut':
       return entry.payload.act === 'seated'
@@ -82,13 +83,14 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'end-play': {
       const setting = find(sheet.settings, entry.payload.setting);
       const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
-      return `${setting?.name ?? 'End play'} ${mm(mean(entry.payload.readings), setting ? settingWindow(setting) : {})}, ${moment}${judged}`;
+      return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting)) : ''}, ${moment}${judged}`;
     }
     case 'pull': {
       const { joint: ref, pass, place, torque, result, note } = entry.payload;
       const joint = find(sheet.joints, ref);
       const number = joint ? placeNumbers(joint)[place] : undefined;
-      return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${nm(torque)}, wrench at ${nm(settingOf(entry.payload))}, ${result}${note ? ` (${note})` : ''}`;
+      const how = torque > 0 ? `${nm(torque)}, wrench at ${nm(settingOf(entry.payload))}` : stageWords(joint?.stages?.[pass - 1]);
+      return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${how}, ${result}${note ? ` (${note})` : ''}`;
     }
     case 'open-end':
       return `Open end: ${entry.payload.what}${entry.payload.place ? `, ${entry.payload.place}` : ''}; closed by ${entry.payload.closes}`;
@@ -104,6 +106,35 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Signed: ${entry.payload.name}`;
     case 'handed-over':
       return `Handed over to ${entry.payload.receivedBy}`;
+  }
+}
+
+/** What went in, or that it was filled until it showed. */
+export function filled({ amount, unit }: { readonly amount: number; readonly unit: string }): string {
+  return amount > 0 ? inUnit(amount, unit) : 'filled until it showed';
+}
+
+/** A round of a staged joint as it is said at the bench. */
+export function stageWords(stage: JointStage | undefined): string {
+  if (!stage) return 'by hand';
+  const until = stage.until ? `, ${stage.until}` : '';
+  switch (stage.kind) {
+    case 'torque':
+      return `${stage.torque?.figure ?? ''}${until}`;
+    case 'angle':
+      return `turn on ${stage.angle?.figure ?? ''}${until}`;
+    case 'hand-snug':
+      return `snug by hand${until}`;
+    case 'turn':
+      return `turn ${stage.angle?.figure ?? ''}${until}`;
+    case 'click':
+      return `until it clicks${until}`;
+    case 'flush':
+      return `until it is flush${until}`;
+    case 'touch':
+      return `until it touches${until}`;
+    case 'flatten':
+      return `until it lies flat${until}`;
   }
 }
 

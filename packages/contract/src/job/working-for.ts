@@ -1,8 +1,8 @@
 import { workings, type RunResult } from '@jubb/core';
 import type { Tool, UsedWorking } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
-import type { CastleNut, Limit, Setting, SheetFile } from '../sheet/file.js';
-import { baseOf, find, limitWindow, settingWindow, windowOf } from '../sheet/resolve.js';
+import type { Limit, Setting, SheetFile } from '../sheet/file.js';
+import { baseOf, find, limitQuantity, limitWindow, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
 import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload } from '../entry/payloads.js';
 
 /**
@@ -20,13 +20,15 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
     case 'seal-fitted': {
       const { seal: ref, depths } = payload as SealFittedPayload;
       const seal = find(sheet.seals, ref);
-      return seal ? judge('length', depths, windowOf(seal.depth, 'length'), tool) : null;
+      return seal?.depth ? judge('length', depths, windowOf(seal.depth, 'length'), tool) : null;
     }
     case 'end-play': {
       const { setting: ref, readings, moment } = payload as EndPlayPayload;
       const setting = find(sheet.settings, ref);
       if (!setting) return null;
-      return moment === 'now' ? adviseNut(setting, mean(readings)) : judge('length', readings, settingWindow(setting), tool);
+      return moment === 'now'
+        ? adviseNut(setting, mean(readings))
+        : judge(settingQuantity(setting), readings, settingWindow(setting), tool);
     }
     case 'pull':
       return wrenchSetting(payload as PullPayload);
@@ -36,7 +38,7 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
 }
 
 export function judgeLimit(limit: Limit, readings: readonly number[], tool: Tool | undefined): UsedWorking | null {
-  return judge(limit.quantity ?? 'length', readings, limitWindow(limit), tool);
+  return judge(limitQuantity(limit), readings, limitWindow(limit), tool);
 }
 
 interface Ends {
@@ -59,7 +61,8 @@ function judge(quantity: string, readings: readonly number[], window: Ends, tool
 
 /** What to do with the nut from this dial reading. */
 export function adviseNut(setting: Setting, playNow: number): UsedWorking | null {
-  const { nut }: { nut: CastleNut } = setting;
+  const { nut } = setting;
+  if (!nut) return null;
   return used(
     workings.run('bearing.nut', {
       playNow,

@@ -1,17 +1,18 @@
 import type { FieldIssue } from '../validation.js';
 import { readSheetFigure } from '../validators.js';
-import type { Limit, SheetFile, Span, Step } from './file.js';
+import type { LimitQuantity, StageKind } from './choices.js';
+import type { Limit, Part, SheetFile, Span, Step } from './file.js';
+import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
+import { limitQuantity, settingQuantity } from './resolve.js';
 
 type Refs = ReadonlySet<string>;
 
 /** What the shape alone cannot say: names used twice, pointers to nothing, windows upside down. */
 export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
-  const lists = ['documents', 'parts', 'joints', 'settings', 'seals', 'limits', 'fluids', 'cautions', 'steps', 'customerNotes'] as const;
-  const refs = Object.fromEntries(lists.map((list) => [list, new Set(sheet[list].map((row) => row.ref))])) as unknown as Record<
-    (typeof lists)[number],
-    Refs
-  >;
-  const issues: FieldIssue[] = lists.flatMap((list) => usedTwice(list, sheet[list]));
+  const refs = Object.fromEntries(
+    SHEET_LISTS.map((list) => [list, new Set(rowsOf(sheet, list).map((row) => row.ref))]),
+  ) as unknown as Record<SheetList, Refs>;
+  const issues: FieldIssue[] = SHEET_LISTS.flatMap((list) => usedTwice(list, rowsOf(sheet, list)));
   const pointer = (path: string, ref: string | undefined, known: Refs, what: string): void => {
     if (ref !== undefined && !known.has(ref)) {
       issues.push({
@@ -28,21 +29,78 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     if (passes.at(-1) !== 1 || passes.some((share, at) => share < (passes[at - 1] ?? 0))) {
       issues.push({ path: `joints[${index}].pattern.passes`, given: passes.join(', '), message: 'must rise to 1, the full torque' });
     }
-    const part = sheet.parts.find((candidate) => candidate.ref === joint.part);
-    if (part && part.quantity < joint.count) {
+    const { positions } = joint.pattern;
+    if (positions && positions.length !== joint.count)
       issues.push({
-        path: `joints[${index}].count`,
-        given: String(joint.count),
-        message: `is more than the ${part.quantity} that the part "${part.ref}" counts`,
+        path: `joints[${index}].pattern.positions`,
+        given: `${positions.length} places`,
+        message: `must be one for each of the ${joint.count} fasteners`,
       });
-    }
+    if (joint.pattern.layout === 'free' && !positions)
+      issues.push({ path: `joints[${index}].pattern.positions`, message: 'is missing; a free layout names the place of each fastener' });
+    joint.stages?.forEach((stage, number) => {
+      const wanted = STAGE_NEEDS[stage.kind];
+      if (wanted && !stage[wanted])
+        issues.push({ path: `joints[${index}].stages[${number}].${wanted}`, message: `is missing; a "${stage.kind}" round needs it` });
+    });
+  });
+  sheet.parts.forEach((part, index) => issues.push(...cyclic(`parts[${index}].superseded`, part)));
+  sheet.kits?.forEach((kit, index) =>
+    kit.parts.forEach((ref, number) => pointer(`kits[${index}].parts[${number}]`, ref, refs.parts, 'a part')),
+  );
+  sheet.fastenings?.forEach((fastening, index) => pointer(`fastenings[${index}].part`, fastening.part, refs.parts, 'a part'));
+  sheet.fluids.forEach((fluid, index) => {
+    if ((fluid.fill ?? 'amount') === 'amount' && !fluid.amount)
+      issues.push({ path: `fluids[${index}].amount`, message: 'is missing; give it, or say by what it shows that it is full' });
+  });
+  sheet.cautions.forEach((caution, index) => {
+    pointer(`cautions[${index}].holds.from`, caution.holds?.from, refs.steps, 'a step');
+    pointer(`cautions[${index}].holds.until`, caution.holds?.until, refs.steps, 'a step');
+  });
+  sheet.obligations?.forEach((obligation, index) => {
+    const either = new Set([...refs.steps, ...refs.parts]);
+    obligation.madeBy.forEach((ref, number) => pointer(`obligations[${index}].madeBy[${number}]`, ref, either, 'a step or part'));
+    pointer(`obligations[${index}].closedBy`, obligation.closedBy, refs.steps, 'a step');
+  });
+  sheet.whileOpen?.forEach((line, index) => {
+    pointer(`whileOpen[${index}].step`, line.step, refs.steps, 'a step');
+    pointer(`whileOpen[${index}].part`, line.part, refs.parts, 'a part');
+  });
+  sheet.variants?.forEach((variant, index) =>
+    variant.tells.forEach((tell, number) => {
+      const at = `variants[${index}].tells[${number}]`;
+      pointer(`${at}.feature`, tell.feature, refs.features, 'a feature');
+      const feature = sheet.features?.find(({ ref }) => ref === tell.feature);
+      if (!feature?.quantity) return;
+      for (const field of ['is', 'within'] as const) {
+        const text = tell[field];
+        const read = text === undefined ? undefined : readSheetFigure(text, feature.quantity, true);
+        if (read && !read.ok) issues.push({ path: `${at}.${field}`, given: text ?? '', message: read.message });
+      }
+    }),
+  );
+  sheet.causes?.forEach((cause, index) => {
+    const at = `causes[${index}]`;
+    cause.blames.forEach(({ complaint }, number) =>
+      pointer(`${at}.blames[${number}].complaint`, complaint, refs.complaints, 'a complaint'),
+    );
+    cause.signs?.forEach(({ limit }, number) => pointer(`${at}.signs[${number}].limit`, limit, refs.limits, 'a limit'));
+    cause.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
+    cause.parts?.forEach((ref, number) => pointer(`${at}.parts[${number}]`, ref, refs.parts, 'a part'));
   });
   sheet.seals.forEach((seal, index) => {
     pointer(`seals[${index}].part`, seal.part, refs.parts, 'a part');
+    if (!seal.depth) return;
     issues.push(...checkSpan(`seals[${index}].depth`, seal.depth, 'length'));
+    if (!seal.tool) issues.push({ path: `seals[${index}].tool`, message: 'is missing; say what reads the depth' });
   });
   sheet.settings.forEach((setting, index) => {
-    issues.push(...checkSpan(`settings[${index}].window`, setting.window, 'length', true));
+    const at = `settings[${index}]`;
+    const quantity = settingQuantity(setting);
+    issues.push(...checkSpan(`${at}.window`, setting.window, quantity, true));
+    if (setting.windowUsed) issues.push(...checkSpan(`${at}.windowUsed`, setting.windowUsed, quantity, true));
+    if (setting.method === 'castle-nut' && !setting.nut)
+      issues.push({ path: `${at}.nut`, message: 'is missing; a castle nut needs its thread, slots and holes' });
   });
   sheet.limits.forEach((limit, index) => {
     pointer(`limits[${index}].part`, limit.part, refs.parts, 'a part');
@@ -58,9 +116,42 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     pointer(`${at}.record.fluid`, step.record.fluid, refs.fluids, 'a fluid');
     step.record.counts?.forEach((counted, number) => pointer(`${at}.record.counts[${number}].part`, counted.part, refs.parts, 'a part'));
     pointer(`${at}.opens.closedBy`, step.opens?.closedBy, refs.steps, 'a step');
+    step.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
+    step.after?.forEach((ref, number) => pointer(`${at}.after[${number}]`, ref, refs.steps, 'a step'));
+    step.frees?.forEach((ref, number) => pointer(`${at}.frees[${number}]`, ref, refs.parts, 'a part'));
+    step.needsOff?.forEach((ref, number) => pointer(`${at}.needsOff[${number}]`, ref, refs.parts, 'a part'));
+    pointer(`${at}.routing`, step.routing, refs.routings, 'a routing picture');
+    pointer(`${at}.pinned.document`, step.pinned?.document, refs.documents, 'a document');
+    if (step.ways && step.ways.length < 2) issues.push({ path: `${at}.ways`, message: 'needs two ways or more to choose from' });
+    if (step.ways) issues.push(...usedTwice(`${at}.ways`, step.ways));
     issues.push(...checkRecord(at, step));
   });
   return issues;
+}
+
+const STAGE_NEEDS: Partial<Record<StageKind, 'torque' | 'angle' | 'until'>> = {
+  torque: 'torque',
+  angle: 'angle',
+  turn: 'angle',
+  flush: 'until',
+  touch: 'until',
+  flatten: 'until',
+};
+
+/** A chain of numbers that comes back to itself never ends at the one to order. */
+function cyclic(at: string, part: Part): FieldIssue[] {
+  const by = new Map((part.superseded ?? []).map((line) => [line.number, line.by]));
+  for (const [index, line] of (part.superseded ?? []).entries()) {
+    const seen = new Set<string>();
+    let number: string | undefined = line.number;
+    while (number !== undefined && !seen.has(number)) {
+      seen.add(number);
+      number = by.get(number);
+    }
+    if (number !== undefined)
+      return [{ path: `${at}[${index}].by`, given: line.by, message: `comes back to "${number}": the numbers go round in a ring` }];
+  }
+  return [];
 }
 
 function usedTwice(list: string, rows: readonly { readonly ref: string }[]): FieldIssue[] {
@@ -76,15 +167,14 @@ function checkLimit(at: string, limit: Limit): FieldIssue[] {
   if (limit.kind === 'look') {
     return (limit.looks?.length ?? 0) >= 2 ? [] : [{ path: `${at}.looks`, message: 'needs at least two looks to pick from' }];
   }
-  if (!limit.service) return [{ path: `${at}.service`, message: 'is missing; a size needs its service limit' }];
+  if (limit.kind === 'electrical' && !limit.between) return [{ path: `${at}.between`, message: 'is missing; say where the meter is held' }];
+  if (!limit.service) return [{ path: `${at}.service`, message: `is missing; a ${limit.kind} needs its service limit` }];
   if (!limit.tool) return [{ path: `${at}.tool`, message: 'is missing; say which kind of tool measures it' }];
-  const quantity = limit.quantity ?? 'length';
+  const quantity = limitQuantity(limit);
   return [...checkSpan(`${at}.service`, limit.service, quantity), ...(limit.asNew ? checkSpan(`${at}.asNew`, limit.asNew, quantity) : [])];
 }
 
-type SpanQuantity = NonNullable<Limit['quantity']>;
-
-function checkSpan(at: string, span: Span, quantity: SpanQuantity, bothEnds = false): FieldIssue[] {
+function checkSpan(at: string, span: Span, quantity: LimitQuantity, bothEnds = false): FieldIssue[] {
   if (span.from === undefined && span.to === undefined) return [{ path: at, message: 'needs "from", "to", or both' }];
   const ends = (['from', 'to'] as const).map((end) => {
     const text = span[end];

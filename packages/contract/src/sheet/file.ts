@@ -18,7 +18,47 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { POLICIES, STAGES, TOOL_KINDS, TRUSTS, type Policy, type Stage, type ToolKind, type Trust } from '../words.js';
+import {
+  DOINGS,
+  FASTENING_KINDS,
+  FEMALE_MATERIALS,
+  FILL_RULES,
+  HAZARDS,
+  LAYOUTS,
+  LIMIT_KINDS,
+  LIMIT_QUANTITIES,
+  LOOK_PICTURES,
+  ORIENTATIONS,
+  RECORD_KINDS,
+  SEAL_KINDS,
+  SETTING_KINDS,
+  SETTING_METHODS,
+  STAGE_KINDS,
+  type Doing,
+  type FasteningKind,
+  type Hazard,
+  type Layout,
+  type LimitQuantity,
+  type LookPicture,
+  type Orientation,
+  type RecordKind,
+  type SealKind,
+  type SettingKind,
+  type SettingMethod,
+  type StageKind,
+} from './choices.js';
+import {
+  FAMILIES,
+  POLICIES,
+  STAGES,
+  TOOL_KINDS,
+  TRUSTS,
+  type Family,
+  type Policy,
+  type Stage,
+  type ToolKind,
+  type Trust,
+} from '../words.js';
 import { IsFigure } from '../validators.js';
 
 /**
@@ -51,6 +91,26 @@ function Rows(of: () => new () => object, most = 400): PropertyDecorator {
   };
 }
 
+/** Lines of words. */
+function Lines(most = 20, longest = 400): PropertyDecorator {
+  return (target, property) => {
+    IsArray()(target, property);
+    ArrayMaxSize(most)(target, property);
+    IsString({ each: true })(target, property);
+    MinLength(1, { each: true, message: 'must not hold an empty line' })(target, property);
+    MaxLength(longest, { each: true })(target, property);
+  };
+}
+
+/** Refs of other lines. */
+function Refs(most = 60): PropertyDecorator {
+  return (target, property) => {
+    IsArray()(target, property);
+    ArrayMaxSize(most)(target, property);
+    Matches(REF, { each: true, message: 'must be refs in small letters, digits and single hyphens' })(target, property);
+  };
+}
+
 function Nested(of: () => new () => object): PropertyDecorator {
   return (target, property) => {
     ValidateNested()(target, property);
@@ -69,6 +129,17 @@ export class TorqueValue extends Sourced {
   @IsFigure('torque') figure: string;
   /** Either way, as a share of the figure. */
   @IsOptional() @IsFigure('ratio') tolerance?: string;
+}
+
+export class AngleValue extends Sourced {
+  @IsFigure('angle') figure: string;
+}
+
+/** Fasteners of one length within a joint. */
+export class FastenerLength {
+  @IsFigure('length') length: string;
+  @IsInt() @Min(1) @Max(120) count: number;
+  @IsOptional() @Name(200) where?: string;
 }
 
 export class LengthValue extends Sourced {
@@ -91,18 +162,50 @@ export class SheetDocument {
   @IsOptional() @Name(80) edition?: string;
 }
 
+/** A part that another number has taken the place of. */
+export class Superseded {
+  @Name(60) number: string;
+  @Name(60) by: string;
+}
+
 export class Part {
   @Ref() ref: string;
   @Name() name: string;
   @IsOptional() @Name(60) number?: string;
+  /** Numbers that were, each with what took its place; the last of a chain is the one to order. */
+  @IsOptional() @Rows(() => Superseded, 20) superseded?: Superseded[];
+  /** What it is by its standard: a bearing, ring or seal designation. */
+  @IsOptional() @Name(80) designation?: string;
   @IsInt() @Min(1) @Max(1000) quantity: number;
   @IsIn(POLICIES) policy: Policy;
   @IsOptional() @IsFigure('mass') mass?: string;
+  /** Which one it is shows only when the unit is open: what to look for then. */
+  @IsOptional() @Name(300) knownWhenOpen?: string;
+  /** Pieces of it that come loose and must be the same number on each side. */
+  @IsOptional() @IsBoolean() equalSides?: boolean;
   @IsOptional() @Name(500) note?: string;
 }
 
+/** Parts bought together under one number. */
+export class Kit {
+  @Ref() ref: string;
+  @Name() name: string;
+  @IsOptional() @Name(60) number?: string;
+  @ArrayMinSize(1) @Refs() parts: string[];
+}
+
+/** Where a fastener stands on the plate; the whole joint fits a square of 1000. */
+export class Place {
+  @IsNumber() @Min(0) @Max(1000) x: number;
+  @IsNumber() @Min(0) @Max(1000) y: number;
+}
+
 export class Pattern {
-  @IsIn(['circle', 'two-rows']) layout: 'circle' | 'two-rows';
+  @IsIn(LAYOUTS) layout: Layout;
+  /** Fasteners of one row of a grid. */
+  @IsOptional() @IsInt() @Min(1) @Max(60) columns?: number;
+  /** Places of a free layout, one for each fastener. */
+  @IsOptional() @Rows(() => Place) positions?: Place[];
   /** Share of the full torque in each pass, rising to 1. */
   @IsArray()
   @ArrayMinSize(1)
@@ -115,20 +218,50 @@ export class Pattern {
   @IsBoolean() checkPass: boolean;
 }
 
+/** One round of a staged joint: to a torque, by an angle, or until something is seen or felt. */
+export class JointStage {
+  @IsIn(STAGE_KINDS) kind: StageKind;
+  @IsOptional() @Nested(() => TorqueValue) torque?: TorqueValue;
+  @IsOptional() @Nested(() => AngleValue) angle?: AngleValue;
+  /** What is seen or felt when it is done. */
+  @IsOptional() @Name(200) until?: string;
+}
+
 export class Joint {
   @Ref() ref: string;
   @Name() name: string;
   /** Part ref of the fasteners. */
   @Ref() part: string;
-  @IsInt() @Min(1) @Max(400) count: number;
+  @IsInt() @Min(1) @Max(120) count: number;
   @Name(40) thread: string;
   @IsOptional() @Name(20) propertyClass?: string;
   @IsIn(['right', 'left']) hand: 'right' | 'left';
   @Name(40) drive: string;
   @Name(60) condition: string;
   @IsBoolean() renewEachTime: boolean;
-  @Nested(() => TorqueValue) torque: TorqueValue;
+  /** What the thread is cut into, where that is the weaker side. */
+  @IsOptional() @IsIn(FEMALE_MATERIALS) into?: (typeof FEMALE_MATERIALS)[number];
+  /** Lengths where they differ, longest first, with how many of each. */
+  @IsOptional() @Rows(() => FastenerLength, 20) lengths?: FastenerLength[];
+  /** Run-down torque of a locking nut or patch; added to the figure. */
+  @IsOptional() @Nested(() => TorqueValue) prevailing?: TorqueValue;
+  /** None: the book has no number for it. A staged joint has its last torque here. */
+  @IsOptional() @Nested(() => TorqueValue) torque?: TorqueValue;
+  /** Rounds in their order, where shares of one torque do not say it. */
+  @IsOptional() @Rows(() => JointStage, 8) stages?: JointStage[];
   @Nested(() => Pattern) pattern: Pattern;
+  @IsOptional() @Name(500) note?: string;
+}
+
+/** What holds without a tightened thread, and how one knows that it is home. */
+export class Fastening {
+  @Ref() ref: string;
+  @Name() name: string;
+  @IsIn(FASTENING_KINDS) kind: FasteningKind;
+  @IsOptional() @Ref() part?: string;
+  @IsInt() @Min(1) @Max(120) count: number;
+  @Name(400) seated: string;
+  @IsOptional() @Name(100) tool?: string;
 }
 
 export class CastleNut {
@@ -150,11 +283,15 @@ export class CastleNut {
 export class Setting {
   @Ref() ref: string;
   @Name() name: string;
-  @Equals('end-play') kind: 'end-play';
-  @Equals('castle-nut') method: 'castle-nut';
+  @IsIn(SETTING_KINDS) kind: SettingKind;
+  @IsIn(SETTING_METHODS) method: SettingMethod;
+  /** A preload's window is a rolling torque; every other one a length. */
   @Nested(() => Span) window: Span;
+  /** Where used bearings have a window of their own. */
+  @IsOptional() @Nested(() => Span) windowUsed?: Span;
   @IsOptional() @Nested(() => LengthValue) aim?: LengthValue;
-  @Nested(() => CastleNut) nut: CastleNut;
+  /** Needed by the method castle-nut. */
+  @IsOptional() @Nested(() => CastleNut) nut?: CastleNut;
   @IsIn(TOOL_KINDS) tool: ToolKind;
   @IsInt() @Min(1) @Max(20) repeats: number;
   @IsOptional() @Name(1000) how?: string;
@@ -163,20 +300,30 @@ export class Setting {
 export class Seal {
   @Ref() ref: string;
   @Ref() part: string;
-  @IsIn(['lip-seal', 'o-ring', 'gasket']) kind: 'lip-seal' | 'o-ring' | 'gasket';
+  @IsIn(SEAL_KINDS) kind: SealKind;
   @Name(60) size: string;
   @Name(40) material: string;
   @Name(200) direction: string;
-  @Nested(() => Span) depth: Span;
-  @IsIn(TOOL_KINDS) tool: ToolKind;
+  /** How it lies, as a drawing of its section. */
+  @IsOptional() @IsIn(ORIENTATIONS) picture?: Orientation;
+  /** Below the face; none for a ring that has no depth to read. */
+  @IsOptional() @Nested(() => Span) depth?: Span;
+  @IsOptional() @IsIn(TOOL_KINDS) tool?: ToolKind;
   @Name(100) lubricant: string;
-  @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(300, { each: true }) protect: string[];
+  @Lines(20, 300) protect: string[];
 }
 
 export class Look {
   @Ref() ref: string;
   @Name() words: string;
   @IsIn(['in', 'out', 'unsure']) verdict: 'in' | 'out' | 'unsure';
+  @IsOptional() @IsIn(LOOK_PICTURES) picture?: LookPicture;
+}
+
+/** Where a size is taken: rows along it, columns round it. */
+export class Grid {
+  @IsInt() @Min(1) @Max(12) rows: number;
+  @IsInt() @Min(1) @Max(36) columns: number;
 }
 
 export class Limit {
@@ -184,8 +331,11 @@ export class Limit {
   @Name() name: string;
   /** Part that it condemns when it is out; none when it only tells of the unit. */
   @IsOptional() @Ref() part?: string;
-  @IsIn(['size', 'look']) kind: 'size' | 'look';
-  @IsOptional() @IsIn(['length', 'torque', 'angle', 'mass']) quantity?: 'length' | 'torque' | 'angle' | 'mass';
+  @IsIn(LIMIT_KINDS) kind: (typeof LIMIT_KINDS)[number];
+  @IsOptional() @IsIn(LIMIT_QUANTITIES) quantity?: LimitQuantity;
+  /** Between which points a meter is held. */
+  @IsOptional() @Name(200) between?: string;
+  @IsOptional() @Nested(() => Grid) grid?: Grid;
   @IsOptional() @Nested(() => Span) asNew?: Span;
   @IsOptional() @Nested(() => Span) service?: Span;
   @IsOptional() @IsIn(TOOL_KINDS) tool?: ToolKind;
@@ -199,15 +349,29 @@ export class Fluid {
   @Ref() ref: string;
   @Name() name: string;
   @Name(100) grade: string;
-  @Nested(() => AmountValue) amount: AmountValue;
+  @IsOptional() @IsIn(FILL_RULES) fill?: (typeof FILL_RULES)[number];
+  /** None where it is filled until it shows. */
+  @IsOptional() @Nested(() => AmountValue) amount?: AmountValue;
   @IsOptional() @IsFigure('ratio') tolerance?: string;
   @Name(500) rule: string;
+}
+
+/** From one step until another is done. */
+export class Stretch {
+  @Ref() from: string;
+  @Ref() until: string;
 }
 
 export class Caution {
   @Ref() ref: string;
   @Name(600) text: string;
   @IsOptional() @Name(200) wear?: string;
+  /** Dangers it speaks of. */
+  @IsOptional() @IsArray() @ArrayMaxSize(10) @IsIn(HAZARDS, { each: true }) hazards?: Hazard[];
+  /** In force from one step until another is done. */
+  @IsOptional() @Nested(() => Stretch) holds?: Stretch;
+  /** What the law leaves to licensed people. */
+  @IsOptional() @Name(300) licensed?: string;
 }
 
 export class Counted {
@@ -215,24 +379,6 @@ export class Counted {
   @IsInt() @Min(1) @Max(1000) count: number;
   @IsOptional() @Name(100) place?: string;
 }
-
-export const RECORD_KINDS = [
-  'tick',
-  'arrival',
-  'count',
-  'reading',
-  'look',
-  'decide',
-  'reconcile',
-  'fluid',
-  'seal',
-  'setting',
-  'torque',
-  'proof',
-  'sign',
-  'hand-over',
-] as const;
-export type RecordKind = (typeof RECORD_KINDS)[number];
 
 export class StepRecord {
   @IsIn(RECORD_KINDS) kind: RecordKind;
@@ -251,16 +397,67 @@ export class OpensEnd {
   @Ref() closedBy: string;
 }
 
+/** One accepted method for a step; which one was used is kept. */
+export class Way {
+  @Ref() ref: string;
+  @Name(120) name: string;
+  @Name(500) reason: string;
+  @IsOptional() @Name(300) needs?: string;
+  @IsOptional() @Name(300) limits?: string;
+  @IsOptional() @Name(200) cost?: string;
+  /** Departs from the maker: foreman and customer agree, and it is printed. */
+  @IsOptional() @IsBoolean() departs?: boolean;
+  /** The shop's own choice unless somebody picks another. */
+  @IsOptional() @IsBoolean() shopDefault?: boolean;
+}
+
+export class Wait {
+  @IsFigure('time') time: string;
+  @Name(200) what: string;
+}
+
+export class HoldPoint {
+  @IsIn(['foreman', 'second person', 'customer']) who: 'foreman' | 'second person' | 'customer';
+  @Name(300) what: string;
+}
+
+/** The shop's own page, pinned to a step. */
+export class PinnedPage {
+  @Ref() document: string;
+  @IsInt() @Min(1) @Max(5000) page: number;
+}
+
 export class Step {
   @Ref() ref: string;
   @IsIn(STAGES) stage: Stage;
   @Name(120) title: string;
+  @IsOptional() @IsIn(DOINGS) doing?: Doing;
+  /** Tasks it belongs to; none: it is done whatever the job picks. */
+  @IsOptional() @Refs() tasks?: string[];
+  /** Steps that must be done before it. */
+  @IsOptional() @Refs() after?: string[];
+  /** Parts that it takes off, so that later steps can get at them. */
+  @IsOptional() @Refs() frees?: string[];
+  /** Parts that must be off already. */
+  @IsOptional() @Refs() needsOff?: string[];
+  @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;
+  /** Cannot be undone: its replacement part is here first. */
+  @IsOptional() @IsBoolean() noWayBack?: boolean;
   @Name(1000) act: string;
   @IsOptional() @Name(600) why?: string;
   @IsOptional() @Name(400) expect?: string;
   @IsOptional() @Name(400) stopWhen?: string;
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @IsString({ each: true }) @MaxLength(120, { each: true }) needs?: string[];
-  @IsOptional() @IsArray() @ArrayMaxSize(10) @Matches(REF, { each: true }) cautions?: string[];
+  /** What to try when it will not come, in order; the last rung is to stop and ask. */
+  @IsOptional() @Lines(8, 300) ladder?: string[];
+  @IsOptional() @Lines(10, 300) leaveAlone?: string[];
+  @IsOptional() @Lines(10, 200) wrongTools?: string[];
+  @IsOptional() @Lines(20, 120) needs?: string[];
+  @IsOptional() @Refs(10) cautions?: string[];
+  @IsOptional() @Nested(() => Wait) wait?: Wait;
+  @IsOptional() @Nested(() => HoldPoint) holdPoint?: HoldPoint;
+  @IsOptional() @Ref() routing?: string;
+  @IsOptional() @Nested(() => PinnedPage) pinned?: PinnedPage;
+  @IsOptional() @Rows(() => Way, 8) ways?: Way[];
   @Nested(() => StepRecord) record: StepRecord;
   @IsOptional() @Nested(() => OpensEnd) opens?: OpensEnd;
 }
@@ -270,11 +467,111 @@ export class CustomerNote {
   @Name(500) text: string;
 }
 
+/** What a job may pick to be done. */
+export class Task {
+  @Ref() ref: string;
+  @Name(120) name: string;
+  /** The whole unit: picked unless something narrower is. */
+  @IsOptional() @IsBoolean() whole?: boolean;
+  @IsOptional() @IsFigure('time') time?: string;
+}
+
+/** This makes that necessary. */
+export class Obligation {
+  @Ref() ref: string;
+  @Name(200) name: string;
+  /** Steps or parts: one of them done, or renewed, opens it. */
+  @ArrayMinSize(1) @Refs() madeBy: string[];
+  @Ref() closedBy: string;
+  @Name(400) why: string;
+}
+
+/** What is cheap to do now, with the labour to come back for it. */
+export class WhileOpen {
+  @Ref() ref: string;
+  /** The step that exposes it. */
+  @Ref() step: string;
+  @IsOptional() @Ref() part?: string;
+  @Name(300) work: string;
+  @Name(400) why: string;
+  @IsOptional() @IsFigure('time') comeBack?: string;
+}
+
+/** A line of a routing picture, through its points in order; the whole fits a square of 1000. */
+export class RoutingLine {
+  @Name(80) label: string;
+  @ArrayMinSize(2) @Rows(() => Place, 40) points: Place[];
+}
+
+export class Routing {
+  @Ref() ref: string;
+  @Name(120) name: string;
+  @ArrayMinSize(1) @Rows(() => RoutingLine, 20) lines: RoutingLine[];
+}
+
+/** A feature that tells variants apart. Sheets of a family share the refs. */
+export class Feature {
+  @Ref() ref: string;
+  /** The question, as it is asked at the counter. */
+  @Name(200) ask: string;
+  /** What is measured; none when it is picked by looking. */
+  @IsOptional() @IsIn(['length', 'mass', 'count', 'angle', 'resistance']) quantity?: 'length' | 'mass' | 'count' | 'angle' | 'resistance';
+  @IsOptional() @Name(300) how?: string;
+}
+
+export class Tell {
+  @Ref() feature: string;
+  /** A figure with its unit, or the words that are picked. */
+  @Name(80) is: string;
+  /** Either way, for a figure. */
+  @IsOptional() @Name(40) within?: string;
+}
+
+export class Variant {
+  @Ref() ref: string;
+  @Name(120) name: string;
+  @Rows(() => Tell, 30) tells: Tell[];
+  /** What is different on this one. */
+  @IsOptional() @Name(500) differs?: string;
+}
+
+/** What a customer may complain of. */
+export class Complaint {
+  @Ref() ref: string;
+  @Name(80) name: string;
+}
+
+/** How often this cause stands behind a complaint: 1 seldom, 3 often. */
+export class Blame {
+  @Ref() complaint: string;
+  @IsInt() @Min(1) @Max(3) weight: number;
+}
+
+/** How a check speaks for or against a cause. */
+export class Sign {
+  /** Limit ref. */
+  @Ref() limit: string;
+  /** Verdict of the limit that this is about. */
+  @IsIn(['in', 'out']) when: 'in' | 'out';
+  @IsIn(['for', 'strongly for', 'against', 'strongly against']) speaks: 'for' | 'strongly for' | 'against' | 'strongly against';
+}
+
+export class Cause {
+  @Ref() ref: string;
+  @Name(120) name: string;
+  @ArrayMinSize(1) @Rows(() => Blame, 20) blames: Blame[];
+  @IsOptional() @Rows(() => Sign, 20) signs?: Sign[];
+  /** Tasks that mend it. */
+  @IsOptional() @Refs() tasks?: string[];
+  /** Parts it likely takes. */
+  @IsOptional() @Refs() parts?: string[];
+}
+
 export class SheetFile {
   @Equals(SHEET_FORMAT, { message: `must be "${SHEET_FORMAT}"` }) format: typeof SHEET_FORMAT;
   @Ref() key: string;
   @Name() title: string;
-  @Name(80) family: string;
+  @IsIn(FAMILIES) family: Family;
   @Name(80) make: string;
   @Name(80) model: string;
   @Name(120) machine: string;
@@ -289,4 +586,19 @@ export class SheetFile {
   @Rows(() => Caution) cautions: Caution[];
   @ArrayMinSize(1) @Rows(() => Step) steps: Step[];
   @Rows(() => CustomerNote, 20) customerNotes: CustomerNote[];
+  @IsOptional() @IsFigure('mass') mass?: string;
+  /** Sides or places that a machine has it on; picked ones are columns of one job. */
+  @IsOptional() @Lines(8, 40) sides?: string[];
+  /** Where its serial or tag is found. */
+  @IsOptional() @Name(200) serialPlace?: string;
+  @IsOptional() @Rows(() => Kit, 20) kits?: Kit[];
+  @IsOptional() @Rows(() => Fastening, 60) fastenings?: Fastening[];
+  @IsOptional() @Rows(() => Task, 20) tasks?: Task[];
+  @IsOptional() @Rows(() => Obligation, 30) obligations?: Obligation[];
+  @IsOptional() @Rows(() => WhileOpen, 30) whileOpen?: WhileOpen[];
+  @IsOptional() @Rows(() => Routing, 10) routings?: Routing[];
+  @IsOptional() @Rows(() => Feature, 30) features?: Feature[];
+  @IsOptional() @Rows(() => Variant, 20) variants?: Variant[];
+  @IsOptional() @Rows(() => Complaint, 20) complaints?: Complaint[];
+  @IsOptional() @Rows(() => Cause, 40) causes?: Cause[];
 }

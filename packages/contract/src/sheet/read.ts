@@ -2,22 +2,59 @@ import { findNodeAtLocation, getNodeValue, parseTree, printParseErrorCode, type 
 import { validated, type FieldIssue } from '../validation.js';
 import { checkSheet } from './check.js';
 import { SHEET_FORMAT, SheetFile } from './file.js';
+import { readYaml } from './yaml.js';
+
+/** The longest file that is read, in bytes. */
+export const LONGEST_FILE = 4_000_000;
 
 export interface LocatedIssue extends FieldIssue {
   /** Line of the file, from 1. */
   readonly line: number;
 }
 
-export type SheetRead = { readonly ok: true; readonly sheet: SheetFile } | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
+export type SheetRead =
+  | {
+      readonly ok: true;
+      readonly sheet: SheetFile;
+      /** The same as a plain object, with nothing but what the file says. */
+      readonly plain: SheetFile;
+      /** The file itself, where it is YAML: its comments are kept for the way out. */
+      readonly yaml?: string;
+    }
+  | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
 
-const LONGEST_FILE = 4_000_000;
+/** Where a path of a file stands. */
+export type Locate = (path: readonly (string | number)[]) => number | undefined;
+export type PlainRead =
+  { readonly ok: true; readonly plain: unknown; readonly lineOf: Locate } | { readonly ok: false; readonly issue: LocatedIssue };
+
 const MOST_ISSUES = 50;
 
-/** Reads a sheet file. Every issue carries its line, and nothing of a bad file is used. */
+/** Reads a sheet file, JSON or YAML. Every issue carries its line, and nothing of a bad file is used. */
 export function readSheetFile(text: string): SheetRead {
   const refuse = (...issues: LocatedIssue[]): SheetRead => ({ ok: false, issues: issues.slice(0, MOST_ISSUES) });
   if (text.length > LONGEST_FILE)
     return refuse({ path: '', line: 1, message: `the file has ${text.length} letters; at most ${LONGEST_FILE} are read` });
+  const isJson = /^[﻿\s]*[[{"]/u.test(text);
+  const read = isJson ? readJson(text) : readYaml(text);
+  if (!read.ok) return refuse(read.issue);
+  const { plain, lineOf } = read;
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    return refuse({ path: '', line: 1, message: 'is not a sheet file: named fields are due, "format" the first' });
+  const issues = sheetIssues(plain as Record<string, unknown>);
+  if (issues.length > 0) return refuse(...issues.map((issue) => ({ ...issue, line: lineIn(lineOf, issue.path) })));
+  return { ok: true, sheet: validated(SheetFile, plain).body, plain: plain as SheetFile, ...(isJson ? {} : { yaml: text }) };
+}
+
+/** What is wrong with a sheet as a plain object: format, then shape, then what the shape cannot say. */
+export function sheetIssues(plain: Readonly<Record<string, unknown>>): readonly FieldIssue[] {
+  const format = checkFormat(plain['format']);
+  if (format) return [format];
+  const { body: sheet, issues: shape } = validated(SheetFile, plain);
+  return shape.length > 0 ? shape : checkSheet(sheet);
+}
+
+function readJson(text: string): PlainRead {
   const errors: ParseError[] = [];
   const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false });
   const [first] = errors;
@@ -25,21 +62,23 @@ export function readSheetFile(text: string): SheetRead {
     const offset = first?.offset ?? 0;
     const cutOff = offset + (first?.length ?? 0) >= text.trimEnd().length;
     const reason = first ? printParseErrorCode(first.error) : 'Empty';
-    return refuse({
-      path: '',
-      line: lineAt(text, offset),
-      message: cutOff ? 'the file ends in the middle: it has been cut off' : `is not JSON here (${reason})`,
-    });
+    return {
+      ok: false,
+      issue: {
+        path: '',
+        line: lineAt(text, offset),
+        message: cutOff ? 'the file ends in the middle: it has been cut off' : `is not JSON here (${reason})`,
+      },
+    };
   }
-  if (tree.type !== 'object') return refuse({ path: '', line: 1, message: 'is not a sheet file: an object is due' });
-  const plain = getNodeValue(tree) as Record<string, unknown>;
-  const format = checkFormat(plain['format']);
-  if (format) return refuse({ ...format, line: lineOf(tree, 'format', text) });
-
-  const { body: sheet, issues: shape } = validated(SheetFile, plain);
-  const issues = shape.length > 0 ? shape : checkSheet(sheet);
-  if (issues.length > 0) return refuse(...issues.map((issue) => ({ ...issue, line: lineOf(tree, issue.path, text) })));
-  return { ok: true, sheet };
+  return {
+    ok: true,
+    plain: getNodeValue(tree) as unknown,
+    lineOf: (path) => {
+      const node: Node | undefined = findNodeAtLocation(tree, [...path]);
+      return node && lineAt(text, node.offset);
+    },
+  };
 }
 
 function checkFormat(format: unknown): FieldIssue | undefined {
@@ -53,19 +92,26 @@ function checkFormat(format: unknown): FieldIssue | undefined {
     : { path: 'format', given, message: `is newer than "${SHEET_FORMAT}", the newest this Jubb reads; bring Jubb up to date first` };
 }
 
-function lineOf(tree: Node, path: string, text: string): number {
-  const segments = path
+/** "joints[2].torque.figure" as its parts. */
+export function pathParts(path: string): readonly (string | number)[] {
+  return path
     .split(/[.[\]]+/u)
     .filter(Boolean)
     .map((part) => (/^\d+$/u.test(part) ? Number(part) : part));
-  // A missing field has no place of its own: its nearest parent has.
-  for (let length = segments.length; length > 0; length -= 1) {
-    const node = findNodeAtLocation(tree, segments.slice(0, length));
-    if (node) return lineAt(text, node.offset);
+}
+
+/** A missing field has no place of its own: its nearest parent has. */
+function lineIn(lineOf: Locate, path: string): number {
+  const parts = pathParts(path);
+  for (let length = parts.length; length > 0; length -= 1) {
+    const line = lineOf(parts.slice(0, length));
+    if (line !== undefined) return line;
   }
   return 1;
 }
 
-function lineAt(text: string, offset: number): number {
-  return text.slice(0, offset).split('\n').length;
+export function lineAt(text: string, offset: number): number {
+  let line = 1;
+  for (let at = text.indexOf('\n'); at >= 0 && at < offset; at = text.indexOf('\n', at + 1)) line += 1;
+  return line;
 }

@@ -1,5 +1,6 @@
 import { parseQuantity, type Quantity, type Window } from '@jubb/core';
-import type { Joint, Limit, Setting, SheetFile, Span, Step } from './file.js';
+import type { LimitQuantity } from './choices.js';
+import type { Joint, JointStage, Limit, Setting, SheetFile, Span, Step } from './file.js';
 
 /** A figure of a checked sheet in base units. A sheet that got past its check always parses. */
 export function baseOf(figure: string, quantity: Quantity): number {
@@ -15,12 +16,21 @@ export function windowOf(span: Span, quantity: Quantity): Window {
   };
 }
 
+export function limitQuantity(limit: Limit): LimitQuantity {
+  return limit.quantity ?? 'length';
+}
+
 export function limitWindow(limit: Limit): Window {
-  return limit.service ? windowOf(limit.service, limit.quantity ?? 'length') : {};
+  return limit.service ? windowOf(limit.service, limitQuantity(limit)) : {};
+}
+
+/** A preload is read as the torque that turns it; everything else as a length. */
+export function settingQuantity(setting: Pick<Setting, 'kind'>): 'length' | 'torque' {
+  return setting.kind === 'preload' ? 'torque' : 'length';
 }
 
 export function settingWindow(setting: Setting): { readonly from: number; readonly to: number } {
-  const { from = 0, to = 0 } = windowOf(setting.window, 'length');
+  const { from = 0, to = 0 } = windowOf(setting.window, settingQuantity(setting));
   return { from, to };
 }
 
@@ -31,10 +41,13 @@ export interface Pass {
   /** Places from 0, in the order they are pulled. */
   readonly order: readonly number[];
   readonly check: boolean;
+  /** The round of a staged joint. */
+  readonly stage?: JointStage;
 }
 
-/** Full torque and its tolerance, in N·m. */
-export function jointTorque(joint: Joint): { readonly torqueNm: number; readonly from: number; readonly to: number } {
+/** Full torque and its tolerance, in N·m; none when the book has no number. */
+export function jointTorque(joint: Joint): { readonly torqueNm: number; readonly from: number; readonly to: number } | undefined {
+  if (!joint.torque) return undefined;
   const torqueNm = baseOf(joint.torque.figure, 'torque');
   const share = joint.torque.tolerance === undefined ? 0.04 : baseOf(joint.torque.tolerance, 'ratio');
   return { torqueNm, from: torqueNm * (1 - share), to: torqueNm * (1 + share) };

@@ -54,6 +54,8 @@ const WORDING = {
   'aim-outside': (issue) => `${given(issue)} is outside the window ${issue.bound ?? ''}`,
   'adapter-folds-past': (issue) => `${given(issue)} folded back reaches past the grip; it must stay under ${issue.bound ?? ''}`,
   'shares-not-rising': (issue) => `${given(issue)} does not rise to 100 %; each pass is at least the one before it and the last is 100 %`,
+  'said-twice': (issue) => `${given(issue)} is said twice`,
+  'not-a-thread': (issue) => `${given(issue)} names no 60° thread; write it as M12x1.25, 1/2-20 UNF or #10-32`,
   'does-not-convert': (issue) => `${given(issue)} cannot be shown in ${issue.bound ?? ''}: the two measure different things`,
 } satisfies Record<string, Say>;
 

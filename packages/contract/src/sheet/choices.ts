@@ -1,0 +1,100 @@
+import type { Quantity } from '@jubb/core';
+
+/** The closed lists of the sheet file. */
+
+export const LAYOUTS = ['circle', 'two-rows', 'grid', 'free'] as const;
+export type Layout = (typeof LAYOUTS)[number];
+
+export const STAGE_KINDS = ['torque', 'angle', 'hand-snug', 'click', 'turn', 'flush', 'touch', 'flatten'] as const;
+export type StageKind = (typeof STAGE_KINDS)[number];
+
+export const FEMALE_MATERIALS = ['steel', 'cast iron', 'aluminium', 'plastic'] as const;
+
+export const FASTENING_KINDS = ['ring', 'clip', 'clamp', 'pin', 'stake', 'set-screw', 'insulator', 'jacking-thread'] as const;
+export type FasteningKind = (typeof FASTENING_KINDS)[number];
+
+export const SETTING_KINDS = ['end-play', 'preload', 'backlash', 'depth', 'air-gap', 'pack-clearance', 'compression'] as const;
+export type SettingKind = (typeof SETTING_KINDS)[number];
+
+export const SETTING_METHODS = [
+  'castle-nut',
+  'locknut',
+  'slipping-bolt',
+  'cone-and-locknut',
+  'shims',
+  'selective-ring',
+  'crush-sleeve',
+  'adjusters',
+  'witness',
+  'set-screw',
+] as const;
+export type SettingMethod = (typeof SETTING_METHODS)[number];
+
+export const SEAL_KINDS = ['lip-seal', 'o-ring', 'face-seal', 'gasket', 'sealant', 'boot', 'piston-seal', 'bellows'] as const;
+export type SealKind = (typeof SEAL_KINDS)[number];
+
+export const ORIENTATIONS = ['lip-inwards', 'lip-outwards', 'ring-in-groove', 'flat', 'face-to-face', 'cup-to-pressure'] as const;
+export type Orientation = (typeof ORIENTATIONS)[number];
+
+export const LOOK_PICTURES = ['smooth', 'stained', 'pit', 'step', 'score', 'blue', 'dent', 'chip', 'crack', 'hard-lip', 'cut'] as const;
+export type LookPicture = (typeof LOOK_PICTURES)[number];
+
+export const LIMIT_KINDS = ['size', 'look', 'electrical', 'test'] as const;
+
+export const LIMIT_QUANTITIES = [
+  'length',
+  'torque',
+  'angle',
+  'mass',
+  'force',
+  'pressure',
+  'temperature',
+  'speed',
+  'unbalance',
+  'resistance',
+  'voltage',
+  'current',
+  'volume',
+  'flow',
+  'time',
+] as const satisfies readonly Quantity[];
+export type LimitQuantity = (typeof LIMIT_QUANTITIES)[number];
+
+export const FILL_RULES = ['amount', 'until it runs out', 'to the mark', 'until it purges'] as const;
+
+export const HAZARDS = [
+  'spring',
+  'press',
+  'heat',
+  'lift',
+  'pressure',
+  'refrigerant',
+  'brake',
+  'steering',
+  'electric',
+  'splinters',
+  'fumes',
+  'machine',
+] as const;
+export type Hazard = (typeof HAZARDS)[number];
+
+export const DOINGS = ['act', 'clean', 'dress', 'paint', 'check'] as const;
+export type Doing = (typeof DOINGS)[number];
+
+export const RECORD_KINDS = [
+  'tick',
+  'arrival',
+  'count',
+  'reading',
+  'look',
+  'decide',
+  'reconcile',
+  'fluid',
+  'seal',
+  'setting',
+  'torque',
+  'proof',
+  'sign',
+  'hand-over',
+] as const;
+export type RecordKind = (typeof RECORD_KINDS)[number];

@@ -1,0 +1,103 @@
+import {
+  Document,
+  LineCounter,
+  isAlias,
+  isCollection,
+  isMap,
+  isNode,
+  isScalar,
+  isSeq,
+  parseDocument,
+  visit,
+  type Node,
+  type Pair,
+} from 'yaml';
+import type { SheetFile } from './file.js';
+import type { PlainRead } from './read.js';
+
+/** The deepest that a sheet goes, and more. */
+const DEEPEST = 12;
+
+/**
+ * Reads YAML 1.2 with the JSON-like core schema. References to other places (`*name`) are refused:
+ * no sheet needs them, and a few lines of them can stand for more than a machine holds.
+ */
+export function readYaml(text: string): PlainRead {
+  const counter = new LineCounter();
+  const refuse = (offset: number, message: string): PlainRead => ({
+    ok: false,
+    issue: { path: '', line: Math.max(1, counter.linePos(offset).line), message },
+  });
+  const doc = parseDocument(text, { lineCounter: counter, schema: 'core', version: '1.2', uniqueKeys: true, prettyErrors: false });
+  const [error] = doc.errors;
+  if (error) return refuse(error.pos[0], `is not YAML here (${error.message.split('\n')[0] ?? ''})`);
+  let trouble: { readonly offset: number; readonly message: string } | undefined;
+  visit(doc, (_, node, path) => {
+    const offset = isNode(node) ? (node.range?.[0] ?? 0) : 0;
+    if (isAlias(node)) trouble = { offset, message: `"*${node.source}" points to another place; write it out instead` };
+    else if (path.length > 2 * DEEPEST) trouble = { offset, message: 'goes too deep for a sheet' };
+    else if (isNode(node) && 'tag' in node && typeof node.tag === 'string' && node.tag.startsWith('!'))
+      trouble = { offset, message: `has a tag "${node.tag}", which a sheet does not know` };
+    return trouble ? visit.BREAK : undefined;
+  });
+  if (trouble) return refuse(trouble.offset, trouble.message);
+  return {
+    ok: true,
+    plain: doc.toJS() as unknown,
+    lineOf: (path) => {
+      const node = doc.getIn(path, true);
+      return isNode(node) && node.range ? counter.linePos(node.range[0]).line : undefined;
+    },
+  };
+}
+
+/**
+ * A sheet as YAML. With the text it once came from, its comments, order and blank lines are kept
+ * wherever the line they belong to is still there.
+ */
+export function writeYaml(sheet: SheetFile, before?: string): string {
+  const doc = before === undefined ? undefined : parseDocument(before, { schema: 'core', version: '1.2' });
+  if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return new Document(sheet, WRITE).toString(WRITE);
+  return merged(doc as Document, sheet).toString(WRITE);
+}
+
+const WRITE = { lineWidth: 120, schema: 'core', version: '1.2', aliasDuplicateObjects: false } as const;
+
+function merged(doc: Document, sheet: SheetFile): Document {
+  doc.contents = merge(doc, doc.contents as Node, sheet) as typeof doc.contents;
+  return doc;
+}
+
+/** The old node with the new content; a node is replaced only where it cannot hold it. */
+function merge(doc: Document, node: unknown, content: unknown): Node {
+  if (isMap(node) && typeof content === 'object' && content !== null && !Array.isArray(content)) {
+    const fields = content as Record<string, unknown>;
+    node.items = node.items.filter((pair) => Object.hasOwn(fields, String(keyOf(pair))));
+    for (const [name, field] of Object.entries(fields)) {
+      const pair = node.items.find((candidate) => keyOf(candidate) === name);
+      if (pair) pair.value = merge(doc, pair.value, field);
+      else node.set(doc.createNode(name), doc.createNode(field));
+    }
+    return node;
+  }
+  if (isSeq(node) && Array.isArray(content)) {
+    const old = node.items;
+    const byRef = new Map(old.flatMap((item) => (isMap(item) && item.has('ref') ? [[String(item.get('ref')), item] as const] : [])));
+    node.items = content.map((item: unknown, index) => {
+      const ref = typeof item === 'object' && item !== null && 'ref' in item ? String(item.ref) : undefined;
+      return merge(doc, ref === undefined ? old[index] : byRef.get(ref), item);
+    });
+    return node;
+  }
+  if (isScalar(node) && (content === null || typeof content !== 'object')) {
+    if (node.value !== content) node.value = content;
+    return node;
+  }
+  const made = doc.createNode(content) as Node;
+  if (isCollection(made) && isCollection(node)) made.flow = node.flow ?? false;
+  return made;
+}
+
+function keyOf({ key }: Pair<unknown>): unknown {
+  return isScalar(key) ? key.value : key;
+}
