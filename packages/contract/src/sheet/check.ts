@@ -18,7 +18,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
       issues.push({
         path,
         given: ref,
-        message: `refers to ${what} "${ref}", which the sheet does not have (it has: ${[...known].join(', ') || 'none'})`,
+        message: `refers to ${what} "${ref}", which the sheet does not have (it has: ${knownWords(known)})`,
       });
     }
   };
@@ -152,6 +152,15 @@ function cyclic(at: string, part: Part): FieldIssue[] {
       return [{ path: `${at}[${index}].by`, given: line.by, message: `comes back to "${number}": the numbers go round in a ring` }];
   }
   return [];
+}
+
+/** So many names as one can look through. */
+const MOST_NAMED = 12;
+
+function knownWords(known: Refs): string {
+  const names = [...known];
+  const rest = names.length - MOST_NAMED;
+  return [...names.slice(0, MOST_NAMED), ...(rest > 0 ? [`and ${rest} more`] : [])].join(', ') || 'none';
 }
 
 function usedTwice(list: string, rows: readonly { readonly ref: string }[]): FieldIssue[] {

@@ -32,7 +32,7 @@ export const HAZARD_WORDS: readonly HazardWords[] = [
   },
   {
     hazard: 'lift',
-    act: /\b(jack|hoist|sling|crane)\b|\blift (it|them|the \w+( \w+)?) (off|out|away|on)\b/u,
+    act: /\b(jack|hoist|sling|crane|engine lifter)\b/u,
     caution: /\bweigh|\bkg\b|\bfalls?\b|\blift/u,
     say: 'something heavy is lifted',
   },
@@ -56,7 +56,7 @@ export const HAZARD_WORDS: readonly HazardWords[] = [
   },
   {
     hazard: 'fumes',
-    act: /\b(solvent|parts washer|brake cleaner|paint|primer|spray)\b/u,
+    act: /\b(solvent|parts washer|brake cleaner|primer|spray)\b|\bpaint (it|them|the \w+)\b/u,
     caution: /\bfumes?\b|\bvapou?r|\bbreathe|\bair the\b|\bventilat/u,
     say: 'solvent or paint is in the air',
   },

@@ -1,12 +1,12 @@
 import { formatQuantity, parseThread, tellsApart, torqueAtYield } from '@jubb/core';
 import { validated } from '../validation.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
-import { SheetFile, type Caution, type Joint, type Step } from './file.js';
+import { SheetFile, type Caution, type Joint, type Part, type Step } from './file.js';
 import { candidatesOf, readingU } from './identify.js';
 import { HAZARD_WORDS, LICENSED_FAMILIES, hazardsIn, type HazardWords } from './hazards.js';
 import { LIST_NAMES, rowsOf, type SheetList } from './lists.js';
 import { pathParts, sheetIssues } from './read.js';
-import { jointTorque, limitQuantity, windowOf } from './resolve.js';
+import { baseOf, jointTorque, limitQuantity, windowOf } from './resolve.js';
 
 /** How much a finding weighs: a sheet with a stop is not approved; care wants a look; a note is only said. */
 export type Severity = 'stop' | 'care' | 'note';
@@ -282,11 +282,21 @@ function cautionsAt(sheet: SheetFile, step: Step): readonly Caution[] {
   );
 }
 
+/** From this mass on a part is not carried by one person alone (common practice; site rules may say less). */
+const HEAVY_KG = 20;
+
+function heavyPart(sheet: SheetFile, step: Step): Part | undefined {
+  const off = freedBy(step);
+  return sheet.parts.find(({ ref, mass }) => off.includes(ref) && mass !== undefined && baseOf(mass, 'mass') >= HEAVY_KG);
+}
+
 function dangersUncovered(sheet: SheetFile): readonly { step: Step; danger: HazardWords }[] {
   return sheet.steps.flatMap((step) => {
     const covered = new Set(cautionsAt(sheet, step).flatMap((caution) => caution.hazards ?? hazardsIn(caution.text.toLowerCase())));
     const words = stepWords(step);
-    return HAZARD_WORDS.filter(({ hazard, act }) => act.test(words) && !covered.has(hazard)).map((danger) => ({ step, danger }));
+    const heavy = heavyPart(sheet, step);
+    const dangers = HAZARD_WORDS.filter(({ hazard, act }) => act.test(words) || (hazard === 'lift' && heavy));
+    return dangers.filter(({ hazard }) => !covered.has(hazard)).map((danger) => ({ step, danger }));
   });
 }
 
@@ -360,7 +370,7 @@ interface Due {
 /** Acts that make another necessary, wherever they stand. */
 const DUE: readonly Due[] = [
   {
-    act: /\b(hydraulic|brake)( \w+)? (line|hose|pipe|port)s?\b[^.]*\b(off|undo|open|loose)|\b(undo|open|loosen|take off)[^.]*\b(hydraulic|brake)( \w+)? (line|hose|pipe)/u,
+    act: /\b(hydraulic|brake)( \w+)? (line|hose|pipe|port)s?\b(?!.{0,12}\bnot\b)[^.]*\b(off|undo|open|loose)|\b(undo|open|loosen|take off)[^.]*\b(hydraulic|brake)( \w+)? (line|hose|pipe)/u,
     closes: (step) => /\bbleed|\bbled\b|purge the air/u.test(stepWords(step)),
     say: 'opens the hydraulics, and no later step bleeds them',
     mend: 'Add the step that bleeds and holds.',

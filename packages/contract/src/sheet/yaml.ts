@@ -57,11 +57,26 @@ export function readYaml(text: string): PlainRead {
  */
 export function writeYaml(sheet: SheetFile, before?: string): string {
   const doc = before === undefined ? undefined : parseDocument(before, { schema: 'core', version: '1.2' });
-  if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return new Document(sheet, WRITE).toString(WRITE);
+  if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return readable(new Document(sheet, WRITE)).toString(WRITE);
   return merged(doc as Document, sheet).toString(WRITE);
 }
 
 const WRITE = { lineWidth: 120, schema: 'core', version: '1.2', aliasDuplicateObjects: false } as const;
+
+/** A small object that holds but words and figures is easier to read on one line. */
+const ONE_LINE = 110;
+
+function readable(doc: Document): Document {
+  visit(doc, {
+    Map: (_, map, path) => {
+      const lengths = map.items.map(({ key, value }) =>
+        isScalar(key) && isScalar(value) ? String(key.value).length + String(value.value).length + 4 : ONE_LINE,
+      );
+      if (path.length > 2 && lengths.reduce((sum, length) => sum + length, 0) < ONE_LINE) map.flow = true;
+    },
+  });
+  return doc;
+}
 
 function merged(doc: Document, sheet: SheetFile): Document {
   doc.contents = merge(doc, doc.contents as Node, sheet) as typeof doc.contents;
