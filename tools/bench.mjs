@@ -59,7 +59,7 @@ function median(figures) {
 
 async function bookInMany(base) {
   const perla = await logIn(base, 'perla');
-  const [{ revisionId }] = await perla('GET', '/sheets');
+  const { revisionId } = (await perla('GET', '/sheets')).find(({ key }) => key === 'harrowmere-th6-front-hub');
   const ids = Array.from({ length: MOST_CLIENTS }, () => uuid());
   for (const [index, id] of ids.entries()) {
     await perla('POST', '/jobs', {

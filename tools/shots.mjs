@@ -66,7 +66,7 @@ async function takeAll(page, base, ilka, shot) {
   await shot('bench-torque-phone', PHONE, `/bench/${middle.id}`);
   await shot('report', PC, `/jobs/${finished.id}/report`);
   await shot('book-in', PC, '/jobs/new');
-  await shot('sheet', PC, `/sheets/${(await ilka('GET', '/sheets'))[0].revisionId}`);
+  await shot('sheet', PC, `/sheets/${(await ilka('GET', '/sheets')).find(({ key }) => key === 'quennet-ga-alternator').revisionId}`);
   await shot('working-nut', PC, '/workings/bearing.nut');
   await shot('working-pattern', PC, '/workings/torque.pattern');
   await shot('crib', PC, '/crib');

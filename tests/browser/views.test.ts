@@ -29,7 +29,7 @@ beforeAll(async () => {
     JobView,
     JobView,
   ];
-  sheet = (await oswin.get<SheetLine[]>('/sheets'))[0]!;
+  sheet = await oswin.sheetKeyed('harrowmere-th6-front-hub');
 });
 afterAll(async () => {
   await screen.close();

@@ -1,4 +1,4 @@
-import type { JobView, NewEntry, Problem, SessionView } from '@jubb/contract';
+import type { JobView, NewEntry, Problem, SessionView, SheetLine } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 
 export interface Answer<T> {
@@ -53,6 +53,13 @@ export class Client {
   async jobNumbered(number: number): Promise<JobView> {
     const jobs = await this.get<{ id: string; number: number }[]>('/jobs');
     return this.get<JobView>(`/jobs/${jobs.find((job) => job.number === number)?.id ?? ''}`);
+  }
+
+  /** The approved sheet of a key. */
+  async sheetKeyed(key: string): Promise<SheetLine> {
+    const found = (await this.get<SheetLine[]>('/sheets')).find((sheet) => sheet.key === key && sheet.status === 'approved');
+    if (!found) throw new Error(`no approved sheet ${key}`);
+    return found;
   }
 
   post<T = Problem>(jobId: string, ...entries: object[]): Promise<Answer<T>> {

@@ -13,12 +13,14 @@ import { HealthController } from './health/health.controller.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
+import { UnitsController } from './jobs/units.controller.js';
 import { AccessGuard } from './people/access.guard.js';
 import { FirstRunController } from './people/first-run.controller.js';
 import { LoginLimit } from './people/login-limit.js';
 import { PeopleController } from './people/people.controller.js';
 import { PeopleService } from './people/people.service.js';
 import { ReportsController } from './reports/reports.controller.js';
+import { ProposalsService } from './sheets/proposals.service.js';
 import { SheetsController } from './sheets/sheets.controller.js';
 import { SheetsService } from './sheets/sheets.service.js';
 import { StreamController } from './stream/stream.controller.js';
@@ -45,6 +47,7 @@ export class AppModule {
         ReportsController,
         JobsController,
         TodayController,
+        UnitsController,
       ],
       providers: [
         { provide: CONFIG, useValue: config },
@@ -54,6 +57,7 @@ export class AppModule {
         PeopleService,
         LoginLimit,
         SheetsService,
+        ProposalsService,
         EntriesService,
         JobsService,
         StreamService,

@@ -13,4 +13,6 @@ export * from './sheet/differences.js';
 export * from './sheet/review.js';
 export * from './sheet/identify.js';
 export * from './sheet/cells.js';
+export * from './sheet/merge.js';
+export * from './sheet/template.js';
 export * from './sheet/schema.js';

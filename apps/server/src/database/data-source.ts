@@ -2,6 +2,7 @@ import { DataSource } from 'typeorm';
 import type { Pool, PoolClient } from 'pg';
 import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
+import { Sheets1764050000000 } from './migrations/1764050000000-sheets.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -13,7 +14,7 @@ export function makeDataSource(url: string): DataSource {
     type: 'postgres',
     url,
     entities: ENTITIES,
-    migrations: [Foundation1764000000000],
+    migrations: [Foundation1764000000000, Sheets1764050000000],
     synchronize: false,
     logging: false,
     poolSize: 16,

@@ -1,4 +1,4 @@
-import type { Hold, Role, SheetFile, Stage, Tool } from '@jubb/contract';
+import type { CompletePart, Hold, JobScope, Role, SheetFile, Stage, Tool } from '@jubb/contract';
 import { Column, Entity, PrimaryColumn, PrimaryGeneratedColumn, VersionColumn } from 'typeorm';
 
 @Entity('shop')
@@ -52,6 +52,12 @@ export class SheetRevision {
   @Column({ type: 'text' }) hash: string;
   @Column({ type: 'uuid', name: 'approved_by', nullable: true }) approvedBy: string | null;
   @Column({ type: 'timestamptz', name: 'approved_at', nullable: true }) approvedAt: Date | null;
+  /** The file it was brought in as, for its comments. */
+  @Column({ type: 'text', nullable: true }) yaml: string | null;
+  @Column({ type: 'jsonb' }) complete: readonly CompletePart[];
+  @Column({ type: 'int' }) version: number;
+  @Column({ type: 'uuid', name: 'edited_by', nullable: true }) editedBy: string | null;
+  @Column({ type: 'timestamptz', name: 'edited_at' }) editedAt: Date;
 }
 
 @Entity('tool')
@@ -82,5 +88,6 @@ export class Job {
   @Column({ type: 'timestamptz' }) promise: Date;
   @Column({ type: 'int', name: 'estimate_minor' }) estimateMinor: number;
   @Column({ type: 'jsonb', nullable: true }) hold: Hold | null;
+  @Column({ type: 'jsonb', nullable: true }) scope: JobScope | null;
   @VersionColumn({ type: 'int' }) version: number;
 }

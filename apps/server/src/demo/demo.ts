@@ -23,6 +23,9 @@ export const DEMO_PEOPLE: readonly (readonly [name: string, login: string, role:
   ['Joss Hallick', 'joss', 'apprentice'],
 ];
 
+/** The sheet that the demo jobs go by. */
+const HUB = 'harrowmere-th6-front-hub';
+
 const HOUR = 3600 * 1000;
 const DAY = 24 * HOUR;
 const STEP_MS = 150_000;
@@ -58,13 +61,13 @@ export class Demo {
     for (const [name, login, role] of DEMO_PEOPLE) staff.set(login, await this.people.add(name, login, role, DEMO_PASSWORD));
     const person = (login: string): PersonView => staff.get(login)!;
     for (const file of (await readdir(sheetFolder)).toSorted()) {
-      const { revisionId } = await this.sheets.importFile(await readFile(join(sheetFolder, file), 'utf8'));
-      await this.sheets.approve(revisionId, person('oswin').id);
+      const { revisionId } = await this.sheets.importFile(await readFile(join(sheetFolder, file), 'utf8'), person('ilka').id);
+      await this.sheets.approve(revisionId!, person('oswin').id);
     }
     await this.dataSource.getRepository(ToolRow).insert(demoTools());
     const tools = await this.jobs.tools();
-    const [sheet] = await this.sheets.list();
-    const { file } = await this.sheets.one(sheet!.revisionId);
+    const sheet = (await this.sheets.list()).find(({ key }) => key === HUB);
+    const { file } = await this.sheets.pinned(sheet!.revisionId, null);
     const crew = { hand: person('ilka'), foreman: person('oswin'), counter: person('perla') };
 
     const finished = await this.#bookIn(sheet!.revisionId, {

@@ -9,8 +9,10 @@ import {
   workingFor,
   type AnyKeptEntry,
   type FieldProblem,
+  type JobScope,
   type NewEntry,
   type PersonView,
+  type PinnedPayload,
   type SheetFile,
   type Tool,
 } from '@jubb/contract';
@@ -26,7 +28,7 @@ import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
-const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed']);
+const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'pinned']);
 const CLOCK_SLACK_MS = 48 * 3600 * 1000;
 
 /** An instant as the wire and the hash have it: ISO, UTC, milliseconds. */
@@ -37,14 +39,18 @@ export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working
 
 @Injectable()
 export class EntriesService {
-  /** Which revision a job is pinned to; it never changes. */
-  readonly #pins = new Map<string, string>();
+  /** Which revision a job goes by, and its scope; forgotten when the job is told to have changed. */
+  readonly #pins = new Map<string, Pin>();
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(StreamService) private readonly stream: StreamService,
-  ) {}
+  ) {
+    stream.events.subscribe((event) => {
+      if (event.type === 'job' && event.jobId !== undefined) this.#pins.delete(event.jobId);
+    });
+  }
 
   ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
     return ask(poolOf(this.dataSource), OF_JOB, jobId);
@@ -52,7 +58,8 @@ export class EntriesService {
 
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
   async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
-    const sheet = (await this.sheets.pinned(await this.#pinOf(jobId))).file;
+    const pin = await this.#pinOf(jobId);
+    const sheet = (await this.sheets.pinned(pin.revisionId, pin.scope)).file;
     const tools = await this.#toolsOf(entries);
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
     if (problems.length > 0) throw badInput(problems);
@@ -61,6 +68,10 @@ export class EntriesService {
       ? await this.#keepGuarded(jobId, person.id, contents, sheet)
       : await keep(poolOf(this.dataSource), jobId, person.id, contents);
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
+    if (entries.some(({ kind }) => kind === 'pinned')) {
+      this.#pins.delete(jobId);
+      this.stream.tell({ type: 'job', jobId });
+    }
     return kept;
   }
 
@@ -74,6 +85,7 @@ export class EntriesService {
         before,
         sheet,
       );
+      for (const { kind, payload } of contents) if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
       return keep(client, jobId, personId, contents);
     });
   }
@@ -93,13 +105,13 @@ export class EntriesService {
     };
   }
 
-  async #pinOf(jobId: string): Promise<string> {
+  async #pinOf(jobId: string): Promise<Pin> {
     const known = this.#pins.get(jobId);
     if (known !== undefined) return known;
-    const [row] = await this.dataSource.query<{ pin: string }[]>('SELECT sheet_revision_id AS pin FROM job WHERE id = $1', [jobId]);
+    const [row] = await this.dataSource.query<Pin[]>('SELECT sheet_revision_id AS "revisionId", scope FROM job WHERE id = $1', [jobId]);
     if (!row) throw notFound('job');
-    this.#pins.set(jobId, row.pin);
-    return row.pin;
+    this.#pins.set(jobId, row);
+    return row;
   }
 
   async #toolsOf(entries: readonly NewEntry[]): Promise<ReadonlyMap<string, Tool>> {
@@ -108,6 +120,22 @@ export class EntriesService {
     const rows = await this.dataSource.getRepository(ToolRow).createQueryBuilder('tool').whereInIds(ids).getMany();
     return new Map(rows.map((tool) => [tool.id, tool]));
   }
+}
+
+interface Pin {
+  readonly revisionId: string;
+  readonly scope: JobScope | null;
+}
+
+/** A job goes on only by an approved revision of its own sheet. */
+async function checkPin(client: PoolClient, jobId: string, { revisionId, revision }: PinnedPayload): Promise<void> {
+  const { rows } = await client.query(
+    `SELECT 1 FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id JOIN sheet_revision n ON n.key = s.key
+     WHERE j.id = $1 AND n.id = $2 AND n.revision = $3 AND n.status = 'approved'`,
+    [jobId, revisionId, revision],
+  );
+  if (rows.length === 0)
+    throw badInput([{ field: 'payload.revisionId', given: revisionId, allowed: 'is not an approved revision of the sheet of this job' }]);
 }
 
 const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };

@@ -1,5 +1,16 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { BookInBody, JobHead, JobView, PatchJobBody, PersonView, ToolKind, Tool } from '@jubb/contract';
+import {
+  find,
+  sheetIssues,
+  type BookInBody,
+  type JobHead,
+  type JobView,
+  type PatchJobBody,
+  type PersonView,
+  type Tool,
+  type ToolKind,
+  type UnitHistory,
+} from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, poolOf, type Statement } from '../database/data-source.js';
@@ -10,7 +21,7 @@ import { StreamService } from '../stream/stream.service.js';
 
 const HEAD = `
   SELECT j.id, j.number, j.stage, j.complaint, j.promise, j.estimate_minor AS "estimateMinor", j.hold, j.version,
-         j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.sheet_revision_id AS "sheetRevisionId",
+         j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.sheet_revision_id AS "sheetRevisionId", j.scope,
          json_build_object('id', u.id, 'name', u.name, 'serial', u.serial) AS unit,
          json_build_object('id', m.id, 'name', m.name, 'serial', m.serial) AS machine,
          json_build_object('id', c.id, 'name', c.name, 'phone', c.phone) AS customer
@@ -62,8 +73,12 @@ export class JobsService {
       this.people(),
       this.tools(),
     ]);
-    const { revision, file } = await this.sheets.pinned(sheetRevisionId);
-    return { ...head, sheet: { revisionId: sheetRevisionId, revision, file }, entries, people, tools };
+    const [{ revision, status, file, notOpened }, newer] = await Promise.all([
+      this.sheets.pinned(sheetRevisionId, head.scope),
+      this.sheets.newer(sheetRevisionId),
+    ]);
+    const sheet = { revisionId: sheetRevisionId, revision, status, file, notOpened: notOpened.map(({ name }) => name), newer };
+    return { ...head, sheet, entries, people, tools };
   }
 
   /** Books a unit in. The same id again is the same job. */
@@ -73,15 +88,7 @@ export class JobsService {
       await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [body.id]);
       if (await manager.existsBy(Job, { id: body.id })) return;
       const revision = await manager.findOneBy(SheetRevision, { id: body.sheetRevisionId });
-      if (revision?.status !== 'approved') {
-        throw badInput([
-          {
-            field: 'sheetRevisionId',
-            given: body.sheetRevisionId,
-            allowed: revision ? `is ${revision.status}; a job needs an approved sheet` : 'is not a sheet of this shop',
-          },
-        ]);
-      }
+      checkSheet(revision, body);
       const customer = await known(manager, Customer, 'customer.id', body.customer, {
         name: body.customer.name.trim(),
         phone: body.customer.phone?.trim() || null,
@@ -107,6 +114,7 @@ export class JobsService {
         promise: new Date(body.promise),
         estimateMinor: body.estimateMinor,
         hold: null,
+        scope: body.scope ?? null,
       });
     });
     this.stream.tell({ type: 'job', jobId: body.id });
@@ -135,6 +143,21 @@ export class JobsService {
     return this.head(id);
   }
 
+  /** Earlier jobs of this very unit, the newest first, with what was renewed and why. */
+  async history(unitId: string): Promise<UnitHistory> {
+    const jobs = await this.dataSource.query<UnitHistory['jobs']>(
+      `SELECT j.id, j.number, j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.complaint, s.key AS "sheetKey", j.scope,
+              coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'part'), 'reason', e.payload->>'reason') ORDER BY e.seq)
+                 FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'parts') part
+                   WHERE part->>'ref' = regexp_replace(e.payload->>'part', '--.*$', '')) named ON true
+                 WHERE e.job_id = j.id AND e.kind = 'decision' AND e.payload->>'fate' = 'renew'
+                   AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS renewed
+       FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.unit_id = $1 ORDER BY j.booked_at DESC LIMIT 20`,
+      [unitId],
+    );
+    return { jobs };
+  }
+
   tools(): Promise<readonly (Tool & { kind: ToolKind | string })[]> {
     return ask(poolOf(this.dataSource), TOOLS);
   }
@@ -142,6 +165,35 @@ export class JobsService {
   people(): Promise<readonly PersonView[]> {
     return ask(poolOf(this.dataSource), PEOPLE);
   }
+}
+
+/** A job goes by an approved sheet; or, for a model that is new here, by its first draft while that is written. */
+function checkSheet(revision: SheetRevision | null, { sheetRevisionId, scope }: BookInBody): void {
+  const refuse = (allowed: string): never => {
+    throw badInput([{ field: 'sheetRevisionId', given: sheetRevisionId, allowed }]);
+  };
+  if (!revision) return refuse('is not a sheet of this shop');
+  const first = revision.status === 'draft' && revision.revision === 1;
+  if (revision.status !== 'approved' && !first) refuse(`is ${revision.status}; a job needs an approved sheet`);
+  const issues = first ? sheetIssues(revision.file as unknown as Record<string, unknown>) : [];
+  if (issues.length > 0) refuse(`does not hold together yet: ${issues[0]?.path ?? ''} ${issues[0]?.message ?? ''}`);
+  const { tasks = [], variants = [], sides = [], complaints = [] } = revision.file;
+  const problems = [
+    ...(scope?.tasks ?? [])
+      .filter((ref) => !find(tasks, ref))
+      .map((given) => ({ field: 'scope.tasks', given, known: tasks.map(({ ref }) => ref) })),
+    ...(scope?.picks ?? [])
+      .filter((ref) => !find(complaints, ref))
+      .map((given) => ({ field: 'scope.picks', given, known: complaints.map(({ ref }) => ref) })),
+    ...(scope?.sides ?? []).filter((side) => !sides.includes(side)).map((given) => ({ field: 'scope.sides', given, known: sides })),
+    ...(scope?.variant !== undefined && !find(variants, scope.variant)
+      ? [{ field: 'scope.variant', given: scope.variant, known: variants.map(({ ref }) => ref) }]
+      : []),
+  ];
+  if (problems.length > 0)
+    throw badInput(
+      problems.map(({ field, given, known }) => ({ field, given, allowed: `is not on this sheet; it has: ${known.join(', ') || 'none'}` })),
+    );
 }
 
 /** The row an id names, or a new one from what was typed. */

@@ -38,7 +38,7 @@ export class TodayController {
     const today = new Date().toISOString().slice(0, 10);
     const lines = await Promise.all(
       heads.map(async (head): Promise<TodayLine> => {
-        const { file } = await this.sheets.pinned(head.sheetRevisionId);
+        const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
         const state = jobState(file, byJob.get(head.id) ?? []);
         return {
           jobId: head.id,

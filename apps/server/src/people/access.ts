@@ -2,6 +2,8 @@ import type { EntryKind, Role } from '@jubb/contract';
 
 const EVERYONE: readonly Role[] = ['mechanic', 'foreman', 'counter', 'apprentice'];
 const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
+/** Who may work on sheets; only a foreman approves them. */
+const WRITERS: readonly Role[] = ['mechanic', 'foreman'];
 const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
 
 /**
@@ -20,11 +22,26 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'POST /api/v1/workings/:id/run': EVERYONE,
   'GET /api/v1/sheets': EVERYONE,
   'GET /api/v1/sheets/schema': EVERYONE,
+  'GET /api/v1/sheets/find': EVERYONE,
+  'GET /api/v1/sheets/identities': EVERYONE,
   'GET /api/v1/sheets/:id': EVERYONE,
+  'GET /api/v1/sheets/:id/revisions': EVERYONE,
+  'GET /api/v1/sheets/:id/differences/:against': EVERYONE,
+  'GET /api/v1/sheets/:id/file.json': EVERYONE,
+  'GET /api/v1/sheets/:id/file.yaml': EVERYONE,
+  'GET /api/v1/sheets/:id/csv/:list': EVERYONE,
+  'GET /api/v1/sheets/:id/proposals': EVERYONE,
+  'POST /api/v1/sheets': TRUSTED,
+  'POST /api/v1/sheets/:id/draft': WRITERS,
+  'PUT /api/v1/sheets/:id': WRITERS,
+  'DELETE /api/v1/sheets/:id': ['foreman'],
+  'POST /api/v1/sheets/:id/withdraw': ['foreman'],
+  'POST /api/v1/sheets/proposals/:entryId/settle': WRITERS,
   'POST /api/v1/sheets/import': TRUSTED,
   'POST /api/v1/sheets/:id/approve': ['foreman'],
   'GET /api/v1/tools': EVERYONE,
   'GET /api/v1/customers': EVERYONE,
+  'GET /api/v1/units/:id/history': EVERYONE,
   'GET /api/v1/jobs': EVERYONE,
   'POST /api/v1/jobs': TRUSTED,
   'GET /api/v1/jobs/:id': EVERYONE,
@@ -32,6 +49,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id/chain': EVERYONE,
   'POST /api/v1/jobs/:id/entries': EVERYONE,
   'GET /api/v1/jobs/:id/report.pdf': EVERYONE,
+  'GET /api/v1/jobs/:id/label.svg': EVERYONE,
   'GET /api/v1/today': EVERYONE,
 };
 
@@ -41,6 +59,7 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,
+  pinned: ['mechanic', 'foreman'],
   sign: ['foreman'],
   'handed-over': TRUSTED,
 };

@@ -1,9 +1,10 @@
-import { Controller, Get, Inject, Param, ParseUUIDPipe, Res } from '@nestjs/common';
+import { Controller, Get, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
 import { jobReport } from '@jubb/contract';
-import type { Response } from 'express';
+import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';
 import { JobsService } from '../jobs/jobs.service.js';
+import { labelSvg } from '../jobs/label.js';
 import { reportPdf } from './report-pdf.js';
 
 @Controller('api/v1/jobs')
@@ -12,6 +13,16 @@ export class ReportsController {
     @Inject(JobsService) private readonly jobs: JobsService,
     @Inject(DataSource) private readonly dataSource: DataSource,
   ) {}
+
+  /** The tag that is printed at book-in; its code opens the job at the address this was asked from. */
+  @Get(':id/label.svg')
+  @Header('Content-Type', 'image/svg+xml; charset=utf-8')
+  async label(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<string> {
+    const [job, shop] = await Promise.all([this.jobs.head(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
+    const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
+    const link = `${request.protocol}://${request.get('host') ?? 'localhost'}/jobs/${job.id}`;
+    return labelSvg(job, shop.name, link, (iso) => day.format(new Date(iso)));
+  }
 
   @Get(':id/report.pdf')
   async pdf(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {

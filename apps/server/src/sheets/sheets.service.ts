@@ -1,108 +1,340 @@
 import { createHash } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { readSheetFile, type SheetFile, type SheetLine, type SheetView } from '@jubb/contract';
+import {
+  fromTemplate,
+  readSheetFile,
+  reviewSheet,
+  scopeSheet,
+  sheetDifferences,
+  sheetIssues,
+  writeCsv,
+  writeYaml,
+  type CsvList,
+  type Difference,
+  type IdentitySheet,
+  type ImportView,
+  type JobScope,
+  type NewSheetBody,
+  type RevisionLine,
+  type ScopedSheet,
+  type SheetFile,
+  type SheetLine,
+  type SheetView,
+} from '@jubb/contract';
 import canonicalize from 'canonicalize';
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { ask, poolOf, type Statement } from '../database/data-source.js';
 import { SheetRevision } from '../database/entities.js';
 import { StreamService } from '../stream/stream.service.js';
 
-/** What never changes under a job: the file of one revision, with how it stood when it was read. */
-export interface PinnedSheet {
+/** The sheet of a job: the file of one revision, narrowed to what the job picked. */
+export interface PinnedSheet extends ScopedSheet {
   readonly revisionId: string;
   readonly revision: number;
-  readonly file: SheetFile;
+  readonly status: string;
 }
 
 const MOST_PINNED = 200;
+const LINE = `s.key, s.id AS "revisionId", s.revision, s.status, s.title, s.family, s.make, s.model, s.machine, s.complete`;
+const JOBS = `(SELECT count(*)::int FROM job j WHERE j.sheet_revision_id = s.id AND j.closed_at IS NULL) AS jobs`;
+
+const LIST: Statement = {
+  name: 'sheet-list',
+  text: `SELECT ${LINE}, s.words FROM sheet_revision s WHERE s.status IN ('approved', 'draft') ORDER BY s.title, s.revision`,
+};
+const ONE: Statement = {
+  name: 'sheet-one',
+  text: `SELECT ${LINE}, s.file, s.hash, s.version, e.name AS "editedBy", s.edited_at AS "editedAt",
+                p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
+         FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by LEFT JOIN person e ON e.id = s.edited_by WHERE s.id = $1`,
+};
+const FIND: Statement = {
+  name: 'sheet-find',
+  text: `SELECT s.id FROM sheet_revision s WHERE s.status IN ('approved', 'draft') AND s.body ILIKE ALL ($1::text[]) ORDER BY s.title LIMIT 100`,
+};
+const REVISIONS: Statement = {
+  name: 'sheet-revisions',
+  text: `SELECT s.id AS "revisionId", s.revision, s.status, s.hash, p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
+         FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by WHERE s.key = $1 ORDER BY s.revision DESC`,
+};
+const NEWEST: Statement = {
+  name: 'sheet-newest',
+  text: `SELECT n.id AS "revisionId", n.revision FROM sheet_revision s JOIN sheet_revision n ON n.key = s.key AND n.status = 'approved'
+         WHERE s.id = $1 AND n.revision > s.revision`,
+};
 
 @Injectable()
 export class SheetsService {
-  /** Files of revisions, which never change once they are approved. */
-  readonly #pinned = new Map<string, Promise<PinnedSheet>>();
+  /** Files of approved revisions, which never change. */
+  readonly #pinned = new Map<string, Promise<SheetView>>();
+  readonly #scoped = new Map<string, ScopedSheet>();
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StreamService) private readonly stream: StreamService,
   ) {}
 
-  async list(): Promise<readonly SheetLine[]> {
-    return this.dataSource.query(
-      `SELECT key, id AS "revisionId", revision, status, file->>'title' AS title, file->>'family' AS family,
-              file->>'make' AS make, file->>'model' AS model, file->>'machine' AS machine
-       FROM sheet_revision WHERE status IN ('approved', 'draft') ORDER BY file->>'title', revision`,
-    );
+  list(): Promise<readonly SheetLine[]> {
+    return ask(poolOf(this.dataSource), LIST);
+  }
+
+  /** Revisions that hold all the words somewhere in their text, steps and cautions included. */
+  async find(text: string): Promise<readonly string[]> {
+    const words = text.trim().split(/\s+/u).filter(Boolean).slice(0, 8);
+    if (words.length === 0) return [];
+    const patterns = words.map((word) => `%${word.replace(/[\\%_]/gu, '\\$&')}%`);
+    return (await ask<{ id: string }>(poolOf(this.dataSource), FIND, patterns)).map(({ id }) => id);
   }
 
   async one(id: string): Promise<SheetView> {
-    const [row] = await this.dataSource.query<SheetView[]>(
-      `SELECT s.key, s.id AS "revisionId", s.revision, s.status, s.file->>'title' AS title, s.file->>'family' AS family,
-              s.file->>'make' AS make, s.file->>'model' AS model, s.file->>'machine' AS machine, s.file, s.hash,
-              p.name AS "approvedBy", s.approved_at AS "approvedAt"
-       FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by WHERE s.id = $1`,
-      [id],
-    );
+    const [row] = await ask<SheetView>(poolOf(this.dataSource), ONE, id);
     if (!row) throw notFound('sheet');
     return row;
   }
 
-  /** Reads a sheet file and keeps it as the draft of its key; a draft that was there is replaced. */
-  async importFile(text: string): Promise<{ revisionId: string; revision: number; key: string }> {
+  async revisions(id: string): Promise<readonly RevisionLine[]> {
+    const { key } = await this.one(id);
+    return ask(poolOf(this.dataSource), REVISIONS, key);
+  }
+
+  async differences(id: string, againstId: string): Promise<readonly Difference[]> {
+    const [after, before] = await Promise.all([this.one(id), this.one(againstId)]);
+    if (after.key !== before.key)
+      throw badInput([{ field: 'against', given: before.title, allowed: `must be a revision of ${after.title}` }]);
+    return sheetDifferences(before.file, after.file);
+  }
+
+  async yaml(id: string): Promise<string> {
+    const [row] = await this.dataSource.query<{ file: SheetFile; yaml: string | null }[]>(
+      'SELECT file, yaml FROM sheet_revision WHERE id = $1',
+      [id],
+    );
+    if (!row) throw notFound('sheet');
+    return writeYaml(row.file, row.yaml ?? undefined);
+  }
+
+  async csv(id: string, list: CsvList): Promise<string> {
+    return writeCsv((await this.one(id)).file, list);
+  }
+
+  /** What tells the approved sheets of a family, or of all, apart. */
+  identities(family: string): Promise<readonly IdentitySheet[]> {
+    return this.dataSource.query(
+      `SELECT key, id AS "revisionId", jsonb_strip_nulls(jsonb_build_object('title', title, 'family', family, 'features', file->'features', 'variants', file->'variants')) AS file
+       FROM sheet_revision WHERE status = 'approved' AND ($1 = '' OR family = $1) ORDER BY title`,
+      [family],
+    );
+  }
+
+  /** Reads a sheet file and keeps it as the draft of its key; or only says what it would change. */
+  async importFile(text: string, personId: string, look = false): Promise<ImportView> {
     const read = readSheetFile(text);
     if (!read.ok)
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
-    const { sheet } = read;
-    const file = JSON.parse(text) as SheetFile;
-    const kept = await this.dataSource.transaction(async (manager) => {
-      await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [sheet.key]);
-      await manager.delete(SheetRevision, { key: sheet.key, status: 'draft' });
-      const newest = await manager.findOne(SheetRevision, {
-        where: { key: sheet.key },
-        order: { revision: 'DESC' },
-        select: { revision: true },
-      });
-      const revision = (newest?.revision ?? 0) + 1;
-      const saved = await manager.save(
-        manager.create(SheetRevision, {
-          key: sheet.key,
-          revision,
-          status: 'draft',
-          file,
-          hash: sheetHash(file),
-          approvedBy: null,
-          approvedAt: null,
-        }),
-      );
-      return { revisionId: saved.id, revision, key: sheet.key };
+    const { plain: file, yaml } = read;
+    return this.dataSource.transaction(async (manager) => {
+      await lockKey(manager, file.key);
+      const newest = await manager.findOne(SheetRevision, { where: { key: file.key }, order: { revision: 'DESC' } });
+      const revision = newest?.status === 'draft' ? newest.revision : (newest?.revision ?? 0) + 1;
+      const view = {
+        key: file.key,
+        title: file.title,
+        revision,
+        against: newest && { revision: newest.revision, status: newest.status },
+        differences: newest ? sheetDifferences(newest.file, file) : [],
+      };
+      if (look) return { ...view, revisionId: null };
+      const draft = newest?.status === 'draft' ? newest : freshDraft(file.key, revision);
+      const revisionId = await saveDraft(manager, draft, file, personId, yaml ?? null);
+      this.stream.tell({ type: 'sheet' });
+      return { ...view, revisionId };
+    });
+  }
+
+  /** A draft of the sheet to work on: the one that is there, or a copy of this revision. */
+  async beginDraft(id: string, personId: string): Promise<{ revisionId: string }> {
+    const from = await this.#revision(id);
+    return this.dataSource.transaction(async (manager) => {
+      await lockKey(manager, from.key);
+      const newest = await manager.findOneOrFail(SheetRevision, { where: { key: from.key }, order: { revision: 'DESC' } });
+      if (newest.status === 'draft') return { revisionId: newest.id };
+      const revisionId = await saveDraft(manager, freshDraft(from.key, newest.revision + 1), from.file, personId, from.yaml);
+      this.stream.tell({ type: 'sheet' });
+      return { revisionId };
+    });
+  }
+
+  /** Begins the sheet of a model that is new here, from the work of its family. */
+  async begin(body: NewSheetBody, personId: string): Promise<{ revisionId: string }> {
+    const [family] = await this.dataSource.query<{ file: SheetFile }[]>(
+      `SELECT file FROM sheet_revision WHERE status = 'approved' AND family = $1 ORDER BY approved_at LIMIT 1`,
+      [body.family],
+    );
+    if (!family) throw badInput([{ field: 'family', given: body.family, allowed: 'has no sheet here to begin from; bring one in first' }]);
+    const base = keyOf(`${body.make} ${body.model}`);
+    return this.dataSource.transaction(async (manager) => {
+      await lockKey(manager, base);
+      if (await manager.existsBy(SheetRevision, { key: base }))
+        throw badInput([{ field: 'model', given: `${body.make} ${body.model}`, allowed: 'has a sheet here already' }]);
+      const file = fromTemplate(family.file, { ...body, make: body.make.trim(), model: body.model.trim(), key: base });
+      const revisionId = await saveDraft(manager, freshDraft(base, 1), file, personId, null);
+      this.stream.tell({ type: 'sheet' });
+      return { revisionId };
+    });
+  }
+
+  /** Keeps what an editor made of a draft, if nobody else did since `version`. */
+  async saveDraft(id: string, version: number, file: object, personId: string): Promise<{ version: number }> {
+    const saved = await this.dataSource.transaction(async (manager) => {
+      const draft = await lockDraft(manager, id, 'changed');
+      if (draft.version !== version)
+        throw new ProblemError(409, 'Somebody changed this draft while you were typing', { current: await this.one(id) });
+      checkDraftShape(file, draft.key);
+      const pinned = await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id]);
+      const issues = pinned.length > 0 ? sheetIssues(file as Record<string, unknown>) : [];
+      if (issues.length > 0) throw badInput(fieldProblems(issues));
+      await saveDraft(manager, draft, file as SheetFile, personId, draft.yaml);
+      return { version: draft.version };
     });
     this.stream.tell({ type: 'sheet' });
-    return kept;
+    return saved;
+  }
+
+  async dropDraft(id: string): Promise<void> {
+    await this.dataSource.transaction(async (manager) => {
+      const draft = await lockDraft(manager, id, 'thrown away');
+      const pinned = await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id]);
+      if (pinned.length > 0) throw new ProblemError(409, 'A job goes by this draft; it stays');
+      await manager.delete(SheetRevision, { id: draft.id });
+    });
+    this.stream.tell({ type: 'sheet' });
   }
 
   /** A draft becomes the shop's sheet; the one before it is superseded, and jobs keep theirs. */
   async approve(id: string, personId: string): Promise<void> {
     await this.dataSource.transaction(async (manager) => {
-      const draft = await manager.findOne(SheetRevision, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (!draft) throw notFound('sheet');
-      if (draft.status !== 'draft')
-        throw new ProblemError(409, `Revision ${draft.revision} is ${draft.status}; only a draft can be approved`);
+      const draft = await lockDraft(manager, id, 'approved');
+      const stops = reviewSheet(draft.file).findings.filter(({ severity }) => severity === 'stop');
+      if (stops.length > 0)
+        throw new ProblemError(409, 'It cannot be approved yet', { errors: stops.map(({ path, say }) => ({ field: path, allowed: say })) });
       await manager.update(SheetRevision, { key: draft.key, status: 'approved' }, { status: 'superseded' });
       await manager.update(SheetRevision, { id }, { status: 'approved', approvedBy: personId, approvedAt: new Date() });
     });
     this.stream.tell({ type: 'sheet' });
   }
 
-  pinned(revisionId: string): Promise<PinnedSheet> {
+  /** Takes an approved sheet out of use; jobs that go by it keep it. */
+  async withdraw(id: string): Promise<void> {
+    const { affected } = await this.dataSource.getRepository(SheetRevision).update({ id, status: 'approved' }, { status: 'withdrawn' });
+    if (!affected) {
+      const { revision, status } = await this.one(id);
+      throw new ProblemError(409, `Revision ${revision} is ${status}; only an approved one is withdrawn`);
+    }
+    this.stream.tell({ type: 'sheet' });
+  }
+
+  /** The sheet as a job sees it. */
+  async pinned(revisionId: string, scope: JobScope | null): Promise<PinnedSheet> {
+    const { revision, status, file } = await this.#approvedOnce(revisionId);
+    // A draft under a job is still being written: nothing of it is remembered.
+    if (status === 'draft') return { revisionId, revision, status, ...scopeSheet(file, scope) };
+    const key = JSON.stringify([revisionId, scope?.tasks, scope?.sides]);
+    const scoped = this.#scoped.get(key) ?? scopeSheet(file, scope);
+    remember(this.#scoped, key, scoped);
+    return { revisionId, revision, status, ...scoped };
+  }
+
+  /** The approved revision after this one, if there is one. */
+  async newer(revisionId: string): Promise<{ revisionId: string; revision: number } | null> {
+    const [row] = await ask<{ revisionId: string; revision: number }>(poolOf(this.dataSource), NEWEST, revisionId);
+    return row ?? null;
+  }
+
+  #approvedOnce(revisionId: string): Promise<SheetView> {
     const known = this.#pinned.get(revisionId);
     if (known) return known;
-    const loading = this.one(revisionId).then(({ revision, file }) => ({ revisionId, revision, file }));
-    // A failed load is not remembered; the oldest goes when there are too many.
-    loading.catch(() => this.#pinned.delete(revisionId));
-    this.#pinned.set(revisionId, loading);
-    if (this.#pinned.size > MOST_PINNED) this.#pinned.delete(this.#pinned.keys().next().value ?? '');
+    const loading = this.one(revisionId);
+    // A failed load is not remembered, nor a draft.
+    loading.then(
+      ({ status }) => (status === 'draft' ? this.#pinned.delete(revisionId) : undefined),
+      () => this.#pinned.delete(revisionId),
+    );
+    remember(this.#pinned, revisionId, loading);
     return loading;
   }
+
+  async #revision(id: string): Promise<SheetRevision> {
+    const revision = await this.dataSource.getRepository(SheetRevision).findOneBy({ id });
+    if (!revision) throw notFound('sheet');
+    return revision;
+  }
+}
+
+/** The oldest goes when there are too many. */
+function remember<T>(map: Map<string, T>, key: string, held: T): void {
+  map.delete(key);
+  map.set(key, held);
+  if (map.size > MOST_PINNED) map.delete(map.keys().next().value ?? '');
+}
+
+function lockKey(manager: EntityManager, key: string): Promise<unknown> {
+  return manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [key]);
+}
+
+async function lockDraft(manager: EntityManager, id: string, act: string): Promise<SheetRevision> {
+  const draft = await manager.findOne(SheetRevision, { where: { id }, lock: { mode: 'pessimistic_write' } });
+  if (!draft) throw notFound('sheet');
+  if (draft.status !== 'draft') throw new ProblemError(409, `Revision ${draft.revision} is ${draft.status}; only a draft can be ${act}`);
+  return draft;
+}
+
+function freshDraft(key: string, revision: number): SheetRevision {
+  return Object.assign(new SheetRevision(), { key, revision, status: 'draft' as const, approvedBy: null, approvedAt: null, version: 0 });
+}
+
+async function saveDraft(
+  manager: EntityManager,
+  draft: SheetRevision,
+  file: SheetFile,
+  personId: string,
+  yaml: string | null,
+): Promise<string> {
+  const saved = await manager.save(
+    Object.assign(draft, {
+      file,
+      yaml,
+      hash: sheetHash(file),
+      complete: reviewSheet(file).complete,
+      version: draft.version + 1,
+      editedBy: personId,
+      editedAt: new Date(),
+    }),
+  );
+  return saved.id;
+}
+
+/** What the rest of Jubb needs of any draft, however unfinished: its lists are lists of lines with a ref. */
+function checkDraftShape(file: object, key: string): void {
+  const plain = file as Record<string, unknown>;
+  if (plain['key'] !== key) throw badInput([{ field: 'key', given: String(plain['key']), allowed: `must stay "${key}"` }]);
+  for (const name of ['title', 'family', 'make', 'model', 'machine'])
+    if (typeof plain[name] !== 'string' || plain[name] === '') throw badInput([{ field: name, allowed: 'is missing' }]);
+  for (const [name, held] of Object.entries(plain)) {
+    if (!Array.isArray(held) || name === 'sides') continue;
+    const bad = held.findIndex((line: unknown) => typeof (line as { ref?: unknown } | null)?.ref !== 'string');
+    if (bad >= 0) throw badInput([{ field: `${name}[${bad}].ref`, allowed: 'is missing: a short name for the line' }]);
+  }
+}
+
+function keyOf(words: string): string {
+  return words
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/gu, '-')
+    .replace(/^-+|-+$/gu, '')
+    .slice(0, 60);
 }
 
 function sheetHash(file: SheetFile): string {

@@ -1,9 +1,13 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
   IsDateString,
   IsIn,
   IsInt,
+  IsObject,
   IsOptional,
   IsString,
   IsTimeZone,
@@ -15,7 +19,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { HOLD_REASONS, type HoldReason } from '../words.js';
+import { FAMILIES, HOLD_REASONS, type Family, type HoldReason } from '../words.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
 
@@ -62,6 +66,34 @@ export class BookInUnit {
 
 const MOST_MINOR = 1_000_000_000;
 
+const SHEET_REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
+
+/** A feature that was looked at to tell which variant it is. */
+export class IdentifiedBy {
+  @Matches(SHEET_REF) feature: string;
+  @Line('what was found?', 80) found: string;
+}
+
+/** A part to have before the first screw. */
+export class PartFirst {
+  @Matches(SHEET_REF) part: string;
+  @IsIn(['reserve', 'order', 'wait']) how: 'reserve' | 'order' | 'wait';
+}
+
+/** What of the sheet the job is about. */
+export class JobScope {
+  @IsOptional() @Matches(SHEET_REF) variant?: string;
+  @IsArray() @ArrayMaxSize(20) @Matches(SHEET_REF, { each: true }) tasks: string[];
+  @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @MaxLength(40, { each: true }) sides: string[];
+  @IsIn(['on the bench', 'in place']) place: 'on the bench' | 'in place';
+  /** Complaints of the sheet that were picked. */
+  @IsArray() @ArrayMaxSize(20) @Matches(SHEET_REF, { each: true }) picks: string[];
+  @IsArray() @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => IdentifiedBy) identified: IdentifiedBy[];
+  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => PartFirst) partsFirst: PartFirst[];
+  /** What the first estimate rests on. */
+  @IsOptional() @IsString() @MaxLength(500) estimateFrom?: string;
+}
+
 export class BookInBody {
   /** Made by the client: booking in twice with one id is one job. */
   @IsUUID('7') id: string;
@@ -76,6 +108,7 @@ export class BookInBody {
   @Min(0, { message: 'must not be under 0' })
   @Max(MOST_MINOR, { message: 'is too large' })
   estimateMinor: number;
+  @IsOptional() @ValidateNested() @Type(() => JobScope) scope?: JobScope;
 }
 
 export class HoldBody {
@@ -100,4 +133,25 @@ export class PatchJobBody {
 export class ImportSheetBody {
   /** The sheet file as text, so that errors can name its line. */
   @IsString({ message: 'is missing: the sheet file' }) @MaxLength(4_000_000) text: string;
+  /** Only say what it would change. */
+  @IsOptional() @IsBoolean() look?: boolean;
+}
+
+/** A draft as an editor leaves it. It may be incomplete: what is wrong with it is found, not refused. */
+export class SaveDraftBody {
+  /** The version that was read: another one since then refuses the change. */
+  @IsInt() @Min(1) version: number;
+  @IsObject() file: object;
+}
+
+/** A sheet for a model that the shop does not know yet. */
+export class NewSheetBody {
+  @IsIn(FAMILIES, { message: 'is missing: what kind of unit is it?' }) family: Family;
+  @Line('who made it?', 80) make: string;
+  @Line('which model is it?', 80) model: string;
+  @Line('what machine is it off?') machine: string;
+}
+
+export class SettleBody {
+  @IsIn(['taken', 'left']) how: 'taken' | 'left';
 }

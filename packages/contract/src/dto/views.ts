@@ -1,6 +1,9 @@
 import type { AnyKeptEntry, Tool } from '../entry/kept.js';
 import type { SheetFile } from '../sheet/file.js';
+import type { CompletePart } from '../sheet/review.js';
+import type { Difference } from '../sheet/differences.js';
 import type { HoldReason, Role, Stage } from '../words.js';
+import type { JobScope } from './bodies.js';
 
 /** What the server answers. Dates are ISO texts in UTC. */
 
@@ -41,13 +44,24 @@ export interface JobHead {
   readonly version: number;
   readonly bookedAt: string;
   readonly closedAt: string | null;
+  readonly scope: JobScope | null;
   readonly unit: { readonly id: string; readonly name: string; readonly serial: string };
   readonly machine: { readonly id: string; readonly name: string; readonly serial: string };
   readonly customer: { readonly id: string; readonly name: string; readonly phone: string | null };
 }
 
 export interface JobView extends JobHead {
-  readonly sheet: { readonly revisionId: string; readonly revision: number; readonly file: SheetFile };
+  /** The sheet as this job sees it. */
+  readonly sheet: {
+    readonly revisionId: string;
+    readonly revision: number;
+    readonly status: string;
+    readonly file: SheetFile;
+    /** Names of the tasks that were not picked. */
+    readonly notOpened: readonly string[];
+    /** A newer approved revision, which changes nothing here by itself. */
+    readonly newer: { readonly revisionId: string; readonly revision: number } | null;
+  };
   readonly entries: readonly AnyKeptEntry[];
   readonly people: readonly PersonView[];
   readonly tools: readonly Tool[];
@@ -85,13 +99,80 @@ export interface SheetLine {
   readonly make: string;
   readonly model: string;
   readonly machine: string;
+  /** Part numbers, threads and variants, in small letters: what the list is searched by. */
+  readonly words: string;
+  readonly complete: readonly CompletePart[];
 }
 
-export interface SheetView extends SheetLine {
+export interface SheetView extends Omit<SheetLine, 'words'> {
   readonly file: SheetFile;
+  readonly hash: string;
+  /** Of a draft: goes up with each change. */
+  readonly version: number;
+  readonly editedBy: string | null;
+  readonly editedAt: string;
+  readonly jobs: number;
+  readonly approvedBy: string | null;
+  readonly approvedAt: string | null;
+}
+
+/** A revision of a sheet, in its line of revisions. */
+export interface RevisionLine {
+  readonly revisionId: string;
+  readonly revision: number;
+  readonly status: string;
   readonly hash: string;
   readonly approvedBy: string | null;
   readonly approvedAt: string | null;
+  readonly jobs: number;
+}
+
+/** What a file would change, before it does. */
+export interface ImportView {
+  readonly key: string;
+  readonly title: string;
+  readonly revision: number;
+  /** The revision it is held against; none for a sheet that is new here. */
+  readonly against: { readonly revision: number; readonly status: string } | null;
+  readonly differences: readonly Difference[];
+  /** The draft that it became; null when it was only looked at. */
+  readonly revisionId: string | null;
+}
+
+/** 'Next time', from a job. */
+export interface ProposalView {
+  readonly entryId: string;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly person: string;
+  readonly takenAt: string;
+  readonly text: string;
+  readonly list: string | null;
+  readonly line: string | null;
+  readonly field: string | null;
+  readonly figure: string | null;
+}
+
+/** What a unit went through here before. */
+export interface UnitHistory {
+  readonly jobs: readonly {
+    readonly id: string;
+    readonly number: number;
+    readonly bookedAt: string;
+    readonly closedAt: string | null;
+    readonly complaint: string;
+    readonly sheetKey: string;
+    readonly scope: JobScope | null;
+    /** Parts that were renewed, with the reason that was kept. */
+    readonly renewed: readonly { readonly part: string; readonly reason: string | null }[];
+  }[];
+}
+
+/** What identification needs of the approved sheets. */
+export interface IdentitySheet {
+  readonly key: string;
+  readonly revisionId: string;
+  readonly file: Pick<SheetFile, 'title' | 'family' | 'features' | 'variants'>;
 }
 
 export interface ChainView {

@@ -20,7 +20,7 @@ import { FATES, STAGES, type Fate, type Stage } from '../words.js';
 
 /** One class for each kind of entry: what its payload may hold. Lengths in mm, torques in N·m, angles in degrees, amounts in kg or L. */
 
-const REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
+const REF = /^[a-z0-9]+(-{1,2}[a-z0-9]+)*$/u;
 
 function Words(longest = 1000): PropertyDecorator {
   return (target, property) => {
@@ -168,6 +168,28 @@ export class StrikePayload {
 
 export class NotePayload {
   @Words(2000) text: string;
+}
+
+/** A trap met, or a value that worked: a proposal for the sheet, beside the line it is about. */
+export class NextTimePayload {
+  @Words(1000) text: string;
+  /** List and line of the sheet. */
+  @IsOptional() @Words(40) list?: string;
+  @IsOptional() @Ref() line?: string;
+  /** Field of the line, and the figure that worked. */
+  @IsOptional() @Words(60) field?: string;
+  @IsOptional() @Words(60) figure?: string;
+}
+
+/** The job goes on by another revision of its sheet. */
+export class PinnedPayload {
+  @IsUUID() revisionId: string;
+  @IsInt() @Min(1) revision: number;
+}
+
+/** Which way was gone, where a step offers several. */
+export class WayPayload {
+  @Ref() way: string;
 }
 
 export class StagePayload {

@@ -49,6 +49,11 @@ export function jobReport(job: JobView, times: Times): Report {
     ['Booked in', times.day(job.bookedAt)],
     ['Worked to', `${sheet.title}, sheet revision ${job.sheet.revision}`],
   ];
+  const variant = find(sheet.variants ?? [], job.scope?.variant);
+  if (variant) facts.push(['Which one', variant.name]);
+  const tasks = (sheet.tasks ?? []).filter(({ ref }) => job.scope?.tasks.includes(ref)).map(({ name }) => name);
+  if (tasks.length > 0) facts.push(['Done', [...tasks, ...(job.scope?.sides ?? [])].join(', ')]);
+  if (job.sheet.notOpened.length > 0) facts.push(['Not opened', job.sheet.notOpened.join(', ')]);
   if (state.handedOver) facts.push(['Handed over', `${times.at(state.handedOver.takenAt)} to ${state.handedOver.payload.receivedBy}`]);
   return {
     title: `Job ${job.number}: ${job.unit.name}`,

@@ -100,6 +100,14 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Struck: ${entry.payload.reason}`;
     case 'note':
       return entry.payload.text;
+    case 'next-time':
+      return `Next time: ${entry.payload.text}`;
+    case 'pinned':
+      return `Goes on by revision ${entry.payload.revision} of the sheet`;
+    case 'way': {
+      const step = find(sheet.steps, entry.step ?? '');
+      return `Way: ${find(step?.ways ?? [], entry.payload.way)?.name ?? entry.payload.way}`;
+    }
     case 'stage':
       return `On to ${STAGE_NAMES[entry.payload.stage]}`;
     case 'sign':

@@ -1,0 +1,13 @@
+import { Controller, Get, Inject, Param, ParseUUIDPipe } from '@nestjs/common';
+import type { UnitHistory } from '@jubb/contract';
+import { JobsService } from './jobs.service.js';
+
+@Controller('api/v1/units')
+export class UnitsController {
+  constructor(@Inject(JobsService) private readonly jobs: JobsService) {}
+
+  @Get(':id/history')
+  history(@Param('id', ParseUUIDPipe) id: string): Promise<UnitHistory> {
+    return this.jobs.history(id);
+  }
+}

@@ -1,0 +1,176 @@
+import type { SheetFile, Step, Task } from './file.js';
+
+/** What of a sheet a job picked. Nothing picked is the whole unit, one side. */
+export interface Picked {
+  readonly tasks?: readonly string[];
+  readonly sides?: readonly string[];
+}
+
+export interface ScopedSheet {
+  readonly file: SheetFile;
+  /** Tasks that were not picked: said in the report. */
+  readonly notOpened: readonly Task[];
+}
+
+/** Steps done once a job, however many sides it has. */
+const ONCE: ReadonlySet<string> = new Set(['arrival', 'decide', 'reconcile', 'sign', 'hand-over']);
+
+/**
+ * The sheet as one job sees it: the steps of the tasks it picked with all they depend on, and each
+ * side that it picked as a column of its own. Refs of a line that a side has of its own get the
+ * side behind them: "hub-nut" becomes "hub-nut--left".
+ */
+export function scopeSheet(file: SheetFile, picked: Picked | null): ScopedSheet {
+  const tasks = file.tasks ?? [];
+  const wanted = new Set(picked?.tasks?.length ? picked.tasks : tasks.filter(({ whole }) => whole).map(({ ref }) => ref));
+  const narrowed = tasks.length === 0 || wanted.size === 0 ? file : narrow(file, wanted);
+  const sides = (picked?.sides ?? []).filter((side) => file.sides?.includes(side));
+  // Where the whole unit is done, a task that has no steps of its own is done with it.
+  const allWhole = tasks.some(({ ref, whole }) => whole && wanted.has(ref));
+  return {
+    file: sides.length > 1 ? inColumns(narrowed, sides) : narrowed,
+    notOpened: tasks.filter((task) => !task.whole && !wanted.has(task.ref) && (!allWhole || isOwn(file, task))),
+  };
+}
+
+/** Whether a task has steps that nothing else brings in. */
+function isOwn(file: SheetFile, task: Task): boolean {
+  return file.steps.some(({ tasks }) => tasks?.includes(task.ref) && tasks.length === 1);
+}
+
+function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
+  const chosen = new Set(file.steps.filter(({ tasks }) => !tasks?.length || tasks.some((task) => wanted.has(task))).map(({ ref }) => ref));
+  const byRef = new Map(file.steps.map((step) => [step.ref, step]));
+  // What a step depends on comes with it, and what that depends on.
+  const queue = [...chosen];
+  for (let ref = queue.pop(); ref !== undefined; ref = queue.pop()) {
+    const step = byRef.get(ref);
+    for (const needed of [...(step?.after ?? []), ...freeing(file, step), ...(step?.opens ? [step.opens.closedBy] : [])])
+      if (!chosen.has(needed)) {
+        chosen.add(needed);
+        queue.push(needed);
+      }
+  }
+  const steps = file.steps.filter(({ ref }) => chosen.has(ref));
+  if (steps.length === file.steps.length) return file;
+  const [kept, all] = [pointed(file, steps), pointed(file, file.steps)];
+  const only = <L extends { readonly ref: string }>(lines: L[]): L[] => lines.filter(({ ref }) => kept.has(ref) || !all.has(ref));
+  return {
+    ...file,
+    steps,
+    parts: only(file.parts),
+    joints: only(file.joints),
+    settings: only(file.settings),
+    seals: only(file.seals),
+    limits: only(file.limits),
+    fluids: only(file.fluids),
+    obligations: (file.obligations ?? []).filter(({ closedBy }) => chosen.has(closedBy)),
+    whileOpen: (file.whileOpen ?? []).filter(({ step }) => chosen.has(step)),
+  };
+}
+
+/** Steps that take off what a step needs off. */
+function freeing(file: SheetFile, step: Step | undefined): readonly string[] {
+  const needed = new Set(step?.needsOff ?? []);
+  if (needed.size === 0) return [];
+  return file.steps.filter((other) => takenOff(other).some((part) => needed.has(part))).map(({ ref }) => ref);
+}
+
+function takenOff(step: Step): readonly string[] {
+  return [...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)];
+}
+
+/** Refs of the lines that steps point to, and of the parts behind those. */
+function pointed(file: SheetFile, steps: readonly Step[]): ReadonlySet<string> {
+  const refs = new Set<string>();
+  for (const step of steps) {
+    const { joint, setting, seal, limit, fluid } = step.record;
+    for (const ref of [joint, setting, seal, limit, fluid, ...takenOff(step)]) if (ref !== undefined) refs.add(ref);
+  }
+  for (const { ref, part } of [...file.joints, ...file.seals, ...file.limits]) if (refs.has(ref) && part !== undefined) refs.add(part);
+  return refs;
+}
+
+/** Lists whose lines each side has of its own. */
+const PER_SIDE = ['parts', 'joints', 'fastenings', 'settings', 'seals', 'limits', 'fluids'] as const;
+
+function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
+  const ownSteps = file.steps.filter((step) => !ONCE.has(step.record.kind));
+  const twice = new Set([...ownSteps, ...PER_SIDE.flatMap((list): readonly { ref: string }[] => file[list] ?? [])].map(({ ref }) => ref));
+  const columns = sides.map((side): SideColumn => ({ side, of: (ref) => (twice.has(ref) ? sideRef(ref, side) : ref) }));
+  const [first, last] = [columns[0]!, columns.at(-1)!];
+  const perSide = PER_SIDE.map((list) => {
+    const lines: readonly { readonly ref: string }[] | undefined = file[list];
+    return [list, lines && columns.flatMap(({ side, of }) => lines.map((line) => named(pointedBy(line, of), side)))] as const;
+  });
+  return {
+    ...file,
+    ...(Object.fromEntries(perSide.filter(([, lines]) => lines)) as Partial<SheetFile>),
+    steps: stepsInColumns(file.steps, columns),
+    cautions: file.cautions.map((caution) =>
+      caution.holds ? { ...caution, holds: { from: first.of(caution.holds.from), until: last.of(caution.holds.until) } } : caution,
+    ),
+    obligations: (file.obligations ?? []).flatMap((line) =>
+      columns.map(({ side, of }) => ({ ...line, ref: sideRef(line.ref, side), madeBy: line.madeBy.map(of), closedBy: of(line.closedBy) })),
+    ),
+    whileOpen: columns.flatMap(({ side, of }) =>
+      (file.whileOpen ?? []).map((line) => ({ ...pointedBy(line, of), ref: sideRef(line.ref, side) })),
+    ),
+  };
+}
+
+interface SideColumn {
+  readonly side: string;
+  readonly of: (ref: string) => string;
+}
+
+/** Runs of steps that each side has of its own are gone through side by side; the rest stays where it is. */
+function stepsInColumns(steps: readonly Step[], columns: readonly SideColumn[]): Step[] {
+  const out: Step[] = [];
+  let run: Step[] = [];
+  const close = (): void => {
+    for (const { side, of } of columns) out.push(...run.map((step) => named(pointedBy(step, of), side)));
+    run = [];
+  };
+  for (const step of steps) {
+    if (run.length > 0 && (ONCE.has(step.record.kind) || run[0]?.stage !== step.stage)) close();
+    if (ONCE.has(step.record.kind)) out.push(step);
+    else run.push(step);
+  }
+  close();
+  return out;
+}
+
+export function sideRef(ref: string, side: string): string {
+  return `${ref}--${side.toLowerCase().replace(/[^a-z0-9]+/gu, '-')}`;
+}
+
+/** The ref of a line before its side was put behind it. */
+export function withoutSide(ref: string): string {
+  return ref.replace(/--.*$/u, '');
+}
+
+function named<L extends object>(line: L, side: string): L {
+  const { name, title } = line as { name?: string; title?: string };
+  return {
+    ...line,
+    ...(name === undefined ? {} : { name: `${name}, ${side}` }),
+    ...(title === undefined ? {} : { title: `${title}, ${side}` }),
+  };
+}
+
+const POINTS = new Set(['ref', 'part', 'joint', 'setting', 'seal', 'limit', 'fluid', 'closedBy', 'step']);
+const POINT_LISTS = new Set(['after', 'frees', 'needsOff']);
+
+/** A copy of a line with its own ref and all that it points to in this side's column. */
+function pointedBy<L>(line: L, of: (ref: string) => string): L {
+  if (Array.isArray(line)) return line.map((item: unknown) => pointedBy(item, of)) as L;
+  if (typeof line !== 'object' || line === null) return line;
+  return Object.fromEntries(
+    Object.entries(line).map(([name, held]: [string, unknown]) => {
+      if (POINTS.has(name) && typeof held === 'string') return [name, of(held)];
+      if (POINT_LISTS.has(name) && Array.isArray(held)) return [name, held.map((ref: string) => of(ref))];
+      return [name, pointedBy(held, of)];
+    }),
+  ) as L;
+}
