@@ -18,6 +18,7 @@ const shared = {
   moduleNameMapper: {
     '^@jubb/core$': '<rootDir>/packages/core/src/index.ts',
     '^@jubb/contract$': '<rootDir>/packages/contract/src/index.ts',
+    '^@jubb/contract/sheet$': '<rootDir>/packages/contract/src/sheet/index.ts',
     '^@jubb/contract/job$': '<rootDir>/packages/contract/src/job/index.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },

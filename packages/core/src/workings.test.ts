@@ -420,7 +420,7 @@ describe('torque.breakaway', () => {
   test('at 13 it is 9 lbf·ft short', () => {
     const result = output('torque.breakaway', { least: '22 lbf·ft', moved: '13 lbf·ft' });
     expect(result['verdict']).toBe('out');
-    expect(Number(result['short']) / 1.3558179483314004).toBeCloseTo(9, 9);
+    expect(Number(result['short']) / 1.3558179483314).toBeCloseTo(9, 9);
   });
 
   test.each([

@@ -7,6 +7,8 @@ export class Shop {
   @Column({ type: 'text' }) name: string;
   @Column({ type: 'text' }) zone: string;
   @Column({ type: 'text' }) currency: string;
+  /** An hour of labour in minor units. */
+  @Column({ type: 'int', name: 'hourly_minor' }) hourlyMinor: number;
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
 }
 

@@ -56,7 +56,9 @@ export class Demo {
   }
 
   async #load(sheetFolder: string): Promise<void> {
-    await this.dataSource.getRepository(Shop).update(1, { name: 'Skarrow Bench', zone: 'Europe/Vienna', currency: 'EUR' });
+    await this.dataSource
+      .getRepository(Shop)
+      .update(1, { name: 'Skarrow Bench', zone: 'Europe/Vienna', currency: 'EUR', hourlyMinor: 6800 });
     const staff = new Map<string, PersonView>();
     for (const [name, login, role] of DEMO_PEOPLE) staff.set(login, await this.people.add(name, login, role, DEMO_PASSWORD));
     const person = (login: string): PersonView => staff.get(login)!;

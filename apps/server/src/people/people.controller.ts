@@ -44,7 +44,7 @@ export class PeopleController {
   }
 
   async #view(request: Request): Promise<SessionView> {
-    const { name, zone, currency } = await this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
-    return { person: personOf(request), csrf: request.session.csrf ?? '', shop: { name, zone, currency } };
+    const { name, zone, currency, hourlyMinor } = await this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
+    return { person: personOf(request), csrf: request.session.csrf ?? '', shop: { name, zone, currency, hourlyMinor } };
   }
 }

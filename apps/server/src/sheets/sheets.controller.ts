@@ -20,6 +20,7 @@ import {
   NewSheetBody,
   SaveDraftBody,
   SettleBody,
+  inOrder,
   sheetFileSchema,
   type CsvList,
   type Difference,
@@ -83,7 +84,7 @@ export class SheetsController {
   @Get(':id/file.json')
   @Header('Content-Disposition', 'attachment; filename="sheet.json"')
   async json(@Param('id', ParseUUIDPipe) id: string): Promise<SheetFile> {
-    return (await this.sheets.one(id)).file;
+    return inOrder((await this.sheets.one(id)).file);
   }
 
   @Get(':id/file.yaml')

@@ -114,6 +114,7 @@ function BenchStep(): ReactElement {
               onStrike={strikeLast}
               onNote={() => ask({ what: 'note' })}
               onOpenEnd={() => ask({ what: 'open-end' })}
+              onNextTime={() => ask({ what: 'next-time' })}
               onOut={() => void go(`/jobs/${job.id}`)}
               onHelp={() => setHelp(!help)}
             />
@@ -130,6 +131,7 @@ const HELP = [
   ['S', 'strike the last entry'],
   ['N', 'note'],
   ['O', 'open end'],
+  ['Y', 'next time: a proposal for the sheet'],
   ['Esc', 'back to the job'],
 ] as const;
 
@@ -138,18 +140,20 @@ interface MoreProps {
   readonly onStrike: () => void;
   readonly onNote: () => void;
   readonly onOpenEnd: () => void;
+  readonly onNextTime: () => void;
   readonly onOut: () => void;
   readonly onHelp: () => void;
 }
 
 /** The seldom keys behind one, so that the bar holds what the step asks. */
-function More({ onBack, onStrike, onNote, onOpenEnd, onOut, onHelp }: MoreProps): ReactElement {
+function More({ onBack, onStrike, onNote, onOpenEnd, onNextTime, onOut, onHelp }: MoreProps): ReactElement {
   const [open, setOpen] = useState(false);
   const acts = [
     ['Back', onBack],
     ['Strike last', onStrike],
     ['Note', onNote],
     ['Open end', onOpenEnd],
+    ['Next time', onNextTime],
     ['Keys', onHelp],
     ['Out', onOut],
   ] as const;

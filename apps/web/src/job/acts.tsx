@@ -4,7 +4,7 @@ import { AskLine } from '../kit/ask-line.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { useHere } from './use-job.ts';
 
-type Asking = { readonly what: 'note' | 'open-end' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+type Asking = { readonly what: 'note' | 'open-end' | 'next-time' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 /** What can be done anywhere on a job by one key: note, open end, strike the last entry. */
 export function useJobActs(step: Step | undefined): {
@@ -18,7 +18,16 @@ export function useJobActs(step: Step | undefined): {
   const strikeLast = (): void => {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };
-  useKeys(state.handedOver ? {} : { n: () => setAsking({ what: 'note' }), o: () => setAsking({ what: 'open-end' }), s: strikeLast });
+  useKeys(
+    state.handedOver
+      ? {}
+      : {
+          n: () => setAsking({ what: 'note' }),
+          o: () => setAsking({ what: 'open-end' }),
+          y: () => setAsking({ what: 'next-time' }),
+          s: strikeLast,
+        },
+  );
   const at = step ? { step: step.ref } : {};
   const close = (): void => setAsking(undefined);
   let dialog: ReactElement | null = null;
@@ -31,6 +40,32 @@ export function useJobActs(step: Step | undefined): {
         onClose={close}
         onDone={({ text = '' }) => {
           keep({ kind: 'note', payload: { text: text.trim() }, ...at });
+          close();
+        }}
+      />
+    );
+  }
+  if (asking?.what === 'next-time') {
+    const { record } = step ?? {};
+    const joint = record?.joint;
+    dialog = (
+      <AskLine
+        title="Next time"
+        act="Keep it"
+        fields={[
+          {
+            name: 'text',
+            label: 'What should be otherwise',
+            required: true,
+            hint: 'It stands beside the line of the sheet until somebody takes it in.',
+            longest: 1000,
+          },
+          { name: 'figure', label: 'Figure that worked, if there is one', longest: 60 },
+        ]}
+        onClose={close}
+        onDone={({ text = '', figure = '' }) => {
+          const line = joint ? { list: 'joints', line: joint } : step ? { list: 'steps', line: step.ref } : {};
+          keep({ kind: 'next-time', payload: { text: text.trim(), ...line, ...(figure.trim() ? { figure: figure.trim() } : {}) }, ...at });
           close();
         }}
       />

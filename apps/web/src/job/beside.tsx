@@ -8,6 +8,7 @@ import { fieldWords, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { outbox } from '../outbox/outbox.ts';
 import { promiseWords } from '../places/today.tsx';
+import { LikelyCauses } from '../book-in/causes.tsx';
 import { useHere } from './use-job.ts';
 
 interface BesideProps {
@@ -40,14 +41,24 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
           <dt>Sheet</dt>
           <dd>
             <Link to={`/sheets/${job.sheet.revisionId}`}>{job.sheet.file.title}</Link>, revision {job.sheet.revision}
+            {job.sheet.status === 'draft' ? <span className="trust ms-1">draft</span> : null}
+            {job.sheet.newer ? (
+              <div>
+                <Link className="brass" to={`/jobs/${job.id}/newer`}>
+                  Revision {job.sheet.newer.revision} is there: what it changes
+                </Link>
+              </div>
+            ) : null}
           </dd>
           <dt>Promise</dt>
           <dd>{promiseWords(job.promise)}</dd>
           <dt>Estimate</dt>
           <dd className="fig">{money.format(job.estimateMinor / 100)}</dd>
         </dl>
+        {job.sheet.notOpened.length > 0 ? <p className="soft mb-1">Not opened: {job.sheet.notOpened.join(', ')}.</p> : null}
         {state.handedOver ? null : <ChangeJob />}
       </section>
+      {state.stage === 'book-in' ? <LikelyCauses /> : null}
       {refused.length > 0 ? (
         <section>
           <h2>Refused by the server</h2>
@@ -107,6 +118,9 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
             Bench view <kbd>B</kbd>
           </Link>
         )}
+        <Link className="btn btn-plain" to={`/jobs/${job.id}/label`}>
+          Tag
+        </Link>
         <Link className="btn btn-plain" to={`/jobs/${job.id}/report`}>
           Report
         </Link>

@@ -1,5 +1,5 @@
 import {
-  find,
+  cautionsAt,
   jobState,
   workingFor,
   type AnyKeptEntry,
@@ -86,9 +86,7 @@ function pendingEntry(held: Held, job: JobView, index: number): AnyKeptEntry {
 
 /** Cautions of a step that the person at work has not yet read on this job. */
 export function unread(here: JobHere, step: Step): readonly { readonly ref: string; readonly text: string; readonly wear?: string }[] {
-  return (step.cautions ?? []).flatMap((ref) => {
-    const caution = find(here.sheet.cautions, ref);
-    const read = here.state.cautionsRead.some((entry) => entry.payload.caution === ref && entry.personId === here.person.id);
-    return caution && !read ? [caution] : [];
-  });
+  return cautionsAt(here.sheet, step).filter(
+    ({ ref }) => !here.state.cautionsRead.some((entry) => entry.payload.caution === ref && entry.personId === here.person.id),
+  );
 }

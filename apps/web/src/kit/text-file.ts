@@ -1,26 +1,29 @@
-import { LONGEST_FILE, lineAt, type LocatedIssue } from '@jubb/contract';
+import { LONGEST_FILE, lineAt } from '@jubb/contract/sheet';
 
-export type TextRead = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
+/** A file that cannot be read as text, and where. */
+export class NotText extends Error {}
 
 /**
  * The text of a file: UTF-8, or UTF-16 where a mark at its head says so. Anything else is refused
  * with the line of the first letter that is none, rather than read with letters lost.
  */
-export function decodeText(bytes: Uint8Array): TextRead {
-  if (bytes.length > LONGEST_FILE)
-    return refuse(1, `is too large: ${megabytes(bytes.length)}; at most ${megabytes(LONGEST_FILE)} are read`);
-  const utf16 = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : undefined;
-  try {
-    const text = new TextDecoder(utf16 ?? 'utf-8', { fatal: true }).decode(bytes);
-    const nothing = text.indexOf('\0');
-    return nothing < 0 ? { ok: true, text } : refuse(lineAt(text, nothing), 'holds letters that no text has: it is not a text file');
-  } catch {
-    return refuse(firstBadLine(bytes), 'is not UTF-8 here; save the file again as UTF-8');
-  }
+export async function readTextFile(file: Blob): Promise<string> {
+  if (file.size > LONGEST_FILE)
+    throw new NotText(`The file is too large: ${megabytes(file.size)}; at most ${megabytes(LONGEST_FILE)} are read`);
+  return decodeText(new Uint8Array(await file.arrayBuffer()));
 }
 
-function refuse(line: number, message: string): TextRead {
-  return { ok: false, issues: [{ path: '', line, message }] };
+export function decodeText(bytes: Uint8Array): string {
+  const utf16 = bytes[0] === 0xff && bytes[1] === 0xfe ? 'utf-16le' : bytes[0] === 0xfe && bytes[1] === 0xff ? 'utf-16be' : undefined;
+  let text: string;
+  try {
+    text = new TextDecoder(utf16 ?? 'utf-8', { fatal: true }).decode(bytes);
+  } catch {
+    throw new NotText(`Line ${firstBadLine(bytes)} is not UTF-8; save the file again as UTF-8`);
+  }
+  const nothing = text.indexOf('\0');
+  if (nothing >= 0) throw new NotText(`Line ${lineAt(text, nothing)} holds letters that no text has: it is not a text file`);
+  return text;
 }
 
 function megabytes(bytes: number): string {

@@ -1,4 +1,5 @@
-import type { RecordKind, Step } from '@jubb/contract/job';
+import { cautionsAt, isKind, type RecordKind, type Step } from '@jubb/contract/job';
+import { RoutingPicture } from '../drawings/routing.tsx';
 import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
 import { unread, useHere } from '../job/use-job.ts';
@@ -56,25 +57,84 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
   const problem = state.steps.find((candidate) => candidate.step.ref === step.ref)?.problem;
   return (
     <>
-      {(step.cautions ?? []).map((ref) => {
-        const caution = sheet.cautions.find((candidate) => candidate.ref === ref);
-        return caution ? (
-          <Care key={ref}>
-            {caution.text} {caution.wear ? <b className="fs-6">Wear: {caution.wear}.</b> : null}
-          </Care>
-        ) : null;
-      })}
+      {cautionsAt(sheet, step).map((caution) => (
+        <Care key={caution.ref}>
+          {caution.text} {caution.wear ? <b className="fs-6">Wear: {caution.wear}.</b> : null}{' '}
+          {caution.licensed ? <span className="fs-6">{caution.licensed}.</span> : null}
+        </Care>
+      ))}
       <h1>{run ? runTitle(run) : step.title}</h1>
       <p className="act mb-1">{step.act}</p>
       {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
       {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
+      {step.expect ? <p className="soft mb-1">Expect: {step.expect}</p> : null}
+      {step.ways ? <WayPick step={step} /> : null}
       {step.stopWhen ? (
         <p className="mb-1">
           <b>Stop when: </b>
           {step.stopWhen}
         </p>
       ) : null}
+      <MoreWords step={step} />
       {problem ? <p className="v-out mb-1">{problem}</p> : null}
     </>
+  );
+}
+
+/** What else the sheet says of a step: beside it on the page, out of the way at the bench. */
+function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
+  const { sheet } = useHere();
+  const routing = (sheet.routings ?? []).find(({ ref }) => ref === step.routing);
+  const lists = [
+    ['It will not come', step.ladder],
+    ['Leave alone', step.leaveAlone],
+    ['Wrong tools', step.wrongTools],
+  ] as const;
+  const said = lists.filter(([, lines]) => lines?.length);
+  const waits = step.wait ? `Wait ${step.wait.time}: ${step.wait.what}.` : '';
+  const hold = step.holdPoint ? `Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : '';
+  if (said.length === 0 && !routing && waits === '' && hold === '') return null;
+  return (
+    <div className="page-only">
+      {waits || hold ? <p className="brass mb-1">{[waits, hold].filter(Boolean).join(' ')}</p> : null}
+      {said.map(([title, lines]) => (
+        <p key={title} className="soft mb-1">
+          <b>{title}:</b> {lines?.join('; ')}
+        </p>
+      ))}
+      {routing ? <RoutingPicture routing={routing} /> : null}
+    </div>
+  );
+}
+
+/** The ways of a step, the shop's own first unless another was picked; the pick is kept with the job. */
+function WayPick({ step }: { readonly step: Step }): ReactElement {
+  const { state, keep } = useHere();
+  const { ways = [] } = step;
+  const picked = state.live.filter(isKind('way')).findLast((entry) => entry.step === step.ref)?.payload.way;
+  const chosen = ways.find(({ ref }) => ref === picked) ?? ways.find(({ shopDefault }) => shopDefault) ?? ways[0];
+  return (
+    <div className="way-pick" role="group" aria-label="Ways">
+      {ways.map((way) => (
+        <button
+          key={way.ref}
+          type="button"
+          className={`btn btn-plain ${way === chosen ? 'on' : ''}`}
+          aria-pressed={way === chosen}
+          onClick={() => keep({ kind: 'way', payload: { way: way.ref }, step: step.ref })}
+        >
+          {way.name}
+          {way.shopDefault ? <span className="soft"> the shop’s</span> : null}
+        </button>
+      ))}
+      {chosen ? (
+        <p className="soft mb-0">
+          {[chosen.reason, chosen.needs && `Needs ${chosen.needs}.`, chosen.limits && `Limits: ${chosen.limits}.`, chosen.cost]
+            .filter(Boolean)
+            .join(' ')}
+          {chosen.departs ? <b className="brass"> Departs from the maker: foreman and customer agree first.</b> : null}
+        </p>
+      ) : null}
+    </div>
   );
 }

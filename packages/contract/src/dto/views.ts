@@ -25,6 +25,8 @@ export interface ShopView {
   readonly name: string;
   readonly zone: string;
   readonly currency: string;
+  /** An hour of labour in minor units. */
+  readonly hourlyMinor: number;
 }
 
 export interface Hold {

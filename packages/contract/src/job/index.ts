@@ -17,3 +17,4 @@ export * from './setting-run.js';
 export * from './state.js';
 export * from './words.js';
 export * from './report.js';
+export * from '../sheet/causes.js';

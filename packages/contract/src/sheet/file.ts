@@ -82,7 +82,7 @@ function Name(longest = 200): PropertyDecorator {
   };
 }
 
-function Rows(of: () => new () => object, most = 400): PropertyDecorator {
+function Rows(of: () => new () => object, most = 6000): PropertyDecorator {
   return (target, property) => {
     IsArray()(target, property);
     ArrayMaxSize(most)(target, property);

@@ -35,7 +35,7 @@ export function readSheetFile(text: string): SheetRead {
   const refuse = (...issues: LocatedIssue[]): SheetRead => ({ ok: false, issues: issues.slice(0, MOST_ISSUES) });
   if (text.length > LONGEST_FILE)
     return refuse({ path: '', line: 1, message: `the file has ${text.length} letters; at most ${LONGEST_FILE} are read` });
-  const isJson = /^[﻿\s]*[[{"]/u.test(text);
+  const isJson = /^\uFEFF?\s*[[{"]/u.test(text);
   const read = isJson ? readJson(text) : readYaml(text);
   if (!read.ok) return refuse(read.issue);
   const { plain, lineOf } = read;

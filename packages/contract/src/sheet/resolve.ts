@@ -1,6 +1,6 @@
 import { parseQuantity, type Quantity, type Window } from '@jubb/core';
 import type { LimitQuantity } from './choices.js';
-import type { Joint, JointStage, Limit, Setting, SheetFile, Span, Step } from './file.js';
+import type { Caution, Joint, JointStage, Limit, Setting, SheetFile, Span, Step } from './file.js';
 
 /** A figure of a checked sheet in base units. A sheet that got past its check always parses. */
 export function baseOf(figure: string, quantity: Quantity): number {
@@ -63,4 +63,13 @@ export function partName(sheet: SheetFile, ref: string): string {
 
 export function stepsOf(sheet: SheetFile, stage: string): readonly Step[] {
   return sheet.steps.filter((step) => step.stage === stage);
+}
+
+/** Cautions that stand before a step: its own, and those in force over it. */
+export function cautionsAt(sheet: SheetFile, step: Step): readonly Caution[] {
+  const at = (ref: string): number => sheet.steps.findIndex((candidate) => candidate.ref === ref);
+  const here = at(step.ref);
+  return sheet.cautions.filter(
+    ({ ref, holds }) => step.cautions?.includes(ref) || (holds && at(holds.from) <= here && here <= at(holds.until)),
+  );
 }

@@ -1,12 +1,12 @@
 import { formatQuantity, parseThread, tellsApart, torqueAtYield } from '@jubb/core';
 import { validated } from '../validation.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
-import { SheetFile, type Caution, type Joint, type Part, type Step } from './file.js';
+import { SheetFile, type Joint, type Part, type Step } from './file.js';
 import { candidatesOf, readingU } from './identify.js';
 import { HAZARD_WORDS, LICENSED_FAMILIES, hazardsIn, type HazardWords } from './hazards.js';
 import { LIST_NAMES, rowsOf, type SheetList } from './lists.js';
 import { pathParts, sheetIssues } from './read.js';
-import { baseOf, jointTorque, limitQuantity, windowOf } from './resolve.js';
+import { baseOf, cautionsAt, jointTorque, limitQuantity, windowOf } from './resolve.js';
 
 /** How much a finding weighs: a sheet with a stop is not approved; care wants a look; a note is only said. */
 export type Severity = 'stop' | 'care' | 'note';
@@ -271,15 +271,6 @@ function* stepsStandInOrder(sheet: SheetFile): Iterable<Finding> {
         'A caution ends before it begins',
         'Put its two steps in order.',
       );
-}
-
-/** Cautions that stand before a step: its own, and those in force over it. */
-function cautionsAt(sheet: SheetFile, step: Step): readonly Caution[] {
-  const at = (ref: string): number => sheet.steps.findIndex((candidate) => candidate.ref === ref);
-  const here = at(step.ref);
-  return sheet.cautions.filter(
-    ({ ref, holds }) => step.cautions?.includes(ref) || (holds && at(holds.from) <= here && here <= at(holds.until)),
-  );
 }
 
 /** From this mass on a part is not carried by one person alone (common practice; site rules may say less). */
@@ -576,11 +567,6 @@ function completeness(sheet: SheetFile, findings: readonly Finding[]): readonly 
       name: 'values from a named page or working',
       have: values.filter(({ page, trust }) => page !== undefined || trust !== 'unverified').length,
       of: values.length,
-    },
-    {
-      name: 'steps that say what to expect or when to stop',
-      have: sheet.steps.filter((step) => step.expect ?? step.stopWhen ?? step.why ?? step.ladder).length,
-      of: sheet.steps.length,
     },
     { name: 'parts with a number', have: sheet.parts.filter(({ number }) => number !== undefined).length, of: sheet.parts.length },
   ].filter(({ of }) => of > 0);

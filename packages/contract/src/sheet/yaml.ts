@@ -13,6 +13,7 @@ import {
   type Pair,
 } from 'yaml';
 import type { SheetFile } from './file.js';
+import { inOrder } from './in-order.js';
 import type { PlainRead } from './read.js';
 
 /** The deepest that a sheet goes, and more. */
@@ -57,8 +58,8 @@ export function readYaml(text: string): PlainRead {
  */
 export function writeYaml(sheet: SheetFile, before?: string): string {
   const doc = before === undefined ? undefined : parseDocument(before, { schema: 'core', version: '1.2' });
-  if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return readable(new Document(sheet, WRITE)).toString(WRITE);
-  return merged(doc as Document, sheet).toString(WRITE);
+  if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return readable(new Document(inOrder(sheet), WRITE)).toString(WRITE);
+  return merged(doc as Document, inOrder(sheet)).toString(WRITE);
 }
 
 const WRITE = { lineWidth: 120, schema: 'core', version: '1.2', aliasDuplicateObjects: false } as const;
@@ -115,4 +116,21 @@ function merge(doc: Document, node: unknown, content: unknown): Node {
 
 function keyOf({ key }: Pair<unknown>): unknown {
   return isScalar(key) ? key.value : key;
+}
+
+/** One line of a sheet as YAML, to be written in. */
+export function writeLineYaml(line: object): string {
+  return readable(new Document(inOrder(line), WRITE)).toString(WRITE);
+}
+
+export type LineRead =
+  { readonly ok: true; readonly line: object } | { readonly ok: false; readonly line: number; readonly message: string };
+
+export function readLineYaml(text: string): LineRead {
+  const read = readYaml(text);
+  if (!read.ok) return { ok: false, line: read.issue.line, message: read.issue.message };
+  const { plain } = read;
+  return typeof plain === 'object' && plain !== null && !Array.isArray(plain) && typeof (plain as { ref?: unknown }).ref === 'string'
+    ? { ok: true, line: plain }
+    : { ok: false, line: 1, message: 'needs named fields, "ref" among them' };
 }

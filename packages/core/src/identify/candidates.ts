@@ -20,6 +20,8 @@ export interface Ranked {
   readonly id: string;
   /** Between 0 and 1; all of them make 1. */
   readonly chance: number;
+  /** Features that were found to be otherwise than it says. */
+  readonly against: readonly string[];
 }
 
 export interface Question {
@@ -30,6 +32,8 @@ export interface Question {
 
 /** An eye or a pen slips about as often as this. */
 const SLIP = 0.02;
+/** What goes this badly with a candidate speaks against it. */
+const DOUBTFUL = 0.1;
 
 /** How well what was found goes with what a candidate says: 1 as it should be, `SLIP` when it cannot be. */
 function likelihood(tells: Tells | undefined, found: Found): number {
@@ -52,7 +56,11 @@ export function rankCandidates(candidates: readonly Candidate[], found: Readonly
   );
   const total = weights.reduce((sum, weight) => sum + weight, 0);
   return candidates
-    .map(({ id }, index) => ({ id, chance: total > 0 ? (weights[index] ?? 0) / total : 1 / candidates.length }))
+    .map(({ id, tells }, index) => ({
+      id,
+      chance: total > 0 ? (weights[index] ?? 0) / total : 1 / candidates.length,
+      against: [...found].filter(([feature, answer]) => likelihood(tells.get(feature), answer) < DOUBTFUL).map(([feature]) => feature),
+    }))
     .toSorted((a, b) => b.chance - a.chance);
 }
 
@@ -69,15 +77,19 @@ export function rankQuestions(
   const chances = new Map(rankCandidates(candidates, found).map(({ id, chance }) => [id, chance]));
   const features = new Set(candidates.flatMap(({ tells }) => [...tells.keys()]));
   const doubt = entropy([...chances.values()]);
-  return [...features]
-    .filter((feature) => !found.has(feature))
-    .map((feature) => ({ feature, bits: doubt - doubtAfter(feature, candidates, chances, measureU(feature)) }))
-    .filter(({ bits }) => bits > LEAST_BITS)
-    .toSorted((a, b) => b.bits - a.bits || a.feature.localeCompare(b.feature));
+  return (
+    [...features]
+      .filter((feature) => !found.has(feature))
+      .map((feature) => ({ feature, bits: doubt - doubtAfter(feature, candidates, chances, measureU(feature)) }))
+      .filter(({ bits }) => bits > LEAST_BITS)
+      // Those that tell as much stay in the order in which they are named.
+      .toSorted((a, b) => (Math.abs(b.bits - a.bits) < ALIKE_BITS ? 0 : b.bits - a.bits))
+  );
 }
 
 /** A question that takes off less than this tells nothing. */
 const LEAST_BITS = 0.02;
+const ALIKE_BITS = 1e-6;
 
 /** Doubt left on average: each candidate answers as it says of itself, as often as it is likely. */
 function doubtAfter(feature: string, candidates: readonly Candidate[], chances: ReadonlyMap<string, number>, u: number): number {

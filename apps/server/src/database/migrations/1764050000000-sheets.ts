@@ -38,6 +38,7 @@ export class Sheets1764050000000 implements MigrationInterface {
       CREATE INDEX sheet_title ON sheet_revision (title, id);
       CREATE INDEX sheet_family ON sheet_revision (family) WHERE status = 'approved';
 
+      ALTER TABLE shop ADD COLUMN hourly_minor int NOT NULL DEFAULT 6000;
       ALTER TABLE job ADD COLUMN scope jsonb;
       CREATE INDEX job_unit ON job (unit_id, booked_at);
       CREATE INDEX job_sheet ON job (sheet_revision_id);
@@ -67,6 +68,7 @@ export class Sheets1764050000000 implements MigrationInterface {
       DROP TABLE proposal_settled;
       DROP INDEX entry_next_time, unit_serial, job_sheet, job_unit;
       ALTER TABLE job DROP COLUMN scope;
+      ALTER TABLE shop DROP COLUMN hourly_minor;
       ALTER TABLE sheet_revision DROP COLUMN title, DROP COLUMN family, DROP COLUMN make, DROP COLUMN model, DROP COLUMN machine,
         DROP COLUMN words, DROP COLUMN body, DROP COLUMN yaml, DROP COLUMN complete, DROP COLUMN version, DROP COLUMN edited_by, DROP COLUMN edited_at;
       DROP FUNCTION sheet_text(jsonb);

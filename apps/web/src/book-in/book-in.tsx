@@ -1,0 +1,554 @@
+import { BookInBody, validated } from '@jubb/contract/forms';
+import {
+  baseOf,
+  find,
+  type CustomerLine,
+  type Hazard,
+  type JobHead,
+  type JobScope,
+  type SheetFile,
+  type UnitHistory,
+} from '@jubb/contract/job';
+import { useEffect, useState, type ReactElement } from 'react';
+import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { Refusal, call } from '../api/client.ts';
+import { queryClient, useCustomers, useSession, useSheet, useSheets, useUnitHistory } from '../api/queries.ts';
+import { Labelled, localDate } from '../job/beside.tsx';
+import { dayWords } from '../places/today.tsx';
+import { minorOf } from '../kit/money.ts';
+import { Care, Title, Wrong } from '../kit/pieces.tsx';
+import { readStored, writeStored } from '../kit/prefs.ts';
+import { CauseList } from './causes.tsx';
+import { PartsFirst, ScopePick, firstEstimate, partsFirst } from './scope.tsx';
+import { WhichUnit, type Answers } from './which-unit.tsx';
+import '../sheets/sheets.scss';
+
+interface Values {
+  id: string;
+  customer: { id?: string; name: string; phone?: string };
+  machine: { id?: string; name: string; serial: string };
+  unit: { id?: string; name: string; serial: string };
+  sheetRevisionId: string;
+  complaint: string;
+  promise: string;
+  estimate: string;
+  scope: JobScope;
+  family: string;
+  answers: Answers;
+}
+
+const NO_SCOPE: JobScope = { tasks: [], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
+
+const DRAFT = 'draft.book-in';
+const THREE_DAYS_MS = 3 * 24 * 3600 * 1000;
+
+function fresh(): Values {
+  return {
+    id: uuid(),
+    customer: { name: '', phone: '' },
+    machine: { name: '', serial: '' },
+    unit: { name: '', serial: '' },
+    sheetRevisionId: '',
+    complaint: '',
+    promise: localDate(new Date(Date.now() + THREE_DAYS_MS).toISOString()),
+    estimate: '',
+    scope: NO_SCOPE,
+    family: '',
+    answers: {},
+  };
+}
+
+/** The body that the server wants, from what the form holds; the same class checks both. */
+function toBody(values: Values): object {
+  const { estimate, customer, machine, unit, family: _family, answers, ...rest } = values;
+  // A part that is new here has no id yet; an empty one would be refused.
+  const named = <T extends { id?: string }>({ id, ...others }: T): object => (id ? { id, ...others } : others);
+  const promise = values.promise ? new Date(`${values.promise}T16:00`) : undefined;
+  return {
+    ...rest,
+    customer: named(customer),
+    machine: named(machine),
+    unit: named(unit),
+    promise: promise && !Number.isNaN(promise.getTime()) ? promise.toISOString() : '',
+    estimateMinor: minorOf(estimate) ?? Number.NaN,
+    scope: { ...values.scope, identified: Object.entries(answers).map(([feature, found]) => ({ feature, found })) },
+  };
+}
+
+/** Checks the form with the class that the server checks the request with. */
+function resolve(values: Values): ResolverResult<Values> {
+  const { issues } = validated(BookInBody, toBody(values));
+  const errors: FieldErrors<Values> = {};
+  for (const { path, message } of issues) put(errors, FIELDS[path] ?? path, { type: 'wrong', message });
+  return issues.length > 0 ? { values: {}, errors } : { values, errors: {} };
+}
+
+/** Fields of the form that the request knows by another name. */
+const FIELDS: Readonly<Record<string, string>> = { estimateMinor: 'estimate' };
+
+export function BookIn(): ReactElement {
+  const go = useNavigate();
+  const { data: session } = useSession();
+  const { data: customers = [] } = useCustomers();
+  const { data: sheets = [] } = useSheets();
+  const [error, setError] = useState<unknown>();
+  const stored = readStored(DRAFT);
+  const form = useForm<Values>({
+    // A draft of an older form lacks what came since.
+    defaultValues: stored ? { ...fresh(), ...(JSON.parse(stored) as Values) } : fresh(),
+    resolver: resolve,
+  });
+  const { register, handleSubmit, subscribe, control, setValue, setError: setFieldError, reset, formState } = form;
+  const [customerId, machineId, unitId, revisionId, scope, family, answers, estimate] = useWatch({
+    control,
+    name: ['customer.id', 'machine.id', 'unit.id', 'sheetRevisionId', 'scope', 'family', 'answers', 'estimate'],
+  });
+  const { data: chosenSheet } = useSheet(revisionId);
+  const file = revisionId === '' ? undefined : chosenSheet?.file;
+  const { data: history } = useUnitHistory(unitId);
+  const [params] = useSearchParams();
+  const begun = params.get('sheet');
+  useEffect(() => {
+    if (begun) setValue('sheetRevisionId', begun);
+  }, [begun, setValue]);
+  useEffect(
+    () => subscribe({ formState: { values: true }, callback: ({ values }) => writeStored(DRAFT, JSON.stringify(values)) }),
+    [subscribe],
+  );
+  const offered = sheets.filter((sheet) => sheet.status === 'approved' || sheet.revisionId === revisionId);
+  const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
+  /** A sheet was picked: the whole unit, until something narrower is. */
+  const takeSheet = (id: string, variant?: string): void => {
+    setValue('sheetRevisionId', id, { shouldValidate: formState.isSubmitted });
+    setValue('scope', { ...NO_SCOPE, ...(variant === undefined ? {} : { variant }) });
+    setValue('estimate', '');
+  };
+  const setScope = (next: JobScope): void => setValue('scope', next);
+  const full = file ? withWhole(file, scope) : scope;
+  const proposal = file && firstEstimate(file, full, session?.shop.hourlyMinor ?? 0, (minor) => money.format(minor / 100));
+  const last = history?.jobs[0];
+  const customer = customers.find((one) => one.id === customerId);
+  const chosenMachine = customer?.machines.find((one) => one.id === machineId);
+
+  const keep = handleSubmit(async (values) => {
+    setError(undefined);
+    try {
+      const job = await call<JobHead>('POST', '/jobs', toBody(values));
+      writeStored(DRAFT, undefined);
+      await Promise.all([
+        queryClient.invalidateQueries({ queryKey: ['today'] }),
+        queryClient.invalidateQueries({ queryKey: ['jobs'] }),
+        queryClient.invalidateQueries({ queryKey: ['customers'] }),
+      ]);
+      void go(`/jobs/${job.id}`);
+    } catch (refusal) {
+      setError(refusal);
+      if (refusal instanceof Refusal)
+        for (const { field, allowed } of refusal.fields) setFieldError((FIELDS[field] ?? field) as FieldPath<Values>, { message: allowed });
+    }
+  });
+
+  const line = (name: FieldPath<Values>, label: string, rest: React.InputHTMLAttributes<HTMLInputElement> = {}): ReactElement => {
+    const message = (fieldError(formState.errors, name) as { message?: string } | undefined)?.message;
+    const id = name.replace('.', '-');
+    return (
+      <Labelled id={id} label={label}>
+        <input
+          id={id}
+          className={`form-control ${message ? 'is-invalid' : ''}`}
+          autoComplete="off"
+          aria-invalid={message !== undefined}
+          aria-describedby={`${id}-problem`}
+          {...rest}
+          {...register(name)}
+        />
+        <div id={`${id}-problem`} className="v-out">
+          {message ? `${label} ${message}` : null}
+        </div>
+      </Labelled>
+    );
+  };
+  const complaintProblem = formState.errors.complaint?.message;
+  const sheetProblem = formState.errors.sheetRevisionId?.message;
+  if (session?.person.role === 'apprentice') return <p>An apprentice does not book in. Ask the counter or a mechanic.</p>;
+  return (
+    <>
+      <Title sub="Marks and the end float as found come next, at the machine.">Book in</Title>
+      <form noValidate onSubmit={(event) => void keep(event)} style={{ maxWidth: 980 }}>
+        <Wrong error={error} />
+        <BySerial
+          customers={customers}
+          onFound={(one) => {
+            setValue('customer', one.customer);
+            setValue('machine', one.machine);
+            setValue('unit', one.unit);
+          }}
+        />
+        <div className="row g-4">
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Customer</legend>
+            <KnownPick
+              id="known-customer"
+              label="Known here"
+              none="a new customer"
+              known={customers}
+              words={(one) => one.name}
+              chosen={customerId}
+              onChoose={(one) => {
+                setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
+                setValue('machine', fresh().machine);
+                setValue('unit', fresh().unit);
+              }}
+            />
+            {line('customer.name', 'Name', { readOnly: customer !== undefined })}
+            {line('customer.phone', 'Telephone', { readOnly: customer !== undefined, type: 'tel' })}
+          </fieldset>
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Machine</legend>
+            <KnownPick
+              id="known-machine"
+              label="Was here before"
+              none="another machine"
+              known={customer?.machines ?? []}
+              words={(one) => `${one.name}, ${one.serial}`}
+              chosen={machineId}
+              onChoose={(one) => {
+                setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
+                setValue('unit', fresh().unit);
+              }}
+            />
+            {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
+            {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined })}
+          </fieldset>
+          <fieldset className="col-lg-4">
+            <legend className="fs-5 fw-semibold">Unit</legend>
+            <KnownPick
+              id="known-unit"
+              label="Was here before"
+              none="another unit"
+              known={chosenMachine?.units ?? []}
+              words={(one) => `${one.name}, ${one.serial}`}
+              chosen={unitId}
+              onChoose={(one) => setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit)}
+            />
+            {last ? (
+              <LastTime
+                jobs={history.jobs}
+                onSame={(key, variant) => takeSheet(offered.find((sheet) => sheet.key === key)?.revisionId ?? '', variant)}
+              />
+            ) : null}
+            {line('unit.name', 'Unit and side')}
+            {line('unit.serial', 'Serial or tag')}
+            <Labelled id="sheet" label="Sheet">
+              <select
+                id="sheet"
+                className={`form-select ${sheetProblem ? 'is-invalid' : ''}`}
+                aria-describedby="sheet-problem"
+                {...register('sheetRevisionId', { onChange: (event: { target: { value: string } }) => takeSheet(event.target.value) })}
+              >
+                <option value="">which model is it?</option>
+                {offered.map((sheet) => (
+                  <option key={sheet.revisionId} value={sheet.revisionId}>
+                    {sheet.title}
+                  </option>
+                ))}
+              </select>
+              <div id="sheet-problem" className="v-out">
+                {sheetProblem ? `Sheet ${sheetProblem}` : null}
+              </div>
+            </Labelled>
+          </fieldset>
+        </div>
+        {revisionId === '' ? (
+          <details className="section" open>
+            <summary>Which unit is this?</summary>
+            <WhichUnit
+              family={family}
+              answers={answers}
+              onFamily={(next) => setValue('family', next)}
+              onAnswers={(next) => setValue('answers', next)}
+              onTake={(candidate, id) => takeSheet(id, candidate.variant?.ref)}
+            />
+          </details>
+        ) : null}
+        {file ? <Identified file={file} variant={scope.variant} answers={answers} onBack={() => takeSheet('')} /> : null}
+        {file ? <Receiving file={file} /> : null}
+        <Labelled id="complaint" label="What the customer says">
+          <textarea
+            id="complaint"
+            className={`form-control ${complaintProblem ? 'is-invalid' : ''}`}
+            rows={2}
+            aria-describedby="complaint-problem"
+            {...register('complaint')}
+          />
+          <div id="complaint-problem" className="v-out">
+            {complaintProblem ? `Complaint ${complaintProblem}` : null}
+          </div>
+        </Labelled>
+        {file?.complaints?.length ? (
+          <fieldset className="section">
+            <legend className="fs-5 fw-semibold">It is about</legend>
+            <div className="picks">
+              {file.complaints.map((complaint) => (
+                <label key={complaint.ref} className="pick">
+                  <input
+                    type="checkbox"
+                    checked={scope.picks.includes(complaint.ref)}
+                    onChange={({ target }) =>
+                      setScope({
+                        ...full,
+                        picks: target.checked ? [...scope.picks, complaint.ref] : scope.picks.filter((ref) => ref !== complaint.ref),
+                      })
+                    }
+                  />
+                  {complaint.name}
+                </label>
+              ))}
+            </div>
+            {scope.picks.length > 0 ? <CauseList file={file} picks={scope.picks} entries={[]} /> : null}
+          </fieldset>
+        ) : null}
+        {file?.tasks?.length ? (
+          <fieldset className="section">
+            <legend className="fs-5 fw-semibold">What is to be done</legend>
+            <ScopePick file={file} scope={full} onScope={setScope} />
+          </fieldset>
+        ) : null}
+        {file ? (
+          <details className="section">
+            <summary>Parts before the first screw</summary>
+            <PartsFirst
+              lines={partsFirst(file, full)}
+              chosen={scope.partsFirst}
+              onChoose={(next) => setScope({ ...full, partsFirst: next })}
+            />
+          </details>
+        ) : null}
+        <div className="row g-4">
+          <div className="col-sm-4">{line('promise', 'Promise', { type: 'date' })}</div>
+          <div className="col-sm-4">{line('estimate', `Estimate, ${session?.shop.currency ?? ''}`, { inputMode: 'decimal' })}</div>
+          {proposal ? (
+            <div className="col-sm-4 align-self-center">
+              {estimate === '' ? (
+                <button
+                  type="button"
+                  className="btn btn-plain"
+                  onClick={() => {
+                    setValue('estimate', (proposal.minor / 100).toFixed(2));
+                    setScope({ ...full, estimateFrom: proposal.from });
+                  }}
+                >
+                  {money.format(proposal.minor / 100)}
+                </button>
+              ) : null}
+              <p className="soft mb-0">{proposal.from}.</p>
+            </div>
+          ) : null}
+        </div>
+        <div className="keys">
+          <button type="submit" className="btn btn-primary" disabled={formState.isSubmitting}>
+            Book in
+          </button>
+          <button
+            type="button"
+            className="btn btn-plain"
+            onClick={() => {
+              writeStored(DRAFT, undefined);
+              reset(fresh());
+            }}
+          >
+            Clear
+          </button>
+        </div>
+      </form>
+    </>
+  );
+}
+
+/** The scope with the whole unit picked, as long as nothing is. */
+function withWhole(file: SheetFile, scope: JobScope): JobScope {
+  if (scope.tasks.length > 0) return scope;
+  return { ...scope, tasks: (file.tasks ?? []).filter(({ whole }) => whole).map(({ ref }) => ref) };
+}
+
+interface FoundUnit {
+  readonly customer: Values['customer'];
+  readonly machine: Values['machine'];
+  readonly unit: Values['unit'];
+}
+
+/** A unit that was here before, by what stands on its tag. */
+function BySerial({
+  customers,
+  onFound,
+}: {
+  readonly customers: readonly CustomerLine[];
+  readonly onFound: (one: FoundUnit) => void;
+}): ReactElement {
+  const [typed, setTyped] = useState('');
+  const wanted = typed.trim().toLowerCase();
+  const hits =
+    wanted.length < 2
+      ? []
+      : unitsOf(customers)
+          .filter(({ words }) => words.includes(wanted))
+          .slice(0, 6);
+  return (
+    <div className="by-serial">
+      <label className="form-label" htmlFor="by-serial">
+        Serial or tag of the unit, or of its machine
+      </label>
+      <input
+        id="by-serial"
+        type="search"
+        className="form-control"
+        autoComplete="off"
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') event.preventDefault();
+        }}
+      />
+      {hits.map((hit) => (
+        <button
+          key={hit.unit.id}
+          type="button"
+          className="btn btn-plain me-2 mt-2"
+          onClick={() => {
+            onFound(hit);
+            setTyped('');
+          }}
+        >
+          {hit.unit.name}, <span className="fig">{hit.unit.serial}</span> off {hit.machine.name}, {hit.customer.name}
+        </button>
+      ))}
+      {wanted.length >= 2 && hits.length === 0 ? <p className="soft mb-0">Not here before.</p> : null}
+    </div>
+  );
+}
+
+function unitsOf(customers: readonly CustomerLine[]): readonly (FoundUnit & { readonly words: string })[] {
+  return customers.flatMap((customer) =>
+    customer.machines.flatMap((machine) =>
+      machine.units.map((unit) => ({
+        customer: { id: customer.id, name: customer.name, phone: customer.phone ?? '' },
+        machine: { id: machine.id, name: machine.name, serial: machine.serial },
+        unit,
+        words: `${unit.serial} ${machine.serial} ${unit.name} ${machine.name}`.toLowerCase(),
+      })),
+    ),
+  );
+}
+
+interface LastTimeProps {
+  readonly jobs: UnitHistory['jobs'];
+  readonly onSame: (sheetKey: string, variant: string | undefined) => void;
+}
+
+/** What this very unit went through here: why it failed last time stands first. */
+function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
+  const [last, ...others] = jobs;
+  if (!last) return null;
+  return (
+    <div className="care" role="note">
+      <b>Last time</b>
+      {last.renewed.length > 0
+        ? last.renewed.map(({ part, reason }) => `${part}${reason ? ` (${reason})` : ''}`).join('; ')
+        : last.complaint}
+      <div>
+        <Link to={`/jobs/${last.id}`}>job {last.number}</Link>, {dayWords(last.bookedAt)}: {last.complaint}
+        {others.length > 0 ? `; ${others.length} more before` : ''}
+      </div>
+      <button type="button" className="btn btn-plain mt-1" onClick={() => onSame(last.sheetKey, last.scope?.variant)}>
+        Same sheet as then
+      </button>
+    </div>
+  );
+}
+
+interface IdentifiedProps {
+  readonly file: SheetFile;
+  readonly variant: string | undefined;
+  readonly answers: Answers;
+  readonly onBack: () => void;
+}
+
+/** Which sheet and variant it is, and by what it was told. */
+function Identified({ file, variant, answers, onBack }: IdentifiedProps): ReactElement {
+  const which = find(file.variants ?? [], variant);
+  const told = Object.entries(answers).map(([feature, found]) => `${feature.replaceAll('-', ' ')} ${found}`);
+  return (
+    <div className="sheet-box">
+      <b className="fs-5">{file.title}</b>
+      {which ? `, ${which.name}. ` : '. '}
+      {which?.differs ? <span>{which.differs} </span> : null}
+      {told.length > 0 ? <span className="soft">Told by {told.join(', ')}. </span> : null}
+      <button type="button" className="btn btn-quiet p-0" onClick={onBack}>
+        It is another one
+      </button>
+    </div>
+  );
+}
+
+/** Dangers that a unit brings in with it. */
+const BROUGHT: readonly Hazard[] = ['pressure', 'refrigerant', 'electric', 'spring'];
+const HEAVY_KG = 20;
+
+function Receiving({ file }: { readonly file: SheetFile }): ReactElement | null {
+  const heavy = file.mass !== undefined && baseOf(file.mass, 'mass') >= HEAVY_KG;
+  const cautions = file.cautions.filter((caution) => caution.hazards?.some((hazard) => BROUGHT.includes(hazard)));
+  if (!heavy && cautions.length === 0) return null;
+  return (
+    <Care>
+      {heavy ? <div>It weighs {file.mass}: hoist, or two people. Oil runs out when it is tipped.</div> : null}
+      {cautions.slice(0, 3).map((caution) => (
+        <div key={caution.ref}>
+          {caution.text} {caution.licensed ? `${caution.licensed}.` : ''}
+        </div>
+      ))}
+    </Care>
+  );
+}
+
+interface KnownPickProps<T> {
+  readonly id: string;
+  readonly label: string;
+  /** What the choice of none of them says. */
+  readonly none: string;
+  readonly known: readonly T[];
+  readonly words: (one: T) => string;
+  readonly chosen: string | undefined;
+  readonly onChoose: (one: T | undefined) => void;
+}
+
+/** One of those that were here before; nothing is shown when there was none. */
+function KnownPick<T extends { readonly id: string }>({
+  id,
+  label,
+  none,
+  known,
+  words,
+  chosen,
+  onChoose,
+}: KnownPickProps<T>): ReactElement | null {
+  if (known.length === 0) return null;
+  return (
+    <Labelled id={id} label={label}>
+      <select
+        id={id}
+        className="form-select"
+        value={chosen ?? ''}
+        onChange={(event) => onChoose(known.find((one) => one.id === event.target.value))}
+      >
+        <option value="">{none}</option>
+        {known.map((one) => (
+          <option key={one.id} value={one.id}>
+            {words(one)}
+          </option>
+        ))}
+      </select>
+    </Labelled>
+  );
+}

@@ -1,0 +1,165 @@
+import { likelyCauses, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile } from '@jubb/contract/job';
+import { baseOf } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+
+interface ScopePickProps {
+  readonly file: SheetFile;
+  readonly scope: JobScope;
+  readonly onScope: (scope: JobScope) => void;
+}
+
+/** Which tasks, which sides, where: and what that leaves shut. */
+export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElement {
+  const { tasks = [], sides = [] } = file;
+  const scoped = scopeSheet(file, scope);
+  const toggle = (list: readonly string[], one: string): string[] =>
+    list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
+  return (
+    <>
+      <div className="picks" role="group" aria-label="What is to be done">
+        {tasks.map((task) => (
+          <label key={task.ref} className="pick">
+            <input
+              type="checkbox"
+              checked={scope.tasks.includes(task.ref)}
+              onChange={() => onScope({ ...scope, tasks: toggle(scope.tasks, task.ref) })}
+            />
+            {task.name} <span className="soft">{task.time}</span>
+          </label>
+        ))}
+      </div>
+      {sides.length > 0 ? (
+        <div className="picks" role="group" aria-label="Sides">
+          {sides.map((side) => (
+            <label key={side} className="pick">
+              <input
+                type="checkbox"
+                checked={scope.sides.includes(side)}
+                onChange={() => onScope({ ...scope, sides: toggle(scope.sides, side) })}
+              />
+              {side}
+            </label>
+          ))}
+        </div>
+      ) : null}
+      <div className="picks" role="radiogroup" aria-label="Where">
+        {(['on the bench', 'in place'] as const).map((place) => (
+          <label key={place} className="pick">
+            <input type="radio" name="place" checked={scope.place === place} onChange={() => onScope({ ...scope, place })} />
+            {place}
+          </label>
+        ))}
+      </div>
+      <p className="soft mb-0">
+        {scoped.file.steps.length} steps.
+        {scoped.notOpened.length > 0 ? ` Not opened: ${scoped.notOpened.map(({ name }) => name).join(', ')}.` : ''}
+        {scope.sides.length > 1 ? ` ${scope.sides.join(' and ')} side by side.` : ''}
+      </p>
+    </>
+  );
+}
+
+interface PartLine {
+  readonly part: Part;
+  readonly when: string;
+  /** What waiting would lose. */
+  readonly lost: string;
+}
+
+/** Parts that are surely renewed, that are likely, and that only show when it is open. */
+export function partsFirst(file: SheetFile, scope: JobScope): readonly PartLine[] {
+  const scoped = scopeSheet(file, { tasks: scope.tasks }).file;
+  const { lines } = likelyCauses(file, scope.picks, []);
+  const chance = new Map<string, number>();
+  for (const { cause, chance: one } of lines) for (const ref of cause.parts ?? []) chance.set(ref, Math.max(chance.get(ref) ?? 0, one));
+  return scoped.parts.flatMap((part): PartLine[] => {
+    if (part.knownWhenOpen) return [{ part, when: 'known when open', lost: `look for ${part.knownWhenOpen}` }];
+    if (part.policy === 'renew') return [{ part, when: 'sure', lost: 'without it the unit lies open' }];
+    const likely = chance.get(part.ref);
+    return likely !== undefined && likely >= 0.15
+      ? [{ part, when: `likely, ${Math.round(likely * 100)} %`, lost: 'ordered when it is found, it costs the days it takes' }]
+      : [];
+  });
+}
+
+interface PartsFirstProps {
+  readonly lines: readonly PartLine[];
+  readonly chosen: readonly PartFirst[];
+  readonly onChoose: (chosen: PartFirst[]) => void;
+}
+
+const HOW_WORDS = { wait: 'wait', reserve: 'reserve', order: 'order' } as const;
+
+export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactElement {
+  if (lines.length === 0) return <p className="soft">Nothing is renewed every time on what was picked.</p>;
+  const how = (ref: string): PartFirst['how'] => chosen.find(({ part }) => part === ref)?.how ?? 'wait';
+  return (
+    <table className="table">
+      <thead>
+        <tr>
+          <th scope="col">Part</th>
+          <th scope="col">Number</th>
+          <th scope="col">When it is known</th>
+          <th scope="col">Before the first screw</th>
+        </tr>
+      </thead>
+      <tbody>
+        {lines.map(({ part, when, lost }) => (
+          <tr key={part.ref}>
+            <td>
+              <span className="fig">{part.quantity} ×</span> {part.name}
+            </td>
+            <td className="fig">{part.number ?? ''}</td>
+            <td>
+              {when}
+              <div className="soft">{lost}</div>
+            </td>
+            <td>
+              <select
+                className="form-select"
+                aria-label={`${part.name}: before the first screw`}
+                value={how(part.ref)}
+                onChange={(event) =>
+                  onChoose([
+                    ...chosen.filter(({ part: ref }) => ref !== part.ref),
+                    ...(event.target.value === 'wait' ? [] : [{ part: part.ref, how: event.target.value as PartFirst['how'] }]),
+                  ])
+                }
+              >
+                {Object.entries(HOW_WORDS).map(([key, words]) => (
+                  <option key={key} value={key}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+export interface FirstEstimate {
+  readonly minor: number;
+  readonly from: string;
+}
+
+/** Book time of what was picked, for each side, at the shop's hour. */
+export function firstEstimate(
+  file: SheetFile,
+  scope: JobScope,
+  hourlyMinor: number,
+  money: (minor: number) => string,
+): FirstEstimate | undefined {
+  const picked = (file.tasks ?? []).filter(({ ref, time }) => scope.tasks.includes(ref) && time);
+  // The whole unit takes the narrower tasks in.
+  const counted = picked.some(({ whole }) => whole) ? picked.filter(({ whole }) => whole) : picked;
+  if (counted.length === 0) return undefined;
+  const sides = Math.max(1, scope.sides.length);
+  const hours = (counted.reduce((sum, { time }) => sum + baseOf(time ?? '0 s', 'time'), 0) / 3600) * sides;
+  return {
+    minor: Math.round(hours * hourlyMinor),
+    from: `${hours.toFixed(1)} h of book time${sides > 1 ? ` for ${sides} sides` : ''} at ${money(hourlyMinor)} an hour; parts not counted`,
+  };
+}

@@ -1,0 +1,228 @@
+import { COLUMNS, readCell, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
+import type { SheetList } from '@jubb/contract/job';
+import { useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
+import { DataSheetGrid, type CellProps, type Column as GridColumn } from 'react-datasheet-grid';
+import 'react-datasheet-grid/dist/style.css';
+
+/** A line as the grid holds it: its cells as text, and the line they were read from. */
+interface Row {
+  readonly line: PlainLine;
+  readonly cells: Readonly<Record<string, string>>;
+  /** What was typed into a cell and cannot be read, by its path. */
+  readonly wrong: Readonly<Record<string, string>>;
+}
+
+interface LineGridProps {
+  readonly list: SheetList;
+  readonly lines: readonly PlainLine[];
+  readonly height: number;
+  readonly onChange: (lines: readonly PlainLine[]) => void;
+  readonly onActive: (ref: string | undefined) => void;
+}
+
+const LETTER_PX = 8.5;
+const ROW_HIGH = 40;
+
+/** Rows by their line, so that a line that did not change is the same row. */
+const known = new WeakMap<PlainLine, Map<SheetList, Row>>();
+
+function rowOf(line: PlainLine, list: SheetList): Row {
+  const lists = known.get(line) ?? new Map<SheetList, Row>();
+  known.set(line, lists);
+  const found = lists.get(list);
+  if (found) return found;
+  const row = { line, cells: Object.fromEntries(COLUMNS[list].map((column) => [column.path, readCell(line, column)])), wrong: {} };
+  lists.set(list, row);
+  return row;
+}
+
+/** A list of the sheet as a table: keys, copy and paste as in a spreadsheet. What cannot be read stays as typed, and says why. */
+export function LineGrid({ list, lines, height, onChange, onActive }: LineGridProps): ReactElement {
+  // Rows with a cell that cannot be read live here only: the sheet never holds them.
+  const [wrongRows, setWrongRows] = useState<ReadonlyMap<PlainLine, Row>>(new Map());
+  const [hint, setHint] = useState<Column>();
+  const rows = useMemo(() => lines.map((line) => wrongRows.get(line) ?? rowOf(line, list)), [lines, wrongRows, list]);
+  const columns = useMemo(() => COLUMNS[list].map((column) => gridColumn(column)), [list]);
+  const take = (next: Row[]): void => {
+    const wrong = new Map<PlainLine, Row>();
+    const refs = new Set<string>();
+    const taken = next.map((row) => {
+      const read = row === rowOf(row.line, list) ? row : reread(row, list);
+      const line = withRef(read.line, list, refs);
+      if (Object.keys(read.wrong).length > 0) wrong.set(line, { ...read, line });
+      return line;
+    });
+    setWrongRows(wrong);
+    onChange(taken);
+  };
+  const problems = [...wrongRows.values()].flatMap(({ line, wrong }) =>
+    Object.values(wrong).map((message) => `${String(line['ref'])}: ${message}`),
+  );
+  return (
+    <>
+      <DataSheetGrid<Row>
+        value={rows}
+        columns={columns}
+        height={height}
+        rowHeight={ROW_HIGH}
+        headerRowHeight={ROW_HIGH}
+        createRow={() => ({ line: {}, cells: {}, wrong: {} })}
+        duplicateRow={({ rowData }) => ({ line: rowData.line, cells: { ...rowData.cells, ref: '' }, wrong: {} })}
+        onChange={take}
+        onActiveCellChange={({ cell }) => {
+          setHint(cell ? COLUMNS[list][cell.col] : undefined);
+          onActive(cell ? (lines[cell.row]?.['ref'] as string | undefined) : undefined);
+        }}
+        addRowsComponent={AddRow}
+      />
+      <p className="soft grid-hint" aria-live="polite">
+        {hint ? hintWords(hint) : 'Arrows move, Enter or a letter writes, Ctrl-C and Ctrl-V copy and paste with a spreadsheet.'}
+      </p>
+      {problems.length > 0 ? (
+        <div className="care" role="alert">
+          <b>Not read</b>
+          {problems.slice(0, 6).map((problem) => (
+            <div key={problem}>{problem}</div>
+          ))}
+          {problems.length > 6 ? <div>and {problems.length - 6} more</div> : null}
+        </div>
+      ) : null}
+    </>
+  );
+}
+
+function hintWords({ label, kind, choices }: Column): string {
+  switch (kind) {
+    case 'choice':
+      return `${label}: ${(choices ?? []).join(', ')}`;
+    case 'yes-no':
+      return `${label}: yes or no`;
+    case 'numbers':
+      return `${label}: numbers parted by semicolons`;
+    case 'refs':
+      return `${label}: refs parted by semicolons`;
+    case 'lines':
+      return `${label}: lines parted by " / "`;
+    case 'stages':
+      return `${label}: 15 N·m; angle 70°; flush until level with the face`;
+    default:
+      return label;
+  }
+}
+
+/** The line that a row's cells say. A cell that cannot be read leaves the line as it was there. */
+function reread(row: Row, list: SheetList): Row {
+  const before = rowOf(row.line, list).cells;
+  let { line } = row;
+  const wrong: Record<string, string> = {};
+  for (const column of COLUMNS[list]) {
+    const typed = row.cells[column.path] ?? '';
+    if (typed === before[column.path]) continue;
+    const written = writeCell(line, column, typed);
+    if (written.ok) ({ line } = written);
+    else wrong[column.path] = written.message;
+  }
+  return { line, cells: row.cells, wrong };
+}
+
+/** Every line has a ref of its own: one that is missing or used twice gets the next free one. */
+function withRef(line: PlainLine, list: SheetList, used: Set<string>): PlainLine {
+  const given = typeof line['ref'] === 'string' ? line['ref'] : '';
+  const base =
+    given !== '' ? given : slug(String(line['name'] ?? line['title'] ?? line['part'] ?? '')) || list.replace(/s$/u, '').toLowerCase();
+  let ref = base;
+  for (let number = 2; used.has(ref); number += 1) ref = `${base}-${number}`;
+  used.add(ref);
+  return ref === given ? line : { ref, ...Object.fromEntries(Object.entries(line).filter(([name]) => name !== 'ref')) };
+}
+
+function slug(words: string): string {
+  return words
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/gu, '-')
+    .replace(/^-+|-+$/gu, '')
+    .slice(0, 40);
+}
+
+function gridColumn(column: Column): Partial<GridColumn<Row, Column, string>> {
+  const write = (rowData: Row, text: string): Row => ({ ...rowData, cells: { ...rowData.cells, [column.path]: text } });
+  return {
+    id: column.path,
+    title: column.label,
+    columnData: column,
+    component: TextCell,
+    minWidth: Math.max(column.label.length + 3, column.wide ?? (column.kind === 'whole' || column.kind === 'yes-no' ? 8 : 13)) * LETTER_PX,
+    cellClassName: ({ rowData }) => (rowData.wrong[column.path] ? 'cell-wrong' : undefined),
+    copyValue: ({ rowData }) => rowData.cells[column.path] ?? '',
+    pasteValue: ({ rowData, value }) => write(rowData, String(value).trim()),
+    deleteValue: ({ rowData }) => write(rowData, ''),
+    isCellEmpty: ({ rowData }) => (rowData.cells[column.path] ?? '') === '',
+    keepFocus: false,
+  };
+}
+
+/** A cell: its text, and a field while it is written in. */
+function TextCell({ rowData, setRowData, columnData, focus, stopEditing }: CellProps<Row, Column>): ReactElement {
+  const text = rowData.cells[columnData.path] ?? '';
+  if (!focus) return <span className="cell-text">{text}</span>;
+  return (
+    <CellField
+      label={columnData.label}
+      text={text}
+      onDone={(next) => {
+        if (next !== text) setRowData({ ...rowData, cells: { ...rowData.cells, [columnData.path]: next } });
+      }}
+      onLeave={() => stopEditing({ nextRow: false })}
+    />
+  );
+}
+
+interface CellFieldProps {
+  readonly label: string;
+  readonly text: string;
+  readonly onDone: (text: string) => void;
+  readonly onLeave: () => void;
+}
+
+function CellField({ label, text, onDone, onLeave }: CellFieldProps): ReactElement {
+  const field = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState(text);
+  const latest = useRef({ typed, onDone });
+  useLayoutEffect(() => {
+    latest.current = { typed, onDone };
+  });
+  const dropped = useRef(false);
+  // The grid takes the field away when the cell is left: what was typed is taken then.
+  useLayoutEffect(() => {
+    field.current?.focus();
+    field.current?.select();
+    return () => {
+      if (!dropped.current) latest.current.onDone(latest.current.typed);
+    };
+  }, []);
+  return (
+    <input
+      ref={field}
+      className="dsg-input"
+      aria-label={label}
+      value={typed}
+      onChange={(event) => setTyped(event.target.value)}
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return;
+        dropped.current = true;
+        onLeave();
+      }}
+    />
+  );
+}
+
+function AddRow({ addRows }: { readonly addRows: (count?: number) => void }): ReactElement {
+  return (
+    <div className="dsg-add-row">
+      <button type="button" className="btn btn-plain" onClick={() => addRows(1)}>
+        One more line
+      </button>
+    </div>
+  );
+}

@@ -1,0 +1,89 @@
+import { FAMILIES, type Family } from '@jubb/contract/job';
+import { useState, type FormEvent, type ReactElement } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import { Refusal, call } from '../api/client.ts';
+import { queryClient } from '../api/queries.ts';
+import { Title, Wrong } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import './sheets.scss';
+
+interface NewSheetDraft {
+  readonly family: Family | '';
+  readonly make: string;
+  readonly model: string;
+  readonly machine: string;
+}
+
+const FIELDS = [
+  ['make', 'Make'],
+  ['model', 'Model'],
+  ['machine', 'Machine it is off'],
+] as const;
+
+/** Begins a sheet from the work of its family; every figure in it is to be found. */
+export function NewSheet(): ReactElement {
+  const [params] = useSearchParams();
+  const given = FAMILIES.find((family) => family === params.get('family')) ?? '';
+  const [draft, setDraft] = useDraft<NewSheetDraft>('new-sheet', { family: given, make: '', model: '', machine: '' });
+  const [error, setError] = useState<unknown>();
+  const go = useNavigate();
+  const wrong = (field: string): string | undefined =>
+    error instanceof Refusal ? error.fields.find((problem) => problem.field === field)?.allowed : undefined;
+  const begin = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    setError(undefined);
+    try {
+      const { revisionId } = await call<{ revisionId: string }>('POST', '/sheets', draft);
+      setDraft(undefined);
+      await queryClient.invalidateQueries({ queryKey: ['sheets'] });
+      void go(params.get('from') === 'book-in' ? `/jobs/new?sheet=${revisionId}` : `/sheets/${revisionId}/edit`);
+    } catch (refusal) {
+      setError(refusal);
+    }
+  };
+  return (
+    <>
+      <Title sub="It begins with the steps, joints and limits of its family. Every figure stands as unverified until it is found for this model.">
+        New sheet
+      </Title>
+      <form className="narrow-form" noValidate onSubmit={(event) => void begin(event)}>
+        <Wrong error={error} hide={['family', 'make', 'model', 'machine']} />
+        <div className="mb-3">
+          <label className="form-label" htmlFor="family">
+            Family
+          </label>
+          <select
+            id="family"
+            className={`form-select ${wrong('family') ? 'is-invalid' : ''}`}
+            value={draft.family}
+            onChange={(event) => setDraft({ ...draft, family: event.target.value as Family | '' })}
+          >
+            <option value="">what kind of unit is it?</option>
+            {FAMILIES.map((family) => (
+              <option key={family}>{family}</option>
+            ))}
+          </select>
+          <div className="v-out">{wrong('family')}</div>
+        </div>
+        {FIELDS.map(([name, label]) => (
+          <div key={name} className="mb-3">
+            <label className="form-label" htmlFor={name}>
+              {label}
+            </label>
+            <input
+              id={name}
+              className={`form-control ${wrong(name) ? 'is-invalid' : ''}`}
+              autoComplete="off"
+              value={draft[name]}
+              onChange={(event) => setDraft({ ...draft, [name]: event.target.value })}
+            />
+            <div className="v-out">{wrong(name)}</div>
+          </div>
+        ))}
+        <button type="submit" className="btn btn-primary">
+          Begin it
+        </button>
+      </form>
+    </>
+  );
+}

@@ -1,0 +1,24 @@
+import type { Review } from '@jubb/contract/job';
+import { useEffect, useRef, useState } from 'react';
+
+/** What the checker says of a sheet; of the one before while it reads. */
+export function useReview(file: object | undefined): Review | undefined {
+  const [review, setReview] = useState<Review>();
+  const worker = useRef<Worker>(undefined);
+  const turn = useRef(0);
+  useEffect(() => {
+    const own = new Worker(new URL('./review.worker.ts', import.meta.url), { type: 'module' });
+    own.onmessage = ({ data }: MessageEvent<{ turn: number; review: Review }>) => {
+      // An answer to a sheet that has changed since is old.
+      if (data.turn === turn.current) setReview(data.review);
+    };
+    worker.current = own;
+    return () => own.terminate();
+  }, []);
+  useEffect(() => {
+    if (!file) return;
+    turn.current += 1;
+    worker.current?.postMessage({ turn: turn.current, file });
+  }, [file]);
+  return review;
+}
