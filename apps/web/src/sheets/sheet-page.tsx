@@ -181,7 +181,10 @@ function Revisions({ sheet }: { readonly sheet: SheetView }): ReactElement | nul
   );
 }
 
-interface Numbered { readonly revisionId: string; readonly revision: number }
+interface Numbered {
+  readonly revisionId: string;
+  readonly revision: number;
+}
 
 function later(a: Numbered, b: Numbered): string {
   return a.revision > b.revision ? a.revisionId : b.revisionId;

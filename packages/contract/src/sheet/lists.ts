@@ -48,7 +48,9 @@ export const LIST_NAMES: Readonly<Record<SheetList, string>> = {
   customerNotes: 'Told to the customer',
 };
 
-export interface Line { readonly ref: string }
+export interface Line {
+  readonly ref: string;
+}
 
 /** The lines of a list; a list that is left out has none. */
 export function rowsOf<L extends SheetList>(sheet: SheetFile, list: L): NonNullable<SheetFile[L]> {

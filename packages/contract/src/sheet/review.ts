@@ -361,7 +361,7 @@ interface Due {
 /** Acts that make another necessary, wherever they stand. */
 const DUE: readonly Due[] = [
   {
-    act: /\b(hydraulic|brake)( \w+)? (line|hose|pipe|port)s?\b(?!.{0,12}\bnot\b)[^.]*\b(off|undo|open|loose)|\b(undo|open|loosen|take off)[^.]*\b(hydraulic|brake)( \w+)? (line|hose|pipe)/u,
+    act: /\b(hydraulic|brake)( \w+)? (line|hose|pipe|port)s?\b(?!.{0,12}\bnot\b)[^.]*\b(off|undo|open|loose)|\b(undo|open|loosen|take off)[^.]*\b(hydraulic|brake)( \w+)? (line|hose|pipe)|\b(unions|banjo) off\b/u,
     closes: (step) => /\bbleed|\bbled\b|purge the air/u.test(stepWords(step)),
     say: 'opens the hydraulics, and no later step bleeds them',
     mend: 'Add the step that bleeds and holds.',

@@ -30,15 +30,14 @@ export function readYaml(text: string): PlainRead {
     issue: { path: '', line: Math.max(1, counter.linePos(offset).line), message },
   });
   const doc = parseDocument(text, { lineCounter: counter, schema: 'core', version: '1.2', uniqueKeys: true, prettyErrors: false });
-  const [error] = doc.errors;
+  // What YAML only warns of, an unknown tag say, would be read as something else than was meant.
+  const [error] = [...doc.errors, ...doc.warnings];
   if (error) return refuse(error.pos[0], `is not YAML here (${error.message.split('\n')[0] ?? ''})`);
   let trouble: { readonly offset: number; readonly message: string } | undefined;
   visit(doc, (_, node, path) => {
     const offset = isNode(node) ? (node.range?.[0] ?? 0) : 0;
     if (isAlias(node)) trouble = { offset, message: `"*${node.source}" points to another place; write it out instead` };
     else if (path.length > 2 * DEEPEST) trouble = { offset, message: 'goes too deep for a sheet' };
-    else if (isNode(node) && 'tag' in node && typeof node.tag === 'string' && node.tag.startsWith('!'))
-      trouble = { offset, message: `has a tag "${node.tag}", which a sheet does not know` };
     return trouble ? visit.BREAK : undefined;
   });
   if (trouble) return refuse(trouble.offset, trouble.message);

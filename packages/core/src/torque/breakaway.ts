@@ -5,7 +5,13 @@ import { ok, refuse, type Result } from '../working/issues.js';
 /** Standard uncertainties between a reading and its edge: 95 % of a normal error lie within. */
 const COVER = 2;
 
-interface Judged { verdict: 'in' | 'out' | 'unsure'; low: number; high: number; short: number; settle: string }
+interface Judged {
+  verdict: 'in' | 'out' | 'unsure';
+  low: number;
+  high: number;
+  short: number;
+  settle: string;
+}
 
 /**
  * It moved at this torque: is that enough?
