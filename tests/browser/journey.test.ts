@@ -70,7 +70,7 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.fill('Unit and side', 'Right front hub');
   await hand.fill('Serial or tag', 'VA-7-RF');
   await hand.tabTo('Sheet');
-  await hand.type('Harrow');
+  await hand.type('Harrowmere TH');
   await hand.fill('What the customer says', 'Grinds when the tractor pulls away.');
   await hand.fill('Estimate', 'about 400');
   await hand.press('Enter');

@@ -16,6 +16,7 @@ let finished: JobView;
 let middle: JobView;
 let booked: JobView;
 let sheet: SheetLine;
+let draft: { revisionId: string };
 
 beforeAll(async () => {
   database = await freshDatabase();
@@ -30,6 +31,7 @@ beforeAll(async () => {
     JobView,
   ];
   sheet = await oswin.sheetKeyed('harrowmere-th6-front-hub');
+  draft = (await oswin.call<{ revisionId: string }>('POST', `/sheets/${sheet.revisionId}/draft`)).body;
 });
 afterAll(async () => {
   await screen.close();
@@ -43,6 +45,11 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['Book in', () => '/jobs/new'],
   ['Sheets', () => '/sheets'],
   ['a sheet', () => `/sheets/${sheet.revisionId}`],
+  ['a new sheet', () => '/sheets/new'],
+  ...(['', '/joints', '/steps', '/limits'] as const).map(
+    (list) => [`the editor${list}`, () => `/sheets/${draft.revisionId}/edit${list}`] as const,
+  ),
+  ['a tag', () => `/jobs/${booked.id}/label`],
   ['Workings', () => '/workings'],
   ...workings.list().map(({ id }) => [`working ${id}`, () => `/workings/${id}`] as const),
   ['Crib', () => '/crib'],

@@ -118,7 +118,7 @@ export class Hand {
     return this.page.evaluate(() => {
       const element = document.activeElement as HTMLElement | null;
       if (!element || element === document.body) return '';
-      const label = element.id ? document.querySelector<HTMLElement>(`label[for="${CSS.escape(element.id)}"]`)?.innerText : undefined;
+      const label = (element as HTMLInputElement).labels?.[0]?.innerText;
       return (element.getAttribute('aria-label') ?? label ?? element.innerText).trim();
     });
   }

@@ -7,3 +7,4 @@ export * from './sheet/file.js';
 export * from './sheet/check.js';
 export * from './sheet/schema.js';
 export * from './sheet/index.js';
+export { plausibleReading } from './validators.js';

@@ -23,6 +23,15 @@ const PLAUSIBLE: Partial<Record<Quantity, { readonly least: number; readonly mos
   count: { least: 0, most: 10_000 },
 };
 
+/** Sizes of a reading that can be meant, in base units: a minus is a reading too. */
+export function plausibleReading(quantity: Quantity): { readonly least: number; readonly most: number } {
+  const most = PLAUSIBLE[quantity]?.most ?? Number.MAX_VALUE;
+  return { least: -most, most: quantity === 'length' ? LONGEST_MM : most };
+}
+
+/** Nothing that a bench measures is longer. */
+const LONGEST_MM = 2000;
+
 type SheetFigure = { readonly ok: true; readonly quantity: ParsedQuantity } | { readonly ok: false; readonly message: string };
 
 /**

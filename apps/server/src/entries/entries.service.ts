@@ -3,6 +3,8 @@ import {
   ENTRY_PAYLOADS,
   find,
   jobState,
+  limitQuantity,
+  plausibleReading,
   stopsHandOver,
   stopsSigning,
   validated,
@@ -13,6 +15,7 @@ import {
   type NewEntry,
   type PersonView,
   type PinnedPayload,
+  type ReadingPayload,
   type SheetFile,
   type Tool,
 } from '@jubb/contract';
@@ -214,6 +217,12 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: strin
       `is not among the looks of "${limit.name}": ${(limit.looks ?? []).map((look) => look.ref).join(', ')}`,
       payload.look,
     );
+  }
+  if (entry.kind === 'reading' && limit) {
+    const { least, most } = plausibleReading(limitQuantity(limit));
+    const far = (entry.payload as ReadingPayload).readings.find((reading) => reading < least || reading > most);
+    if (far !== undefined)
+      problem('payload.readings', `must not be ${far > most ? `over ${most}` : `under ${least}`}: a slip of the unit?`, String(far));
   }
   const joint = find(sheet.joints, payload.joint);
   if (entry.kind === 'pull' && joint && Number(payload.place) >= joint.count) {

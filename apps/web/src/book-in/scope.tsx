@@ -1,5 +1,4 @@
-import { likelyCauses, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile } from '@jubb/contract/job';
-import { baseOf } from '@jubb/contract/job';
+import { baseOf, likelyCauses, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile, type Task } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 
 interface ScopePickProps {
@@ -12,6 +11,11 @@ interface ScopePickProps {
 export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElement {
   const { tasks = [], sides = [] } = file;
   const scoped = scopeSheet(file, scope);
+  // The whole unit takes the narrower tasks in: one or the other is picked.
+  const pickTask = (task: Task): void => {
+    const others = tasks.filter(({ ref, whole }) => scope.tasks.includes(ref) && whole === task.whole).map(({ ref }) => ref);
+    onScope({ ...scope, tasks: scope.tasks.includes(task.ref) ? scope.tasks.filter((ref) => ref !== task.ref) : [...others, task.ref] });
+  };
   const toggle = (list: readonly string[], one: string): string[] =>
     list.includes(one) ? list.filter((other) => other !== one) : [...list, one];
   return (
@@ -19,11 +23,7 @@ export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElemen
       <div className="picks" role="group" aria-label="What is to be done">
         {tasks.map((task) => (
           <label key={task.ref} className="pick">
-            <input
-              type="checkbox"
-              checked={scope.tasks.includes(task.ref)}
-              onChange={() => onScope({ ...scope, tasks: toggle(scope.tasks, task.ref) })}
-            />
+            <input type="checkbox" checked={scope.tasks.includes(task.ref)} onChange={() => pickTask(task)} />
             {task.name} <span className="soft">{task.time}</span>
           </label>
         ))}

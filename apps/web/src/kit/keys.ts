@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef } from 'react';
+import { createContext, useContext, useLayoutEffect, useRef } from 'react';
 
 type Acts = Readonly<Record<string, (() => void) | undefined>>;
 
@@ -17,12 +17,16 @@ function isTaken(event: KeyboardEvent): boolean {
   return (event.key === ' ' || event.key === 'Enter') && /^(BUTTON|A|SUMMARY)$/u.test(target.tagName);
 }
 
+/** Whatever is drawn under it hears no keys: a picture of a page is no page. */
+export const KeysOff = createContext(false);
+
 /** Single keys of a page, by their name in lower case; none while a dialog is open. */
 export function useKeys(acts: Acts): void {
+  const isOff = useContext(KeysOff);
   const latest = useRef(acts);
   // Before the next key can come: two quick presses are two acts, never the first one twice.
   useLayoutEffect(() => {
-    latest.current = acts;
+    latest.current = isOff ? {} : acts;
   });
   // With the first paint, not after it: a key that comes at once is heard.
   useLayoutEffect(() => {

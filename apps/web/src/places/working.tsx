@@ -214,42 +214,44 @@ function AnswerTable({
   return (
     <>
       <h2 className="mt-3">{field.label}</h2>
-      <table className="table" style={{ maxWidth: 560 }}>
-        <thead>
-          <tr>
-            {field.columns.map((column) => (
-              <th key={column.name} scope="col">
-                {column.label}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((row, index) => (
-            <tr key={index}>
-              {field.columns.map((column) => {
-                const cell = row[column.name];
-                const isPlain = column.quantity === 'text' || column.quantity === 'yes-no';
-                return (
-                  <td key={column.name} className="fig">
-                    {isPlain
-                      ? typeof cell === 'boolean'
-                        ? cell
-                          ? 'yes'
-                          : 'no'
-                        : String(cell)
-                      : formatQuantity(
-                          Number(cell),
-                          column.quantity as Quantity,
-                          column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
-                        )}
-                  </td>
-                );
-              })}
+      <div className="table-wide" role="region" aria-label={field.label} tabIndex={0}>
+        <table className="table">
+          <thead>
+            <tr>
+              {field.columns.map((column) => (
+                <th key={column.name} scope="col">
+                  {column.label}
+                </th>
+              ))}
             </tr>
-          ))}
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            {rows.map((row, index) => (
+              <tr key={index}>
+                {field.columns.map((column) => {
+                  const cell = row[column.name];
+                  const isPlain = column.quantity === 'text' || column.quantity === 'yes-no';
+                  return (
+                    <td key={column.name} className="fig">
+                      {isPlain
+                        ? typeof cell === 'boolean'
+                          ? cell
+                            ? 'yes'
+                            : 'no'
+                          : String(cell)
+                        : formatQuantity(
+                            Number(cell),
+                            column.quantity as Quantity,
+                            column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
+                          )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
     </>
   );
 }

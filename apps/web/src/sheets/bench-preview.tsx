@@ -1,6 +1,7 @@
 import { jobState, type JobView, type SheetFile, type Step } from '@jubb/contract/job';
 import { useMemo, useState, type ReactElement } from 'react';
 import { useSession, useTools } from '../api/queries.ts';
+import { KeysOff } from '../kit/keys.ts';
 import { JobProvider, type JobHere } from '../job/use-job.ts';
 import { BenchKeys } from '../recorders/layout.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
@@ -47,17 +48,19 @@ export function BenchPreview({ file, step }: { readonly file: SheetFile; readonl
   if (!here) return null;
   return (
     <JobProvider value={here}>
-      <BenchKeys value={slot}>
-        <div className="bench-preview" role="group" aria-label={`Bench view: ${step.title}`}>
-          <div className="bench-do">
-            <StepWords step={step} />
-            <Recorder key={step.ref} step={step} />
+      <KeysOff value>
+        <BenchKeys value={slot}>
+          <div className="bench-preview" role="group" aria-label={`Bench view: ${step.title}`} inert>
+            <div className="bench-do">
+              <StepWords step={step} />
+              <Recorder key={step.ref} step={step} />
+            </div>
+            <div className="bench-keep">
+              <div ref={setSlot} className="d-flex flex-grow-1" />
+            </div>
           </div>
-          <div className="bench-keep">
-            <div ref={setSlot} className="d-flex flex-grow-1" />
-          </div>
-        </div>
-      </BenchKeys>
+        </BenchKeys>
+      </KeysOff>
     </JobProvider>
   );
 }

@@ -254,15 +254,6 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
         <h2 className="me-auto">{LIST_NAMES[list]}</h2>
         <CsvIn list={list} lines={lines} onLines={put} />
       </div>
-      <LineGrid
-        list={list}
-        lines={lines}
-        height={list === 'steps' ? GRID_HIGH - 100 : GRID_HIGH}
-        onChange={put}
-        onActive={(ref) => {
-          if (ref !== undefined) onActive(ref);
-        }}
-      />
       {list === 'steps' ? (
         <div className="step-columns">
           <StepOrder
@@ -276,9 +267,17 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
             {chosen ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
           </div>
         </div>
-      ) : chosen ? (
-        <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} />
       ) : null}
+      <LineGrid
+        list={list}
+        lines={lines}
+        height={list === 'steps' ? GRID_HIGH - 100 : GRID_HIGH}
+        onChange={put}
+        onActive={(ref) => {
+          if (ref !== undefined) onActive(ref);
+        }}
+      />
+      {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
     </>
   );
 }

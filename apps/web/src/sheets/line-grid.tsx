@@ -1,7 +1,7 @@
 import { COLUMNS, readCell, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
 import type { SheetList } from '@jubb/contract/job';
 import { useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
-import { DataSheetGrid, type CellProps, type Column as GridColumn } from 'react-datasheet-grid';
+import { DataSheetGrid, type CellProps, type Column as GridColumn, type DataSheetGridRef } from 'react-datasheet-grid';
 import 'react-datasheet-grid/dist/style.css';
 
 /** A line as the grid holds it: its cells as text, and the line they were read from. */
@@ -41,6 +41,23 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
   // Rows with a cell that cannot be read live here only: the sheet never holds them.
   const [wrongRows, setWrongRows] = useState<ReadonlyMap<PlainLine, Row>>(new Map());
   const [hint, setHint] = useState<Column>();
+  const grid = useRef<DataSheetGridRef>(null);
+  const below = useRef<HTMLDivElement>(null);
+  // Tab goes from cell to cell; Escape is the way out of the table.
+  const leave = (event: KeyboardEvent): void => {
+    if (event.key !== 'Escape' || !hint || below.current?.querySelector('input:focus')) return;
+    grid.current?.setActiveCell(null);
+    below.current?.querySelector<HTMLElement>('.dsg-add-row button')?.focus();
+  };
+  const latest = useRef(leave);
+  useLayoutEffect(() => {
+    latest.current = leave;
+  });
+  useLayoutEffect(() => {
+    const onKey = (event: KeyboardEvent): void => latest.current(event);
+    document.addEventListener('keydown', onKey);
+    return () => document.removeEventListener('keydown', onKey);
+  }, []);
   const rows = useMemo(() => lines.map((line) => wrongRows.get(line) ?? rowOf(line, list)), [lines, wrongRows, list]);
   const columns = useMemo(() => COLUMNS[list].map((column) => gridColumn(column)), [list]);
   const take = (next: Row[]): void => {
@@ -59,8 +76,9 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
     Object.values(wrong).map((message) => `${String(line['ref'])}: ${message}`),
   );
   return (
-    <>
+    <div ref={below}>
       <DataSheetGrid<Row>
+        ref={grid}
         value={rows}
         columns={columns}
         height={height}
@@ -76,7 +94,9 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
         addRowsComponent={AddRow}
       />
       <p className="soft grid-hint" aria-live="polite">
-        {hint ? hintWords(hint) : 'Arrows move, Enter or a letter writes, Ctrl-C and Ctrl-V copy and paste with a spreadsheet.'}
+        {hint
+          ? hintWords(hint)
+          : 'Arrows move, Enter or a letter writes, Ctrl-C and Ctrl-V copy and paste with a spreadsheet, Esc leaves the table.'}
       </p>
       {problems.length > 0 ? (
         <div className="care" role="alert">
@@ -87,7 +107,7 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
           {problems.length > 6 ? <div>and {problems.length - 6} more</div> : null}
         </div>
       ) : null}
-    </>
+    </div>
   );
 }
 

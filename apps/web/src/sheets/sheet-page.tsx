@@ -200,7 +200,7 @@ function Identity({ file }: { readonly file: SheetFile }): ReactElement | null {
   return (
     <section className="mb-4">
       <h2>Which one is it</h2>
-      <div className="table-wide">
+      <div className="table-wide" role="region" aria-label="Variants" tabIndex={0}>
         <table className="table">
           <thead>
             <tr>

@@ -1,0 +1,212 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import type { JobHead, JobView, SheetView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Client } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let screen: Screen;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  screen = await openBrowser();
+});
+afterAll(async () => {
+  await screen.close();
+  await server.stop();
+  await database.drop();
+});
+
+test('an unknown alternator is told by two questions and booked in, by keyboard alone', async () => {
+  const hand = await Hand.at(screen.browser, server.base, '/jobs/new');
+  await hand.logIn('perla');
+  await hand.heads('Book in');
+  await hand.fill('Name', 'Hochkar Snow Works');
+  await hand.fill('Machine', 'Belt loader 4');
+  await hand.fill('Serial', 'BL-4471');
+  await hand.fill('Unit and side', 'Alternator');
+  await hand.fill('Serial or tag', 'chalked 17');
+  await hand.tabTo('What kind of unit is it?');
+  await hand.type('alternator');
+  await hand.sees('Between two neighbouring through bolts');
+  await hand.tabTo('Between two neighbouring');
+  await hand.type('116 kg');
+  await hand.press('Enter');
+  await hand.sees('Give a figure');
+  await hand.fill('Between two neighbouring', '116,3');
+  await hand.press('Enter');
+  await hand.sees('How do the stator leads');
+  await hand.use('in pairs');
+  await hand.sees('It is this one');
+  await hand.use('It is this one');
+  await hand.sees('Told by bolt centres 116.3 mm, stator leads in pairs');
+  await hand.sees('The B+ stud is live from the battery');
+  await hand.fill('What the customer says', 'Lamp stays on, nothing charges.');
+  await hand.tabTo('no charge');
+  await hand.press('Space');
+  await hand.sees('worn brushes');
+  await hand.sees('Before it comes apart');
+  await hand.tabTo('Regulator and brushes');
+  await hand.press('Space');
+  await hand.sees('0.6 h of book time');
+  await hand.use('€40.80');
+  await hand.use('Book in');
+  await hand.heads('Marks and damage on arrival');
+  await hand.sees('Likely causes');
+
+  const api = await Client.as(server.base, 'perla');
+  const [{ id }] = (await api.get<JobHead[]>('/jobs?find=BL-4471')) as [JobHead];
+  const job = await api.get<JobView>(`/jobs/${id}`);
+  expect(job).toMatchObject({
+    estimateMinor: 4080,
+    scope: {
+      variant: 'ga-95-paired',
+      tasks: ['regulator-and-brushes'],
+      picks: ['no-charge'],
+      identified: [
+        { feature: 'bolt-centres', found: '116.3 mm' },
+        { feature: 'stator-leads', found: 'in pairs' },
+      ],
+    },
+  });
+  // What was not picked stays shut.
+  expect(job.sheet.file.steps.map(({ ref }) => ref)).not.toContain('front-bearing-out');
+  expect(job.sheet.notOpened).toContain('Bearings only');
+});
+
+/** Goes to the cell of a column in the first line of the table, from its first cell. */
+async function column(hand: Hand, number: number): Promise<void> {
+  await hand.page.click('.dsg-row:nth-of-type(2) .dsg-cell:nth-child(2), .dsg-row .dsg-cell:nth-child(2)');
+  for (let step = 0; step < number; step += 1) await hand.press('ArrowRight');
+}
+
+const TORQUE_COLUMN = 11;
+
+test('a sheet is changed, checked, approved; a job is told what that changes ahead; two editors lose nothing', async () => {
+  const api = await Client.as(server.base, 'oswin');
+  const { revisionId } = await api.sheetKeyed('quennet-t4-turbocharger');
+  const job = (
+    await api.call<JobHead>('POST', '/jobs', {
+      id: uuid(),
+      customer: { name: 'Hochkar Snow Works' },
+      machine: { name: 'Groomer 9', serial: 'G-9' },
+      unit: { name: 'Turbocharger', serial: 'T-9' },
+      sheetRevisionId: revisionId,
+      complaint: 'Whistles.',
+      promise: new Date(Date.now() + 1e8).toISOString(),
+      estimateMinor: 30_000,
+    })
+  ).body;
+
+  const hand = await Hand.at(screen.browser, server.base, '/sheets');
+  await hand.logIn('oswin');
+  await hand.fill('Make, model, part number', 'QT4-112');
+  await hand.page.waitForFunction(() => document.querySelectorAll('tbody tr').length === 1);
+  await hand.use('Quennet T4 turbocharger');
+  await hand.sees('What the checker says');
+  await hand.use('Change it in a draft');
+  await hand.sees('Draft of revision 2');
+  await hand.use('Joints');
+  await hand.page.waitForSelector('.dsg-cell');
+
+  // A torque that the thread cannot take is found while it is typed, and stops the approval.
+  await column(hand, TORQUE_COLUMN);
+  await hand.type('75 N·m');
+  await hand.press('Enter');
+  await hand.press('Escape');
+  await hand.sees('Checker: 1 to mend first');
+  await hand.sees('Kept');
+  await hand.use('Approve it (1 to mend first)');
+  await hand.sees('over what M6 of class 8.8 takes');
+  await hand.use('Undo');
+  await hand.sees('Checker: nothing missing');
+
+  // Somebody else changes another line meanwhile.
+  const draft = await api.get<SheetView>(new URL(hand.page.url()).pathname.replace(/^\/sheets\/([^/]+)\/.*$/u, '/sheets/$1'));
+  const ilka = await Client.as(server.base, 'ilka');
+  const file = structuredClone(draft.file);
+  file.joints.find(({ ref }) => ref === 'drain-screws')!.torque!.figure = '21 N·m';
+  await hand.sees('Kept');
+  const { version } = await api.get<SheetView>(`/sheets/${draft.revisionId}`);
+  expect((await ilka.call('PUT', `/sheets/${draft.revisionId}`, { version, file })).status).toBe(200);
+  await column(hand, TORQUE_COLUMN);
+  await hand.type('8 N·m');
+  await hand.press('Enter');
+  await hand.page.waitForFunction(() => document.body.innerText.includes('Kept') && document.body.innerText.includes('8 N·m'));
+  await hand.page.waitForFunction(() => document.body.innerText.includes('21 N·m'));
+  await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
+  const both = await api.get<SheetView>(`/sheets/${draft.revisionId}`);
+  expect(both.file.joints.map(({ torque }) => torque?.figure)).toEqual(expect.arrayContaining(['8 N·m', '21 N·m']));
+
+  await hand.use('Differences');
+  await hand.sees('Compressor cover screws');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Back to the draft');
+  await hand.sees('Draft of revision 2');
+  await hand.use('Approve it');
+  await hand.sees('approved');
+
+  await hand.go(`/jobs/${job.id}`);
+  await hand.sees('Revision 2 is there');
+  await hand.use('Revision 2 is there');
+  await hand.sees('What it changes for the work ahead');
+  const words = await hand.text();
+  expect(words).toMatch(/Compressor cover screws[\s\S]*7\.5 N·m[\s\S]*8 N·m/u);
+  await hand.use('Stay with revision 1');
+  await hand.sees('Marks and damage on arrival');
+  expect((await api.get<JobView>(`/jobs/${job.id}`)).sheet.revision).toBe(1);
+});
+
+test('a step is moved with the keyboard, and a table takes a spreadsheet’s paste of 5 000 lines without holding up the page', async () => {
+  const api = await Client.as(server.base, 'ilka');
+  const { revisionId } = await api.sheetKeyed('ostrel-mk7-multi-plate-clutch');
+  const { body } = await api.call<{ revisionId: string }>('POST', `/sheets/${revisionId}/draft`);
+  const hand = await Hand.at(screen.browser, server.base, `/sheets/${body.revisionId}/edit/steps`);
+  await hand.logIn('ilka');
+  await hand.tabTo('Move Lever play');
+  await hand.press('Space');
+  await hand.press('ArrowDown');
+  await hand.press('Space');
+  await hand.page.waitForFunction(
+    () =>
+      document.querySelector('.keeping')?.textContent === 'Kept' &&
+      document.querySelectorAll('.step-name')[1]?.textContent?.startsWith('On its stand'),
+  );
+  const moved = await api.get<SheetView>(`/sheets/${body.revisionId}`);
+  expect(moved.file.steps.slice(1, 3).map(({ ref, stage }) => [ref, stage])).toEqual([
+    ['on-its-stand', 'strip'],
+    ['lever-play', 'strip'],
+  ]);
+
+  await hand.go(`/sheets/${body.revisionId}/edit/parts`);
+  await hand.page.waitForSelector('.dsg-cell');
+  const before = moved.file.parts.length;
+  const longest = await hand.page.evaluate(
+    async (rows) => {
+      const gaps: number[] = [];
+      let last = performance.now();
+      const beat = setInterval(() => {
+        gaps.push(performance.now() - last);
+        last = performance.now();
+      }, 20);
+      document.querySelector<HTMLElement>('.dsg-row .dsg-cell:nth-child(2)')?.dispatchEvent(new MouseEvent('mousedown', { bubbles: true }));
+      await new Promise((done) => setTimeout(done, 200));
+      const clipboardData = new DataTransfer();
+      clipboardData.setData('text/plain', rows);
+      document.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+      await new Promise((done) => setTimeout(done, 4000));
+      clearInterval(beat);
+      return Math.max(...gaps);
+    },
+    Array.from({ length: 5000 }, (_, index) => `bulk-${index}\tWasher ${index}\tBW-${index}\t\t2\treuse`).join('\n'),
+  );
+  // A page that holds still for a second or more has lost its person; the machine here is slow.
+  expect(longest).toBeLessThan(6000);
+  await hand.page.waitForFunction((fewest) => Number(/Parts (\d+)/u.exec(document.body.innerText)?.[1]) >= fewest, {}, 5000);
+  await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
+  expect((await api.get<SheetView>(`/sheets/${body.revisionId}`)).file.parts.length).toBeGreaterThanOrEqual(Math.max(5000, before));
+});

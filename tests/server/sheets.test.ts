@@ -1,0 +1,268 @@
+import { createHash } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type {
+  Difference,
+  IdentitySheet,
+  ImportView,
+  JobHead,
+  JobView,
+  ProposalView,
+  RevisionLine,
+  SheetFile,
+  SheetLine,
+  SheetView,
+  UnitHistory,
+} from '@jubb/contract';
+import canonicalize from 'canonicalize';
+import { v7 as uuid } from 'uuid';
+import { Client, entry } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let oswin: Client;
+let ilka: Client;
+let perla: Client;
+let joss: Client;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  const as = (login: string): Promise<Client> => Client.as(server.base, login);
+  [oswin, ilka, perla, joss] = await Promise.all([as('oswin'), as('ilka'), as('perla'), as('joss')]);
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+async function draftOf(key: string, by = ilka): Promise<SheetView> {
+  const { revisionId } = await oswin.sheetKeyed(key);
+  const { body } = await by.call<{ revisionId: string }>('POST', `/sheets/${revisionId}/draft`);
+  return by.get<SheetView>(`/sheets/${body.revisionId}`);
+}
+
+function booking(sheetRevisionId: string, scope?: object): object {
+  return {
+    id: uuid(),
+    customer: { name: 'Hochkar Lift and Piste' },
+    machine: { name: 'Belt loader 2', serial: `BL-${uuid().slice(-6)}` },
+    unit: { name: 'Alternator', serial: `A-${uuid().slice(-6)}` },
+    sheetRevisionId,
+    complaint: 'Does not charge.',
+    promise: new Date(Date.now() + 1e8).toISOString(),
+    estimateMinor: 20_400,
+    ...(scope ? { scope } : {}),
+  };
+}
+
+const SCOPE = { tasks: [], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
+
+describe('a draft', () => {
+  test('is kept as it is worked on, and the second of two editors is told', async () => {
+    const draft = await draftOf('quennet-t4-turbocharger');
+    expect(draft).toMatchObject({ status: 'draft', revision: 2, editedBy: 'Ilka Varne' });
+    expect(await draftOf('quennet-t4-turbocharger', oswin)).toMatchObject({ revisionId: draft.revisionId });
+    const file = structuredClone(draft.file);
+    file.joints[0]!.torque!.figure = '8 N·m';
+    const path = `/sheets/${draft.revisionId}`;
+    expect(await ilka.call('PUT', path, { version: draft.version, file })).toMatchObject({
+      status: 200,
+      body: { version: draft.version + 1 },
+    });
+    const second = await oswin.call<{ current: SheetView }>('PUT', path, { version: draft.version, file: draft.file });
+    expect(second.status).toBe(409);
+    expect(second.body.current.file.joints[0]?.torque?.figure).toBe('8 N·m');
+    const differences = await perla.get<Difference[]>(`${path}/differences/${(await oswin.sheetKeyed(draft.key)).revisionId}`);
+    expect(differences.map(({ say }) => say)).toEqual(['Compressor cover screws: torque 7.5 → 8 N·m']);
+    expect((await joss.call('PUT', path, { version: 2, file })).status).toBe(403);
+    expect((await perla.call('PUT', path, { version: 2, file })).status).toBe(403);
+  });
+
+  test('may be unfinished, but not without its lines’ refs; and is not approved over what must be mended', async () => {
+    const draft = await draftOf('quennet-bn2-blower-drive');
+    const path = `/sheets/${draft.revisionId}`;
+    const nameless = { ...draft.file, parts: [{ name: 'no ref' }] };
+    expect((await ilka.call('PUT', path, { version: draft.version, file: nameless })).body.errors?.[0]?.field).toBe('parts[0].ref');
+    const renamed = { ...draft.file, key: 'other' };
+    expect((await ilka.call('PUT', path, { version: draft.version, file: renamed })).body.errors?.[0]?.allowed).toContain('must stay');
+    const unfinished = structuredClone(draft.file);
+    delete (unfinished.joints[0] as { thread?: string }).thread;
+    expect((await ilka.call('PUT', path, { version: draft.version, file: unfinished })).status).toBe(200);
+    const refused = await oswin.call('POST', `${path}/approve`);
+    expect(refused.status).toBe(409);
+    expect(refused.body.errors?.[0]).toMatchObject({ field: 'joints[0].thread' });
+    expect((await oswin.call('DELETE', path)).status).toBe(204);
+    expect((await oswin.call('GET', path)).status).toBe(404);
+  });
+
+  test('of an approved revision cannot be written over', async () => {
+    const { revisionId } = await oswin.sheetKeyed('quennet-sd3-strut');
+    const { file, version } = await oswin.get<SheetView>(`/sheets/${revisionId}`);
+    expect((await oswin.call('PUT', `/sheets/${revisionId}`, { version, file })).status).toBe(409);
+  });
+
+  test('when withdrawn a sheet is taken out of use, not out of the book', async () => {
+    const { revisionId } = await oswin.sheetKeyed('ostrel-ps2-propeller-shaft');
+    expect((await ilka.call('POST', `/sheets/${revisionId}/withdraw`)).status).toBe(403);
+    expect((await oswin.call('POST', `/sheets/${revisionId}/withdraw`)).status).toBe(204);
+    expect((await oswin.call('POST', `/sheets/${revisionId}/withdraw`)).status).toBe(409);
+    expect((await oswin.get<SheetView>(`/sheets/${revisionId}`)).status).toBe('withdrawn');
+    expect((await perla.call('POST', '/jobs', booking(revisionId))).body.errors?.[0]?.allowed).toMatch(/withdrawn/u);
+  });
+});
+
+describe('files', () => {
+  test('every sheet goes out, is wiped, and comes in again with the same hash, as JSON and as YAML', async () => {
+    const sheets = (await oswin.get<SheetLine[]>('/sheets')).filter(({ status }) => status === 'approved');
+    expect(sheets.length).toBeGreaterThanOrEqual(20);
+    const other = await freshDatabase();
+    const empty = await startServer(other.url);
+    try {
+      const there = await Client.as(empty.base, 'oswin');
+      await other.query('DELETE FROM sheet_revision s WHERE NOT EXISTS (SELECT 1 FROM job j WHERE j.sheet_revision_id = s.id)');
+      for (const [index, { revisionId, key }] of sheets.entries()) {
+        const { hash } = await oswin.get<SheetView>(`/sheets/${revisionId}`);
+        const exported = (await oswin.call<SheetFile | string>('GET', `/sheets/${revisionId}/file.${index % 2 ? 'json' : 'yaml'}`)).body;
+        const text = typeof exported === 'string' ? exported : JSON.stringify(exported);
+        const { body } = await there.call<ImportView>('POST', '/sheets/import', { text });
+        const back = await there.get<SheetView>(`/sheets/${body.revisionId ?? ''}`);
+        expect([key, back.hash]).toEqual([key, hash]);
+        expect(createHash('sha256').update(canonicalize(back.file)!).digest('hex')).toBe(hash);
+      }
+    } finally {
+      await empty.stop();
+      await other.drop();
+    }
+  });
+
+  test('say what they would change before they do', async () => {
+    const { revisionId } = await oswin.sheetKeyed('ostrel-mk7-multi-plate-clutch');
+    const yaml = (await oswin.call<string>('GET', `/sheets/${revisionId}/file.yaml`)).body;
+    const text = yaml.replace('figure: 9 N·m', 'figure: 10 N·m');
+    const before = await oswin.get<RevisionLine[]>(`/sheets/${revisionId}/revisions`);
+    const look = (await oswin.call<ImportView>('POST', '/sheets/import', { text, look: true })).body;
+    expect(look).toMatchObject({ revision: 2, revisionId: null, against: { revision: 1, status: 'approved' } });
+    expect(look.differences.map(({ say }) => say)).toEqual(['Spring screws: torque 9 → 10 N·m']);
+    expect(await oswin.get<RevisionLine[]>(`/sheets/${revisionId}/revisions`)).toEqual(before);
+  });
+
+  test('CSV goes out with its list named, and no list that is none', async () => {
+    const { revisionId } = await oswin.sheetKeyed('ostrel-bt2-belt-tensioner');
+    expect((await oswin.call<string>('GET', `/sheets/${revisionId}/csv/parts`)).body).toContain('\r\nbelt,Belt,OBT-101');
+    expect((await oswin.call('GET', `/sheets/${revisionId}/csv/secrets`)).status).toBe(400);
+  });
+
+  test('sheets are found by words of their steps, whatever stands in them', async () => {
+    const { revisionId } = await oswin.sheetKeyed('ostrel-bt2-belt-tensioner');
+    expect(await perla.get<string[]>('/sheets/find?text=pointer%20ribs')).toEqual([revisionId]);
+    expect(await perla.get<string[]>(`/sheets/find?text=${encodeURIComponent("%'; DROP TABLE job; --")}`)).toEqual([]);
+  });
+});
+
+describe('a job', () => {
+  test('is told of a newer revision, and goes on by it only when somebody says so', async () => {
+    const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
+    const job = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId, { ...SCOPE, variant: 'ga-130', tasks: ['whole-unit'] })))
+      .body;
+    const draft = await draftOf('quennet-ga-alternator');
+    const file = structuredClone(draft.file);
+    file.joints.find(({ ref }) => ref === 'pulley-nut')!.torque!.figure = '88 N·m';
+    await ilka.call('PUT', `/sheets/${draft.revisionId}`, { version: draft.version, file });
+    expect((await perla.get<JobView>(`/jobs/${job.id}`)).sheet.newer).toBeNull();
+    expect((await oswin.call('POST', `/sheets/${draft.revisionId}/approve`)).status).toBe(204);
+    const told = await perla.get<JobView>(`/jobs/${job.id}`);
+    expect(told.sheet).toMatchObject({ revision: 1, newer: { revisionId: draft.revisionId, revision: 2 } });
+    expect(told.sheet.file.joints.find(({ ref }) => ref === 'pulley-nut')?.torque?.figure).toBe('85 N·m');
+
+    const other = await oswin.sheetKeyed('quennet-sd3-strut');
+    expect((await ilka.post(job.id, entry('pinned', { revisionId: other.revisionId, revision: 1 }))).body.errors?.[0]?.allowed).toMatch(
+      /not an approved revision/u,
+    );
+    expect((await joss.post(job.id, entry('pinned', { revisionId: draft.revisionId, revision: 2 }))).status).toBe(403);
+    expect((await ilka.post(job.id, entry('pinned', { revisionId: draft.revisionId, revision: 2 }))).status).toBe(200);
+    const moved = await perla.get<JobView>(`/jobs/${job.id}`);
+    expect(moved.sheet).toMatchObject({ revision: 2, newer: null });
+    expect(moved.entries.at(-1)?.kind).toBe('pinned');
+  });
+
+  test('keeps its scope: narrower tasks leave the rest shut, sides are columns, and what the sheet has not is refused', async () => {
+    const { revisionId } = await oswin.sheetKeyed('tindlebrook-sk2-steered-end');
+    const both = (
+      await perla.call<JobHead>('POST', '/jobs', booking(revisionId, { ...SCOPE, tasks: ['whole-end'], sides: ['left', 'right'] }))
+    ).body;
+    const { sheet } = await perla.get<JobView>(`/jobs/${both.id}`);
+    expect(sheet.file.joints.filter(({ ref }) => ref.startsWith('rod-nut'))).toHaveLength(2);
+    const side = sheet.file.limits.find(({ ref }) => ref === 'pin-play--right')!;
+    const step = sheet.file.steps.find(({ record }) => record.limit === side.ref)!;
+    const kept = await ilka.post(
+      both.id,
+      entry('reading', { limit: side.ref, readings: [0.03, 0.031, 0.03], unit: 'mm' }, { step: step.ref }),
+    );
+    expect(kept.status).toBe(200);
+    for (const [wrong, field] of [
+      [{ tasks: ['paint'] }, 'scope.tasks'],
+      [{ sides: ['upper'] }, 'scope.sides'],
+      [{ variant: 'none' }, 'scope.variant'],
+      [{ picks: ['sings'] }, 'scope.picks'],
+    ] as const)
+      expect((await perla.call('POST', '/jobs', booking(revisionId, { ...SCOPE, ...wrong }))).body.errors?.[0]?.field).toBe(field);
+    expect((await perla.call('POST', '/jobs', booking(revisionId, { ...SCOPE, place: 'on the moon' }))).status).toBe(400);
+  });
+
+  test('raises "next time" beside a line of its sheet, which somebody settles once', async () => {
+    const job = await ilka.jobNumbered(402);
+    await ilka.post(
+      job.id,
+      entry('next-time', { text: 'Grease the threads first', list: 'joints', line: 'wheel-nuts', figure: '110 N·m' }),
+    );
+    const path = `/sheets/${job.sheet.revisionId}/proposals`;
+    const [proposal, ...others] = await oswin.get<ProposalView[]>(path);
+    expect(others).toEqual([]);
+    expect(proposal).toMatchObject({ jobNumber: 402, person: 'Ilka Varne', line: 'wheel-nuts', figure: '110 N·m' });
+    expect((await perla.call('POST', `/sheets/proposals/${proposal!.entryId}/settle`, { how: 'taken' })).status).toBe(403);
+    expect((await oswin.call('POST', `/sheets/proposals/${proposal!.entryId}/settle`, { how: 'taken' })).status).toBe(204);
+    expect(await oswin.get<ProposalView[]>(path)).toEqual([]);
+    expect((await oswin.call('POST', `/sheets/proposals/${uuid()}/settle`, { how: 'left' })).status).toBe(404);
+  });
+
+  test('for a model that is new here goes by the first draft while that is written', async () => {
+    const body = { family: 'turbocharger', make: 'Ostrel', model: 'TX 9', machine: 'Groomer' };
+    expect((await perla.call('POST', '/sheets', { ...body, make: ' ' })).body.errors?.[0]?.field).toBe('make');
+    const { revisionId } = (await perla.call<{ revisionId: string }>('POST', '/sheets', body)).body;
+    expect((await perla.call('POST', '/sheets', body)).body.errors?.[0]?.allowed).toContain('here already');
+    const job = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    const view = await ilka.get<JobView>(`/jobs/${job.id}`);
+    expect(view.sheet).toMatchObject({ status: 'draft', revision: 1 });
+    expect(view.sheet.file.joints[0]?.torque?.trust).toBe('unverified');
+    const draft = await ilka.get<SheetView>(`/sheets/${revisionId}`);
+    const file = structuredClone(draft.file);
+    Object.assign(file.joints[0]!.torque!, { figure: '8 N·m', trust: 'shop', source: 'measured on job' });
+    expect((await ilka.call('PUT', `/sheets/${revisionId}`, { version: draft.version, file })).status).toBe(200);
+    expect((await ilka.get<JobView>(`/jobs/${job.id}`)).sheet.file.joints[0]?.torque).toMatchObject({ figure: '8 N·m', trust: 'shop' });
+    // A job stands on it: it must go on holding together, and stays.
+    delete (file.joints[0] as { thread?: string }).thread;
+    expect((await ilka.call('PUT', `/sheets/${revisionId}`, { version: draft.version + 1, file })).status).toBe(400);
+    expect((await oswin.call('DELETE', `/sheets/${revisionId}`)).status).toBe(409);
+  });
+
+  test('has a tag with a code, and its unit a history', async () => {
+    const job = await perla.jobNumbered(401);
+    const label = await perla.call<string>('GET', `/jobs/${job.id}/label.svg`);
+    expect(label.headers.get('content-type')).toContain('image/svg+xml');
+    expect(label.body).toContain('>401</text>');
+    expect(label.body).toContain(job.unit.serial);
+    expect(label.body.match(/<path/gu)?.length).toBeGreaterThan(1);
+    const { jobs } = await perla.get<UnitHistory>(`/units/${job.unit.id}/history`);
+    expect(jobs[0]).toMatchObject({ number: 401, sheetKey: 'harrowmere-th6-front-hub' });
+    expect(jobs[0]?.renewed.map(({ part }) => part)).toContain('Inner bearing with race');
+  });
+
+  test('is identified over the sheets of a family', async () => {
+    const sheets = await perla.get<IdentitySheet[]>('/sheets/identities?family=alternator');
+    expect(sheets.map(({ key }) => key)).toEqual(['quennet-ga-alternator']);
+    expect(sheets[0]?.file.variants?.length).toBe(3);
+    expect(Object.keys(sheets[0]?.file ?? {}).toSorted()).toEqual(['family', 'features', 'title', 'variants']);
+  });
+});
