@@ -78,9 +78,11 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   expect(job.sheet.notOpened).toContain('Bearings only');
 });
 
-/** Goes to the cell of a column in the first line of the table, from its first cell. */
+/** Goes to the cell of a column in the first line of the table; only what is in sight is drawn, so the keys lead there. */
 async function column(hand: Hand, number: number): Promise<void> {
-  await hand.page.click('.dsg-row:nth-of-type(2) .dsg-cell:nth-child(2), .dsg-row .dsg-cell:nth-child(2)');
+  await hand.page.click('.dsg-row:not(.dsg-row-header) .dsg-cell:nth-child(2)');
+  for (let step = 0; step < 30; step += 1) await hand.press('ArrowLeft');
+  for (let step = 0; step < 30; step += 1) await hand.press('ArrowUp');
   for (let step = 0; step < number; step += 1) await hand.press('ArrowRight');
 }
 
@@ -122,33 +124,37 @@ test('a sheet is changed, checked, approved; a job is told what that changes ahe
   await hand.sees('Kept');
   await hand.use('Approve it (1 to mend first)');
   await hand.sees('over what M6 of class 8.8 takes');
-  await hand.use('Undo');
+  await hand.page.keyboard.down('Control');
+  await hand.press('z');
+  await hand.page.keyboard.up('Control');
   await hand.sees('Checker: nothing missing');
 
   // Somebody else changes another line meanwhile.
-  const draft = await api.get<SheetView>(new URL(hand.page.url()).pathname.replace(/^\/sheets\/([^/]+)\/.*$/u, '/sheets/$1'));
+  const kept = (): Promise<unknown> => hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
+  await kept();
+  const path = new URL(hand.page.url()).pathname.replace(/\/edit.*$/u, '');
+  const draft = await api.get<SheetView>(path);
+  expect(draft.file.joints[0]?.torque?.figure).toBe('7.5 N·m');
   const ilka = await Client.as(server.base, 'ilka');
   const file = structuredClone(draft.file);
   file.joints.find(({ ref }) => ref === 'drain-screws')!.torque!.figure = '21 N·m';
-  await hand.sees('Kept');
-  const { version } = await api.get<SheetView>(`/sheets/${draft.revisionId}`);
-  expect((await ilka.call('PUT', `/sheets/${draft.revisionId}`, { version, file })).status).toBe(200);
   await column(hand, TORQUE_COLUMN);
   await hand.type('8 N·m');
-  await hand.press('Enter');
-  await hand.page.waitForFunction(() => document.body.innerText.includes('Kept') && document.body.innerText.includes('8 N·m'));
+  expect((await ilka.call('PUT', path, { version: draft.version, file })).status).toBe(200);
+  await hand.press('Enter', 'Escape');
   await hand.page.waitForFunction(() => document.body.innerText.includes('21 N·m'));
-  await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
-  const both = await api.get<SheetView>(`/sheets/${draft.revisionId}`);
+  await kept();
+  const both = await api.get<SheetView>(path);
   expect(both.file.joints.map(({ torque }) => torque?.figure)).toEqual(expect.arrayContaining(['8 N·m', '21 N·m']));
 
   await hand.use('Differences');
-  await hand.sees('Compressor cover screws');
+  await hand.sees('says otherwise than');
+  await hand.sees('torque: 7.5 N·m 8 N·m');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Back to the draft');
   await hand.sees('Draft of revision 2');
   await hand.use('Approve it');
-  await hand.sees('approved');
+  await hand.sees('Withdraw it');
 
   await hand.go(`/jobs/${job.id}`);
   await hand.sees('Revision 2 is there');
@@ -167,10 +173,9 @@ test('a step is moved with the keyboard, and a table takes a spreadsheet’s pas
   const { body } = await api.call<{ revisionId: string }>('POST', `/sheets/${revisionId}/draft`);
   const hand = await Hand.at(screen.browser, server.base, `/sheets/${body.revisionId}/edit/steps`);
   await hand.logIn('ilka');
+  await hand.page.bringToFront();
   await hand.tabTo('Move Lever play');
-  await hand.press('Space');
   await hand.press('ArrowDown');
-  await hand.press('Space');
   await hand.page.waitForFunction(
     () =>
       document.querySelector('.keeping')?.textContent === 'Kept' &&
@@ -205,7 +210,7 @@ test('a step is moved with the keyboard, and a table takes a spreadsheet’s pas
     Array.from({ length: 5000 }, (_, index) => `bulk-${index}\tWasher ${index}\tBW-${index}\t\t2\treuse`).join('\n'),
   );
   // A page that holds still for a second or more has lost its person; the machine here is slow.
-  expect(longest).toBeLessThan(6000);
+  expect(longest).toBeLessThan(3000);
   await hand.page.waitForFunction((fewest) => Number(/Parts (\d+)/u.exec(document.body.innerText)?.[1]) >= fewest, {}, 5000);
   await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
   expect((await api.get<SheetView>(`/sheets/${body.revisionId}`)).file.parts.length).toBeGreaterThanOrEqual(Math.max(5000, before));

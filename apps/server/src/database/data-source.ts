@@ -45,6 +45,16 @@ export async function ask<T>(on: Pool | PoolClient, { name, text }: Statement, .
   return rows as T[];
 }
 
+/** The rows of a statement as JSON text that the database made: a long list is not taken apart and put together again here. */
+export async function askJson(on: Pool | PoolClient, { name, text }: Statement, ...values: readonly unknown[]): Promise<string> {
+  const [row] = await ask<{ json: string }>(
+    on,
+    { name: `${name}-json`, text: `SELECT coalesce(json_agg(found), '[]')::text AS json FROM (${text}) found` },
+    ...values,
+  );
+  return row?.json ?? '[]';
+}
+
 /** The driver's own pool, so that session store and rate limiter need no second one. */
 export function poolOf(dataSource: DataSource): Pool {
   return (dataSource.driver as unknown as { master: Pool }).master;

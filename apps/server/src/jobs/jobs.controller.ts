@@ -1,4 +1,18 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseIntPipe, ParseUUIDPipe, Patch, Post, Query, Req } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Get,
+  Header,
+  HttpCode,
+  Inject,
+  Param,
+  ParseIntPipe,
+  ParseUUIDPipe,
+  Patch,
+  Post,
+  Query,
+  Req,
+} from '@nestjs/common';
 import { BookInBody, PatchJobBody, PostEntries, type AnyKeptEntry, type ChainView, type JobHead, type JobView } from '@jubb/contract';
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
@@ -15,9 +29,11 @@ export class JobsController {
     @Inject(EntriesService) private readonly entries: EntriesService,
   ) {}
 
+  /** A page of jobs (`JobHead`), as JSON that the database made. */
   @Get()
-  list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<readonly JobHead[]> {
-    return this.jobs.list(typeof find === 'string' ? find.slice(0, LONGEST_FIND) : '', before);
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<string> {
+    return this.jobs.listJson(typeof find === 'string' ? find.slice(0, LONGEST_FIND) : '', before);
   }
 
   @Post()

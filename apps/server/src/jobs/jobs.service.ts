@@ -13,7 +13,7 @@ import {
 } from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
-import { ask, poolOf, type Statement } from '../database/data-source.js';
+import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
@@ -27,14 +27,23 @@ const HEAD = `
          json_build_object('id', c.id, 'name', c.name, 'phone', c.phone) AS customer
   FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
 
+const PAGE = 50;
+const PAGE_OF_ALL: Statement = {
+  name: 'job-page',
+  text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1) ORDER BY j.number DESC LIMIT ${PAGE}`,
+};
+const PAGE_FOUND: Statement = {
+  name: 'job-page-found',
+  text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1)
+         AND (j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE $2
+         ORDER BY j.number DESC LIMIT ${PAGE}`,
+};
 const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
 const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
 const TOOLS: Statement = {
   name: 'tools',
   text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
 };
-
-const PAGE = 50;
 
 export type HeadRow = JobHead & { readonly sheetRevisionId: string };
 
@@ -47,13 +56,11 @@ export class JobsService {
     @Inject(StreamService) private readonly stream: StreamService,
   ) {}
 
-  /** Newest first, by key: `before` is the number of the last job of the page before. */
-  async list(find: string, before: number | undefined): Promise<readonly JobHead[]> {
-    return this.dataSource.query(
-      `${HEAD} WHERE ($1 = '' OR (j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE '%' || $1 || '%')
-         AND ($2::int IS NULL OR j.number < $2) ORDER BY j.number DESC LIMIT ${PAGE}`,
-      [find.replace(/[\\%_]/gu, '\\$&'), before ?? null],
-    );
+  /** Newest first, by key, as JSON text: `before` is the number of the last job of the page before. */
+  listJson(find: string, before: number | undefined): Promise<string> {
+    const pool = poolOf(this.dataSource);
+    if (find === '') return askJson(pool, PAGE_OF_ALL, before ?? null);
+    return askJson(pool, PAGE_FOUND, before ?? null, `%${find.replace(/[\\%_]/gu, '\\$&')}%`);
   }
 
   open(): Promise<readonly HeadRow[]> {

@@ -29,8 +29,6 @@ import {
   type ProposalView,
   type RevisionLine,
   type SheetFile,
-  type SheetLine,
-  type SheetView,
 } from '@jubb/contract';
 import type { Request } from 'express';
 import { personOf } from '../people/access.guard.js';
@@ -46,9 +44,11 @@ export class SheetsController {
     @Inject(ProposalsService) private readonly proposals: ProposalsService,
   ) {}
 
+  /** Lines of the list (`SheetLine`), as JSON that the database made. */
   @Get()
-  list(): Promise<readonly SheetLine[]> {
-    return this.sheets.list();
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(): Promise<string> {
+    return this.sheets.listJson();
   }
 
   @Get('schema')
@@ -66,9 +66,11 @@ export class SheetsController {
     return this.sheets.identities(family);
   }
 
+  /** A revision (`SheetView`), as JSON that the database made. */
   @Get(':id')
-  one(@Param('id', ParseUUIDPipe) id: string): Promise<SheetView> {
-    return this.sheets.one(id);
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  one(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
+    return this.sheets.oneJson(id);
   }
 
   @Get(':id/revisions')

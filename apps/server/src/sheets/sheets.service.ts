@@ -25,7 +25,7 @@ import canonicalize from 'canonicalize';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
-import { ask, poolOf, type Statement } from '../database/data-source.js';
+import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { SheetRevision } from '../database/entities.js';
 import { StreamService } from '../stream/stream.service.js';
 
@@ -80,6 +80,11 @@ export class SheetsService {
     return ask(poolOf(this.dataSource), LIST);
   }
 
+  /** The same as JSON text. */
+  listJson(): Promise<string> {
+    return askJson(poolOf(this.dataSource), LIST);
+  }
+
   /** Revisions that hold all the words somewhere in their text, steps and cautions included. */
   async find(text: string): Promise<readonly string[]> {
     const words = text.trim().split(/\s+/u).filter(Boolean).slice(0, 8);
@@ -92,6 +97,13 @@ export class SheetsService {
     const [row] = await ask<SheetView>(poolOf(this.dataSource), ONE, id);
     if (!row) throw notFound('sheet');
     return row;
+  }
+
+  /** The same as JSON text. */
+  async oneJson(id: string): Promise<string> {
+    const found = await askJson(poolOf(this.dataSource), ONE, id);
+    if (found === '[]') throw notFound('sheet');
+    return found.slice(1, -1);
   }
 
   async revisions(id: string): Promise<readonly RevisionLine[]> {

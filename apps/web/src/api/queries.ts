@@ -1,19 +1,14 @@
 import type {
   AnyKeptEntry,
   CustomerLine,
-  Difference,
   HealthView,
-  IdentitySheet,
   JobHead,
   JobView,
-  ProposalView,
-  RevisionLine,
   SessionView,
   SheetLine,
   SheetView,
   TodayView,
   Tool,
-  UnitHistory,
 } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import {
@@ -123,38 +118,6 @@ export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey:
 
 export const useSheet = (id: string): UseQueryResult<SheetView> =>
   useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
-
-/** Revisions that hold the words in their steps and cautions; nothing is asked for a letter or two. */
-export const useSheetsHolding = (text: string): UseQueryResult<string[]> =>
-  useQuery({
-    queryKey: ['sheets', 'find', text],
-    enabled: text.trim().length > 2,
-    queryFn: () => get<string[]>(`/sheets/find?text=${encodeURIComponent(text)}`),
-    placeholderData: (before) => before,
-  });
-
-export const useRevisions = (id: string): UseQueryResult<RevisionLine[]> =>
-  useQuery({ queryKey: ['sheets', id, 'revisions'], queryFn: () => get<RevisionLine[]>(`/sheets/${id}/revisions`) });
-
-export const useProposals = (id: string): UseQueryResult<ProposalView[]> =>
-  useQuery({ queryKey: ['sheets', id, 'proposals'], queryFn: () => get<ProposalView[]>(`/sheets/${id}/proposals`) });
-
-export const useDifferences = (id: string, against: string): UseQueryResult<Difference[]> =>
-  useQuery({ queryKey: ['sheets', id, 'differences', against], queryFn: () => get<Difference[]>(`/sheets/${id}/differences/${against}`) });
-
-export const useIdentities = (family: string): UseQueryResult<IdentitySheet[]> =>
-  useQuery({
-    queryKey: ['sheets', 'identities', family],
-    enabled: family !== '',
-    queryFn: () => get<IdentitySheet[]>(`/sheets/identities?family=${encodeURIComponent(family)}`),
-  });
-
-export const useUnitHistory = (unitId: string | undefined): UseQueryResult<UnitHistory> =>
-  useQuery({
-    queryKey: ['unit', unitId, 'history'],
-    enabled: unitId !== undefined,
-    queryFn: () => get<UnitHistory>(`/units/${unitId ?? ''}/history`),
-  });
 
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
 

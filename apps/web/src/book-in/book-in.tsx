@@ -14,7 +14,8 @@ import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, typ
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
-import { queryClient, useCustomers, useSession, useSheet, useSheets, useUnitHistory } from '../api/queries.ts';
+import { queryClient, useCustomers, useSession, useSheet, useSheets } from '../api/queries.ts';
+import { useUnitHistory } from '../sheets/queries.ts';
 import { Labelled, localDate } from '../job/beside.tsx';
 import { dayWords } from '../places/today.tsx';
 import { minorOf } from '../kit/money.ts';

@@ -3,7 +3,7 @@ import { FAMILIES, type Feature, type IdentitySheet } from '@jubb/contract/job';
 import { formatQuantity, parseQuantity, rankCandidates, rankQuestions, tellsApart, type Found, type Quantity } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { useIdentities } from '../api/queries.ts';
+import { useIdentities } from '../sheets/queries.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 
 /** From this chance on it is said which one it is. */

@@ -1,7 +1,7 @@
 import { withoutSide, type Difference, type JobView, type SheetFile } from '@jubb/contract/job';
 import { useMemo, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { useDifferences } from '../api/queries.ts';
+import { useDifferences } from '../sheets/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { DifferenceList } from '../sheets/difference-list.tsx';
 import { useJob, type JobHere } from './use-job.ts';

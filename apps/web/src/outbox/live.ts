@@ -17,7 +17,11 @@ export function useServerEvents(): void {
   useEffect(() => {
     const close = openStream({
       onEvent: (event) => {
-        if (event.type === 'sheet') void refresh({ queryKey: ['sheets'] });
+        // A job is told of a newer revision of its sheet, too.
+        if (event.type === 'sheet') {
+          void refresh({ queryKey: ['sheets'] });
+          void refresh({ queryKey: ['job'] });
+        }
         if (event.jobId) void refresh({ queryKey: jobKey(event.jobId) });
         void refresh({ queryKey: ['today'] });
         if (event.type === 'job') void refresh({ queryKey: ['jobs'] });

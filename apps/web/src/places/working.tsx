@@ -330,7 +330,10 @@ function asText(field: Field, example: unknown): string {
   if (field.kind === 'list') return (example as readonly unknown[]).join('; ');
   if (field.kind === 'table')
     return (example as readonly Readonly<Record<string, unknown>>[])
-      .map((row) => field.columns.map((column) => row[column.name]).join(' '))
+      .map((row) => {
+        const cells = field.columns.map((column) => String(row[column.name]));
+        return cells.join(cells.some((cell) => cell.includes(' ')) ? '; ' : ' ');
+      })
       .join('\n');
   return String(example);
 }
@@ -345,7 +348,8 @@ function fromText(field: Field, text: string): unknown {
       Object.fromEntries(
         line
           .trim()
-          .split(/\s+|;/u)
+          // Words of more than one are parted by semicolons; figures need none.
+          .split(line.includes(';') ? /\s*;\s*/u : /\s+/u)
           .map((cell, index) => [field.columns[index]?.name ?? `column ${index + 1}`, cell]),
       ),
     );

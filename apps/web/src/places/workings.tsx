@@ -1,14 +1,34 @@
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useWorkings } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 
 export function Workings(): ReactElement {
   const { data: workings, error } = useWorkings();
+  const [find, setFind] = useState('');
   if (!workings) return error ? <Wrong error={error} /> : <Loading what="the workings" />;
+  const words = find.toLowerCase().split(/\s+/u).filter(Boolean);
+  const hits = workings.filter(({ id, title, area, sources, inputs }) => {
+    const all = [id, title, area, ...sources.map(({ document }) => document), ...inputs.map(({ label }) => label)].join(' ').toLowerCase();
+    return words.every((word) => all.includes(word));
+  });
   return (
     <>
       <Title sub="Questions a bench asks, with the way to the answer and where it comes from.">Workings</Title>
+      <div className="mb-3" style={{ maxWidth: 480 }}>
+        <label className="form-label" htmlFor="find-working">
+          What do you want to know?
+        </label>
+        <input
+          id="find-working"
+          type="search"
+          className="form-control"
+          autoComplete="off"
+          value={find}
+          onChange={(event) => setFind(event.target.value)}
+        />
+      </div>
+      {hits.length === 0 ? <p>No working holds “{find}”. Thread, torque, gear, play … fewer words find more.</p> : null}
       <table className="table">
         <thead>
           <tr>
@@ -18,7 +38,7 @@ export function Workings(): ReactElement {
           </tr>
         </thead>
         <tbody>
-          {workings.map((working) => (
+          {hits.map((working) => (
             <tr key={working.id}>
               <td>
                 <Link to={`/workings/${working.id}`}>{working.title}</Link>

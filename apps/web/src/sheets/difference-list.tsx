@@ -15,7 +15,7 @@ export function DifferenceList({
     <>
       {lists.map((list) => (
         <section key={list} className="mb-3">
-          <h3 className="fs-5">{list === 'sheet' ? 'The sheet itself' : LIST_NAMES[list]}</h3>
+          <h2 className="fs-5">{list === 'sheet' ? 'The sheet itself' : LIST_NAMES[list]}</h2>
           <ul className="differences">
             {differences
               .filter((difference) => difference.list === list)

@@ -3,7 +3,8 @@ import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, 
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { call } from '../api/client.ts';
-import { queryClient, useProposals, useRevisions, useSession, useSheet } from '../api/queries.ts';
+import { queryClient, useSession, useSheet } from '../api/queries.ts';
+import { useProposals, useRevisions } from './queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { readTextFile } from '../kit/text-file.ts';
 import { BenchPreview } from './bench-preview.tsx';

@@ -17,7 +17,8 @@ import {
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../api/client.ts';
-import { queryClient, useProposals, useRevisions, useSession, useSheet } from '../api/queries.ts';
+import { queryClient, useSession, useSheet } from '../api/queries.ts';
+import { useProposals, useRevisions } from './queries.ts';
 import { Care, Loading, Title, Trust, Wrong } from '../kit/pieces.tsx';
 import { dayWords } from '../places/today.tsx';
 import { Completeness } from './completeness.tsx';

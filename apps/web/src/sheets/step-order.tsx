@@ -1,8 +1,8 @@
-import { DndContext, KeyboardSensor, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { SortableContext, arrayMove, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { DndContext, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { SortableContext, arrayMove, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { STAGE_NAMES, type Step } from '@jubb/contract/job';
-import type { CSSProperties, ReactElement } from 'react';
+import { useState, type CSSProperties, type ReactElement } from 'react';
 
 interface StepOrderProps {
   readonly steps: readonly Step[];
@@ -11,19 +11,24 @@ interface StepOrderProps {
   readonly onOrder: (steps: readonly Step[]) => void;
 }
 
-/** Steps in their order: dragged, or moved by Space, arrows, Space. A step takes the stage of its new place. */
+/** Steps in their order: dragged, or moved by the arrow keys on their handle. A step takes the stage of its new place. */
 export function StepOrder({ steps, chosen, onChoose, onOrder }: StepOrderProps): ReactElement {
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: 6 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
+  const [said, setSaid] = useState('');
+  const move = (ref: string, to: number): void => {
+    const from = steps.findIndex((step) => step.ref === ref);
+    const target = steps[to];
+    if (!target || from === to) return;
+    const moved = arrayMove([...steps], from, to).map((step) => (step.ref === ref ? { ...step, stage: target.stage } : step));
+    setSaid(`${steps[from]?.title ?? ''}: now ${to + 1} of ${steps.length}, ${STAGE_NAMES[target.stage]}`);
+    onOrder(moved);
+  };
   const drop = ({ active, over }: DragEndEvent): void => {
-    if (!over || active.id === over.id) return;
-    const from = steps.findIndex(({ ref }) => ref === active.id);
-    const to = steps.findIndex(({ ref }) => ref === over.id);
-    const stage = steps[to]?.stage;
-    const moved = arrayMove([...steps], from, to);
-    onOrder(moved.map((step) => (step.ref === active.id && stage ? { ...step, stage } : step)));
+    if (over)
+      move(
+        String(active.id),
+        steps.findIndex(({ ref }) => ref === over.id),
+      );
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={drop}>
@@ -36,10 +41,14 @@ export function StepOrder({ steps, chosen, onChoose, onOrder }: StepOrderProps):
               heading={steps[index - 1]?.stage === step.stage ? undefined : STAGE_NAMES[step.stage]}
               chosen={step.ref === chosen}
               onChoose={() => onChoose(step.ref)}
+              onMove={(by) => move(step.ref, index + by)}
             />
           ))}
         </ol>
       </SortableContext>
+      <p className="visually-hidden" role="status">
+        {said}
+      </p>
     </DndContext>
   );
 }
@@ -49,16 +58,29 @@ interface OneStepProps {
   readonly heading: string | undefined;
   readonly chosen: boolean;
   readonly onChoose: () => void;
+  readonly onMove: (by: 1 | -1) => void;
 }
 
-function OneStep({ step, heading, chosen, onChoose }: OneStepProps): ReactElement {
+function OneStep({ step, heading, chosen, onChoose, onMove }: OneStepProps): ReactElement {
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: step.ref });
   const style: CSSProperties = { transform: CSS.Translate.toString(transform), transition };
   return (
     <li ref={setNodeRef} style={style}>
       {heading ? <div className="step-stage">{heading}</div> : null}
       <div className={`step-line ${chosen ? 'on' : ''}`}>
-        <button type="button" className="step-handle" {...attributes} {...listeners} aria-label={`Move ${step.title}`}>
+        <button
+          type="button"
+          className="step-handle"
+          {...attributes}
+          {...listeners}
+          aria-label={`Move ${step.title}`}
+          onKeyDown={(event) => {
+            const by = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : undefined;
+            if (by === undefined) return;
+            event.preventDefault();
+            onMove(by);
+          }}
+        >
           ⠿
         </button>
         <button type="button" className="step-name" aria-pressed={chosen} onClick={onChoose}>

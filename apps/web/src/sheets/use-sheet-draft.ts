@@ -107,7 +107,8 @@ export function useSheetDraft(view: SheetView): SheetDraft {
       window.clearTimeout(timer);
       window.clearTimeout(retry);
     };
-  }, [local.file, dirty, waits, turn, id, put]);
+    // What was changed while the last save was under way has a new base, and is saved next.
+  }, [local.file, local.base, dirty, waits, turn, id, put]);
 
   const set = (file: SheetFile): void => put({ ...latest.current, file });
   return {

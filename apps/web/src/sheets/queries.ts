@@ -1,0 +1,37 @@
+import type { Difference, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/contract/job';
+import { useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { get } from '../api/client.ts';
+
+/** What only the pages of sheets and book-in ask for. */
+
+/** Revisions that hold the words in their steps and cautions; nothing is asked for a letter or two. */
+export const useSheetsHolding = (text: string): UseQueryResult<string[]> =>
+  useQuery({
+    queryKey: ['sheets', 'find', text],
+    enabled: text.trim().length > 2,
+    queryFn: () => get<string[]>(`/sheets/find?text=${encodeURIComponent(text)}`),
+    placeholderData: (before) => before,
+  });
+
+export const useRevisions = (id: string): UseQueryResult<RevisionLine[]> =>
+  useQuery({ queryKey: ['sheets', id, 'revisions'], queryFn: () => get<RevisionLine[]>(`/sheets/${id}/revisions`) });
+
+export const useProposals = (id: string): UseQueryResult<ProposalView[]> =>
+  useQuery({ queryKey: ['sheets', id, 'proposals'], queryFn: () => get<ProposalView[]>(`/sheets/${id}/proposals`) });
+
+export const useDifferences = (id: string, against: string): UseQueryResult<Difference[]> =>
+  useQuery({ queryKey: ['sheets', id, 'differences', against], queryFn: () => get<Difference[]>(`/sheets/${id}/differences/${against}`) });
+
+export const useIdentities = (family: string): UseQueryResult<IdentitySheet[]> =>
+  useQuery({
+    queryKey: ['sheets', 'identities', family],
+    enabled: family !== '',
+    queryFn: () => get<IdentitySheet[]>(`/sheets/identities?family=${encodeURIComponent(family)}`),
+  });
+
+export const useUnitHistory = (unitId: string | undefined): UseQueryResult<UnitHistory> =>
+  useQuery({
+    queryKey: ['unit', unitId, 'history'],
+    enabled: unitId !== undefined,
+    queryFn: () => get<UnitHistory>(`/units/${unitId ?? ''}/history`),
+  });
