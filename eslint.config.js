@@ -33,6 +33,9 @@ export default ts.config(
         Buffer: 'readonly',
         // Inside what the browser is asked to evaluate.
         document: 'readonly',
+        window: 'readonly',
+        requestAnimationFrame: 'readonly',
+        PerformanceObserver: 'readonly',
       },
     },
   },

@@ -56,7 +56,8 @@ export async function shots([to = 'docs/screenshots']) {
 async function takeAll(page, base, ilka, shot) {
   const jobs = await ilka('GET', '/jobs');
   const [newest, middle, finished] = jobs;
-  await shot('log-in', PC, '/');
+  await page.goto(base);
+  await page.waitForSelector('#login');
   await page.type('#login', 'ilka');
   await page.type('#password', 'bench-417');
   await page.keyboard.press('Enter');
@@ -65,10 +66,40 @@ async function takeAll(page, base, ilka, shot) {
   await shot('bench-torque', TABLET, `/bench/${middle.id}`);
   await shot('bench-torque-phone', PHONE, `/bench/${middle.id}`);
   await shot('report', PC, `/jobs/${finished.id}/report`);
-  await shot('book-in', PC, '/jobs/new');
+  await shot('identify', PC, '/jobs/new', async () => {
+    await page.select('#which-family', 'alternator');
+    await page.waitForSelector('.ask-figure');
+    await page.type('.ask-figure', '116,3\n');
+    await page.waitForFunction(() => document.body.innerText.includes('How do the stator leads'));
+    await page.evaluate(() => document.querySelector('.section').scrollIntoView());
+  });
+  await shot('book-in', PC, undefined, async () => {
+    for (const [selector, words] of [
+      ['.ask-box button', 'in pairs'],
+      ['.causes button', 'It is this one'],
+      ['.pick', 'no charge'],
+    ]) {
+      await page.waitForFunction(
+        (of, named) => [...document.querySelectorAll(of)].some((one) => one.textContent.trim().startsWith(named)),
+        {},
+        selector,
+        words,
+      );
+      await page.evaluate(
+        (of, named) => [...document.querySelectorAll(of)].find((one) => one.textContent.trim().startsWith(named)).click(),
+        selector,
+        words,
+      );
+    }
+    await page.evaluate(() => document.querySelector('.sheet-box').scrollIntoView());
+  });
+  await shot('tag', PC, `/jobs/${newest.id}/label`);
+  await shot('library', PC, '/sheets');
   await shot('sheet', PC, `/sheets/${(await ilka('GET', '/sheets')).find(({ key }) => key === 'quennet-ga-alternator').revisionId}`);
+  const draft = await beginDraft(ilka);
+  await shot('sheet-editor', PC, `/sheets/${draft.id}/edit/joints`, () => page.waitForSelector('.dsg-cell'));
+  await shot('sheet-differences', PC, `/sheets/${draft.id}/differences/${draft.from}`);
   await shot('working-nut', PC, '/workings/bearing.nut');
-  await shot('working-pattern', PC, '/workings/torque.pattern');
   await shot('crib', PC, '/crib');
 
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'nut-off');
@@ -83,7 +114,18 @@ async function takeAll(page, base, ilka, shot) {
   await workUntil(ilka, newest.id, (act, state) => act.step?.record.kind === 'setting' && state.settings[0].phase === 'turn');
   await shot('setting', PC, `/jobs/${newest.id}/build`);
   await shot('bench-setting', TABLET, `/bench/${newest.id}`);
-  await shot('bench-setting-night', TABLET, undefined, () => page.evaluate(() => (document.documentElement.dataset.bsTheme = 'night')));
+}
+
+/** A draft with a few changes, to show what differs. */
+async function beginDraft(call) {
+  const { revisionId: from } = (await call('GET', '/sheets')).find(({ key }) => key === 'quennet-t4-turbocharger');
+  const { revisionId: id } = await call('POST', `/sheets/${from}/draft`);
+  const { file, version } = await call('GET', `/sheets/${id}`);
+  file.joints[0].torque.figure = '8 N·m';
+  file.parts = file.parts.filter(({ ref }) => ref !== 'heat-shield');
+  file.steps.splice(13, 0, ...file.steps.splice(11, 1));
+  await call('PUT', `/sheets/${id}`, { version, file });
+  return { id, from };
 }
 
 /** Lets the demo mechanic work at a job, over the API, until the next act is the wanted one. */

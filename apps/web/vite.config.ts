@@ -3,7 +3,7 @@ import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 
 /** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
-const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u, /^dsg-/u, /^(finding|mark|keeping)-/u];
+const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u, /^dsg-/u, /^(finding|diff|keeping)-/u];
 
 export default defineConfig({
   plugins: [react()],

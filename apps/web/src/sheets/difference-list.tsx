@@ -21,7 +21,7 @@ export function DifferenceList({
               .filter((difference) => difference.list === list)
               .map((difference) => (
                 <li key={`${difference.ref}${difference.kind}`}>
-                  <span className={`mark mark-${difference.kind}`} aria-label={difference.kind}>
+                  <span className={`diff-mark diff-${difference.kind}`} aria-label={difference.kind}>
                     {{ added: '+', removed: '−', changed: '~', moved: '↕' }[difference.kind]}
                   </span>
                   {difference.changes.length > 0 ? (
