@@ -6,6 +6,7 @@ import type {
   ImportView,
   JobHead,
   JobView,
+  Problem,
   ProposalView,
   RevisionLine,
   SheetFile,
@@ -15,7 +16,7 @@ import type {
 } from '@jubb/contract';
 import canonicalize from 'canonicalize';
 import { v7 as uuid } from 'uuid';
-import { Client, entry } from '../kit/client.ts';
+import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
@@ -158,6 +159,27 @@ describe('files', () => {
     const { revisionId } = await oswin.sheetKeyed('ostrel-bt2-belt-tensioner');
     expect(await perla.get<string[]>('/sheets/find?text=pointer%20ribs')).toEqual([revisionId]);
     expect(await perla.get<string[]>(`/sheets/find?text=${encodeURIComponent("%'; DROP TABLE job; --")}`)).toEqual([]);
+  });
+});
+
+describe('a paper', () => {
+  const bring = (by: Client, body: string, type = 'application/pdf'): Promise<Answer<Problem>> =>
+    by.call('POST', '/papers?name=torques.pdf', body, { 'content-type': type });
+
+  test('is kept once, and read with its name; what is no PDF is refused whatever it calls itself', async () => {
+    const first = await bring(ilka, '%PDF-1.7 made for the test');
+    const { id } = first.body as unknown as { id: string };
+    expect(first.status).toBe(201);
+    expect((await bring(oswin, '%PDF-1.7 made for the test')).body).toEqual({ id });
+    const read = await joss.call<string>('GET', `/papers/${id}`);
+    expect(read.headers.get('content-type')).toContain('application/pdf');
+    expect(read.headers.get('x-content-type-options')).toBe('nosniff');
+    expect(read.headers.get('content-disposition')).toContain('torques.pdf');
+    expect(read.body).toBe('%PDF-1.7 made for the test');
+    expect((await bring(ilka, '<script>alert(1)</script>')).body.errors?.[0]?.allowed).toBe('is not a PDF file');
+    expect((await bring(ilka, '{"a":1}', 'application/json')).status).toBe(400);
+    expect((await bring(perla, '%PDF-1.7')).status).toBe(403);
+    expect((await bring(ilka, `%PDF-${'x'.repeat(21_000_000)}`)).status).toBe(413);
   });
 });
 

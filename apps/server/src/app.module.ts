@@ -14,6 +14,7 @@ import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
 import { UnitsController } from './jobs/units.controller.js';
+import { PapersController } from './papers/papers.controller.js';
 import { AccessGuard } from './people/access.guard.js';
 import { FirstRunController } from './people/first-run.controller.js';
 import { LoginLimit } from './people/login-limit.js';
@@ -42,6 +43,7 @@ export class AppModule {
         StreamController,
         WorkingsController,
         SheetsController,
+        PapersController,
         CribController,
         CustomersController,
         ReportsController,

@@ -40,6 +40,7 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   app.use(
     '/api',
     express.json({ limit: '5mb' }),
+    express.raw({ type: 'application/pdf', limit: '20mb' }),
     noStore,
     exceptHealth(sessionMiddleware(poolOf(dataSource), sessionSecret)),
     requestLimit(config.requestsPer10s),

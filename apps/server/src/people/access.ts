@@ -31,6 +31,8 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/sheets/:id/file.yaml': EVERYONE,
   'GET /api/v1/sheets/:id/csv/:list': EVERYONE,
   'GET /api/v1/sheets/:id/proposals': EVERYONE,
+  'GET /api/v1/papers/:id': EVERYONE,
+  'POST /api/v1/papers': WRITERS,
   'POST /api/v1/sheets': TRUSTED,
   'POST /api/v1/sheets/:id/draft': WRITERS,
   'PUT /api/v1/sheets/:id': WRITERS,

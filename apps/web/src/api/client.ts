@@ -23,16 +23,27 @@ export function setToken(token: string): void {
   csrf = token;
 }
 
-export async function call<T>(method: 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', path: string, body?: unknown): Promise<T> {
+type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+
+export function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
+  return send(method, path, body === undefined ? {} : { type: 'application/json', body: JSON.stringify(body) });
+}
+
+/** Sends a file as it is. */
+export function upload<T>(path: string, file: Blob): Promise<T> {
+  return send('POST', path, { type: file.type, body: file });
+}
+
+async function send<T>(method: Method, path: string, { type, body }: { readonly type?: string; readonly body?: BodyInit }): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/v1${path}`, {
       method,
       headers: {
-        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(type === undefined ? {} : { 'content-type': type }),
         ...(method === 'GET' ? {} : { 'x-jubb-csrf': csrf || 'none' }),
       },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body }),
     });
   } catch {
     throw new LinkDown('The server cannot be reached');

@@ -2,6 +2,7 @@ import { cautionsAt, isKind, type RecordKind, type Step } from '@jubb/contract/j
 import { RoutingPicture } from '../drawings/routing.tsx';
 import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
+import { PinnedPage } from '../kit/pinned-page.tsx';
 import { unread, useHere } from '../job/use-job.ts';
 import { DecideRecorder } from './decide.tsx';
 import { RecorderLayout } from './layout.tsx';
@@ -93,7 +94,7 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
   const said = lists.filter(([, lines]) => lines?.length);
   const waits = step.wait ? `Wait ${step.wait.time}: ${step.wait.what}.` : '';
   const hold = step.holdPoint ? `Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : '';
-  if (said.length === 0 && !routing && waits === '' && hold === '') return null;
+  if (said.length === 0 && !routing && !step.pinned && waits === '' && hold === '') return null;
   return (
     <div className="page-only">
       {waits || hold ? <p className="brass mb-1">{[waits, hold].filter(Boolean).join(' ')}</p> : null}
@@ -102,6 +103,7 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
           <b>{title}:</b> {lines?.join('; ')}
         </p>
       ))}
+      <PinnedPage step={step} file={sheet} />
       {routing ? <RoutingPicture routing={routing} /> : null}
     </div>
   );

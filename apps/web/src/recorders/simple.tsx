@@ -1,5 +1,6 @@
 import { baseOf, find, limitQuantity, limitWindow, partName, windowOf, type Fluid, type Step } from '@jubb/contract/job';
 import { useId, useState, type ReactElement } from 'react';
+import { LookSketch, SealSketch } from '../drawings/look.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { Trust } from '../kit/pieces.tsx';
@@ -189,6 +190,7 @@ export function LookRecorder({ step }: RecorderProps): ReactElement | null {
       others={(limit.looks ?? []).map((look, index) => ({
         label: (
           <>
+            {look.picture ? <LookSketch picture={look.picture} /> : null}
             {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
           </>
         ),
@@ -290,6 +292,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
         <p className="mb-1">
           {partName(sheet, seal.part)}, {seal.material}
         </p>
+        {seal.picture ? <SealSketch picture={seal.picture} /> : null}
         {protect}
       </RecorderLayout>
     );

@@ -2,7 +2,7 @@ import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/contract/sheet';
 import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type SheetView, type Step } from '@jubb/contract/job';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { call } from '../api/client.ts';
+import { call, upload } from '../api/client.ts';
 import { queryClient, useSession, useSheet } from '../api/queries.ts';
 import { useProposals, useRevisions } from './queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -122,7 +122,10 @@ function useUndoKeys(draft: SheetDraft): void {
   });
   useLayoutEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      if (!(event.ctrlKey || event.metaKey) || /^(INPUT|TEXTAREA)$/u.test((event.target as HTMLElement).tagName)) return;
+      const target = event.target as HTMLElement;
+      // A cell that nothing is typed into yet is the page's.
+      const isField = /^(INPUT|TEXTAREA)$/u.test(target.tagName) && target.dataset['idle'] === undefined;
+      if (!(event.ctrlKey || event.metaKey) || isField) return;
       const key = event.key.toLowerCase();
       const act = key === 'y' || (key === 'z' && event.shiftKey) ? latest.current.redo : key === 'z' ? latest.current.undo : undefined;
       if (!act) return;
@@ -278,8 +281,38 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
           if (ref !== undefined) onActive(ref);
         }}
       />
+      {chosen && list === 'documents' ? <PaperIn onPaper={(paper) => replace({ ...chosen, paper })} /> : null}
       {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
     </>
+  );
+}
+
+/** The shop's own PDF of a document, so that its pages can be pinned to steps. */
+function PaperIn({ onPaper }: { readonly onPaper: (id: string) => void }): ReactElement {
+  const [error, setError] = useState<unknown>();
+  const bringIn = async (file: File | undefined): Promise<void> => {
+    if (!file) return;
+    setError(undefined);
+    try {
+      onPaper((await upload<{ id: string }>(`/papers?name=${encodeURIComponent(file.name)}`, file)).id);
+    } catch (refusal) {
+      setError(refusal);
+    }
+  };
+  return (
+    <div className="mb-2">
+      <label className="btn btn-plain" htmlFor="paper-file">
+        Bring in its PDF
+      </label>
+      <input
+        id="paper-file"
+        className="visually-hidden"
+        type="file"
+        accept="application/pdf"
+        onChange={(event) => void bringIn(event.target.files?.[0])}
+      />
+      <Wrong error={error} />
+    </div>
   );
 }
 

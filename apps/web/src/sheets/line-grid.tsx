@@ -45,7 +45,7 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
   const below = useRef<HTMLDivElement>(null);
   // Tab goes from cell to cell; Escape is the way out of the table.
   const leave = (event: KeyboardEvent): void => {
-    if (event.key !== 'Escape' || !hint || below.current?.querySelector('input:focus')) return;
+    if (event.key !== 'Escape' || !hint || below.current?.querySelector('input:focus:not([data-idle])')) return;
     grid.current?.setActiveCell(null);
     below.current?.querySelector<HTMLElement>('.dsg-add-row button')?.focus();
   };
@@ -54,6 +54,11 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
     latest.current = leave;
   });
   useLayoutEffect(() => {
+    // What can be scrolled can be reached by Tab.
+    const box = below.current?.querySelector('.dsg-container');
+    box?.setAttribute('tabindex', '0');
+    box?.setAttribute('role', 'group');
+    box?.setAttribute('aria-label', 'Table');
     const onKey = (event: KeyboardEvent): void => latest.current(event);
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
@@ -182,14 +187,15 @@ function gridColumn(column: Column): Partial<GridColumn<Row, Column, string>> {
   };
 }
 
-/** A cell: its text, and a field while it is written in. */
-function TextCell({ rowData, setRowData, columnData, focus, stopEditing }: CellProps<Row, Column>): ReactElement {
+/** A cell: its text, and in the active one a field that is there before the first letter is typed. */
+function TextCell({ rowData, setRowData, columnData, active, focus, stopEditing }: CellProps<Row, Column>): ReactElement {
   const text = rowData.cells[columnData.path] ?? '';
-  if (!focus) return <span className="cell-text">{text}</span>;
+  if (!active) return <span className="cell-text">{text}</span>;
   return (
     <CellField
       label={columnData.label}
       text={text}
+      editing={focus}
       onDone={(next) => {
         if (next !== text) setRowData({ ...rowData, cells: { ...rowData.cells, [columnData.path]: next } });
       }}
@@ -201,39 +207,49 @@ function TextCell({ rowData, setRowData, columnData, focus, stopEditing }: CellP
 interface CellFieldProps {
   readonly label: string;
   readonly text: string;
+  readonly editing: boolean;
   readonly onDone: (text: string) => void;
   readonly onLeave: () => void;
 }
 
-function CellField({ label, text, onDone, onLeave }: CellFieldProps): ReactElement {
+function CellField({ label, text, editing, onDone, onLeave }: CellFieldProps): ReactElement {
   const field = useRef<HTMLInputElement>(null);
-  const [typed, setTyped] = useState(text);
+  // Nothing until something is typed: a letter then takes the place of what stood there.
+  const [typed, setTyped] = useState<string>();
   const latest = useRef({ typed, onDone });
   useLayoutEffect(() => {
     latest.current = { typed, onDone };
   });
-  const dropped = useRef(false);
   // The grid takes the field away when the cell is left: what was typed is taken then.
   useLayoutEffect(() => {
-    field.current?.focus();
-    field.current?.select();
+    field.current?.focus({ preventScroll: true });
     return () => {
-      if (!dropped.current) latest.current.onDone(latest.current.typed);
+      const { typed: written, onDone: take } = latest.current;
+      if (written !== undefined) take(written);
     };
   }, []);
+  useLayoutEffect(() => {
+    if (editing) field.current?.select();
+  }, [editing]);
+  const idle = !editing && typed === undefined;
   return (
-    <input
-      ref={field}
-      className="dsg-input"
-      aria-label={label}
-      value={typed}
-      onChange={(event) => setTyped(event.target.value)}
-      onKeyDown={(event) => {
-        if (event.key !== 'Escape') return;
-        dropped.current = true;
-        onLeave();
-      }}
-    />
+    <>
+      {idle ? <span className="cell-text">{text}</span> : null}
+      <input
+        ref={field}
+        className={idle ? 'dsg-input cell-idle' : 'dsg-input'}
+        data-idle={idle || undefined}
+        aria-label={label}
+        value={typed ?? (editing ? text : '')}
+        onChange={(event) => setTyped(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key !== 'Escape' || idle) return;
+          setTyped(undefined);
+          latest.current = { ...latest.current, typed: undefined };
+          onLeave();
+        }}
+      />
+    </>
   );
 }
 

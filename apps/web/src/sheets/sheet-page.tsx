@@ -20,9 +20,11 @@ import { call } from '../api/client.ts';
 import { queryClient, useSession, useSheet } from '../api/queries.ts';
 import { useProposals, useRevisions } from './queries.ts';
 import { Care, Loading, Title, Trust, Wrong } from '../kit/pieces.tsx';
+import { PinnedPage } from '../kit/pinned-page.tsx';
 import { dayWords } from '../places/today.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
+import { LookSketch, SealSketch } from '../drawings/look.tsx';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import { useReview } from './use-review.ts';
 import './sheets.scss';
@@ -339,7 +341,8 @@ function Figures({ file }: { readonly file: SheetFile }): ReactElement {
                 <td colSpan={3}>
                   <b>{limit.name}</b>: {limit.how}{' '}
                   {(limit.looks ?? []).map((look) => (
-                    <span key={look.ref} className="me-2">
+                    <span key={look.ref} className="me-3 look">
+                      {look.picture ? <LookSketch picture={look.picture} /> : null}
                       {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
                     </span>
                   ))}
@@ -354,6 +357,7 @@ function Figures({ file }: { readonly file: SheetFile }): ReactElement {
                 <>
                   <b>{partName(file, seal.part)}</b>, {seal.material}: {seal.direction}. {seal.lubricant}.
                   <div className="soft">{seal.protect.join('. ')}</div>
+                  {seal.picture ? <SealSketch picture={seal.picture} /> : null}
                 </>
               }
               figure={seal.depth ? windowWords(windowOf(seal.depth, 'length')) : seal.size}
@@ -527,6 +531,7 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
           While it is open: {line.work}. {line.why} {line.comeBack ? `To come back: ${line.comeBack}.` : ''}
         </div>
       ))}
+      <PinnedPage step={step} file={file} />
       {routing ? <RoutingPicture routing={routing} /> : null}
     </>
   );

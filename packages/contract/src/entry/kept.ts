@@ -1,3 +1,4 @@
+import type { Quantity } from '@jubb/core';
 import type { EntryKind, PayloadOf } from './entry.js';
 
 /** A working as it was used: inputs, result and all. */
@@ -38,7 +39,7 @@ export interface Tool {
   readonly tag: string;
   readonly name: string;
   readonly kind: string;
-  readonly quantity: 'length' | 'torque' | 'mass';
+  readonly quantity: Quantity;
   readonly unit: string;
   readonly low: number;
   readonly high: number;

@@ -47,7 +47,7 @@ const span = (path: string, label: string): readonly Column[] => [
 
 /** Columns of every list that is a table; the rest of a line is kept as it is. */
 export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
-  documents: [REF, text('title', 'Title', 40), text('edition', 'Edition', 24)],
+  documents: [REF, text('title', 'Title', 40), text('edition', 'Edition', 24), text('paper', 'Paper kept here', 20)],
   features: [
     REF,
     text('ask', 'Question', 40),

@@ -11,6 +11,7 @@ import {
   IsNumber,
   IsOptional,
   IsString,
+  IsUUID,
   Matches,
   Max,
   MaxLength,
@@ -160,6 +161,8 @@ export class SheetDocument {
   @Ref() ref: string;
   @Name() title: string;
   @IsOptional() @Name(80) edition?: string;
+  /** The shop's own PDF of it, as it is kept here. */
+  @IsOptional() @IsUUID() paper?: string;
 }
 
 /** A part that another number has taken the place of. */

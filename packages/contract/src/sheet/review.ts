@@ -90,6 +90,7 @@ const RULES: readonly Rule[] = [
   waysHaveADefault,
   numbersAreTheLast,
   valuesAreTrusted,
+  pinnedPagesAreHere,
 ];
 
 function* jointsHaveNumbers(sheet: SheetFile): Iterable<Finding> {
@@ -510,6 +511,22 @@ function* numbersAreTheLast(sheet: SheetFile): Iterable<Finding> {
         'number',
         `${part.name}: ${next.number} is superseded by ${next.by}`,
         'Put the last number of the chain.',
+      );
+  }
+}
+
+function* pinnedPagesAreHere(sheet: SheetFile): Iterable<Finding> {
+  for (const step of sheet.steps) {
+    const document = sheet.documents.find(({ ref }) => ref === step.pinned?.document);
+    if (document && document.paper === undefined)
+      yield finding(
+        'care',
+        'documents',
+        sheet,
+        document.ref,
+        'paper',
+        `"${step.title}" is pinned to a page of ${document.title}, and its paper is not here`,
+        'Bring in the PDF.',
       );
   }
 }

@@ -44,6 +44,15 @@ export class Sheets1764050000000 implements MigrationInterface {
       CREATE INDEX job_sheet ON job (sheet_revision_id);
       CREATE INDEX unit_serial ON unit USING gin (serial gin_trgm_ops);
 
+      CREATE TABLE paper (
+        id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+        name text NOT NULL,
+        content bytea NOT NULL,
+        sha256 bytea GENERATED ALWAYS AS (sha256(content)) STORED UNIQUE,
+        kept_by uuid NOT NULL REFERENCES person,
+        kept_at timestamptz NOT NULL DEFAULT now()
+      );
+
       CREATE TABLE proposal_settled (
         entry_id uuid PRIMARY KEY REFERENCES entry,
         how text NOT NULL CHECK (how IN ('taken', 'left')),
@@ -65,7 +74,7 @@ export class Sheets1764050000000 implements MigrationInterface {
     await runner.query(`
       DROP TRIGGER entry_pinned ON entry;
       DROP FUNCTION entry_moves_pin();
-      DROP TABLE proposal_settled;
+      DROP TABLE proposal_settled, paper;
       DROP INDEX entry_next_time, unit_serial, job_sheet, job_unit;
       ALTER TABLE job DROP COLUMN scope;
       ALTER TABLE shop DROP COLUMN hourly_minor;
