@@ -41,7 +41,7 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
     ...Object.fromEntries(others.map((act) => [act.key?.toLowerCase() ?? '', act.disabled ? undefined : act.run])),
   });
   const keys = (
-    <div className="keys">
+    <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>
       {primary ? (
         <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
           {primary.label} {isBench ? <kbd className="hide-narrow">Space</kbd> : null}
