@@ -281,6 +281,23 @@ describe('a job', () => {
     expect(jobs[0]?.renewed.map(({ part }) => part)).toContain('Inner bearing with race');
   });
 
+  test('of a unit that was here before says what the unit is now', async () => {
+    const first = await perla.jobNumbered(401);
+    expect(first.asLeft).toBeNull();
+    const { id: unitId, name, serial } = first.unit;
+    const again = {
+      ...booking(first.sheet.revisionId),
+      customer: { id: first.customer.id, name: first.customer.name },
+      machine: first.machine,
+      unit: { id: unitId, name, serial },
+    };
+    const { id } = (await perla.call<JobHead>('POST', '/jobs', again)).body;
+    const { asLeft } = await perla.get<JobView>(`/jobs/${id}`);
+    expect(asLeft).toMatchObject({ number: 401, ways: [] });
+    expect(asLeft?.parts).toContainEqual(expect.objectContaining({ name: 'Inner bearing with race', fate: 'renew' }));
+    expect(asLeft?.parts.map(({ fate }) => fate)).not.toContain('reuse');
+  });
+
   test('is identified over the sheets of a family', async () => {
     const sheets = await perla.get<IdentitySheet[]>('/sheets/identities?family=alternator');
     expect(sheets.map(({ key }) => key)).toEqual(['quennet-ga-alternator']);

@@ -1,9 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
   find,
+  leftBy,
   sheetIssues,
+  type AsLeft,
   type BookInBody,
   type JobHead,
+  type JobScope,
   type JobView,
   type PatchJobBody,
   type PersonView,
@@ -39,11 +42,25 @@ const PAGE_FOUND: Statement = {
          ORDER BY j.number DESC LIMIT ${PAGE}`,
 };
 const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
+const LAST_OF_UNIT: Statement = {
+  name: 'last-of-unit',
+  text: `SELECT b.id, b.number, b.closed_at AS "closedAt", b.sheet_revision_id AS "sheetRevisionId", b.scope
+         FROM job j JOIN job b ON b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL
+         WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT 1`,
+};
 const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
 const TOOLS: Statement = {
   name: 'tools',
   text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
 };
+
+interface LastJob {
+  readonly id: string;
+  readonly number: number;
+  readonly closedAt: string;
+  readonly sheetRevisionId: string;
+  readonly scope: JobScope | null;
+}
 
 export type HeadRow = JobHead & { readonly sheetRevisionId: string };
 
@@ -80,12 +97,21 @@ export class JobsService {
       this.people(),
       this.tools(),
     ]);
-    const [{ revision, status, file, notOpened }, newer] = await Promise.all([
+    const [{ revision, status, file, notOpened }, newer, asLeft] = await Promise.all([
       this.sheets.pinned(sheetRevisionId, head.scope),
       this.sheets.newer(sheetRevisionId),
+      this.#asLeft(id),
     ]);
     const sheet = { revisionId: sheetRevisionId, revision, status, file, notOpened: notOpened.map(({ name }) => name), newer };
-    return { ...head, sheet, entries, people, tools };
+    return { ...head, sheet, asLeft, entries, people, tools };
+  }
+
+  /** How the unit of a job left the shop the time before. */
+  async #asLeft(jobId: string): Promise<AsLeft | null> {
+    const [last] = await ask<LastJob>(poolOf(this.dataSource), LAST_OF_UNIT, jobId);
+    if (!last) return null;
+    const [{ file }, entries] = await Promise.all([this.sheets.pinned(last.sheetRevisionId, last.scope), this.entries.ofJob(last.id)]);
+    return { jobId: last.id, number: last.number, closedAt: last.closedAt, ...leftBy(file, entries) };
   }
 
   /** Books a unit in. The same id again is the same job. */

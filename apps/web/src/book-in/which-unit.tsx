@@ -44,6 +44,10 @@ export function WhichUnit({ family, answers, onFamily, onAnswers, onTake }: Whic
       </select>
       <Wrong error={error} />
       {family !== '' && !sheets && !error ? <Loading what="what tells them apart" /> : null}
+      <p className="soft mb-1">
+        At hand: <Link to="/workings/gear.ratio">ratio from teeth</Link>, <Link to="/workings/thread.identify">which thread is it</Link>,{' '}
+        <Link to="/workings/torque.breakaway">it moved at this torque</Link>. What is typed here stays.
+      </p>
       {sheets?.length === 0 ? <NewModel family={family} why="No sheet of this family is here yet." /> : null}
       {sheets && sheets.length > 0 ? (
         <Questions family={family} sheets={sheets} answers={answers} onAnswers={onAnswers} onTake={onTake} />

@@ -58,6 +58,7 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
         {job.sheet.notOpened.length > 0 ? <p className="soft mb-1">Not opened: {job.sheet.notOpened.join(', ')}.</p> : null}
         {state.handedOver ? null : <ChangeJob />}
       </section>
+      <WhatItIsNow />
       {state.stage === 'book-in' ? <LikelyCauses /> : null}
       {refused.length > 0 ? (
         <section>
@@ -126,6 +127,32 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
         </Link>
       </div>
     </aside>
+  );
+}
+
+/** What the unit is since its last rebuild here: that it failed again begins with this. */
+function WhatItIsNow(): ReactElement | null {
+  const { asLeft } = useHere().job;
+  if (!asLeft) return null;
+  const { ways, parts } = asLeft;
+  return (
+    <section>
+      <h2>What it is now</h2>
+      <ul className="list-unstyled mb-1">
+        {parts.map(({ name, fate, reason }) => (
+          <li key={name}>
+            <b>{name}</b>: {fate === 'renew' ? 'renewed' : 'reworked'}
+            {reason ? <span className="soft">, {reason}</span> : null}
+          </li>
+        ))}
+        {ways.map(({ step, title, name }) => (
+          <li key={step}>
+            <b>{title}</b>: {name}
+          </li>
+        ))}
+      </ul>
+      <Link to={`/jobs/${asLeft.jobId}`}>job {asLeft.number}</Link>
+    </section>
   );
 }
 

@@ -111,10 +111,16 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
 
 /** The ways of a step, the shop's own first unless another was picked; the pick is kept with the job. */
 function WayPick({ step }: { readonly step: Step }): ReactElement {
-  const { state, keep } = useHere();
+  const { job, state, keep } = useHere();
   const { ways = [] } = step;
   const picked = state.live.filter(isKind('way')).findLast((entry) => entry.step === step.ref)?.payload.way;
-  const chosen = ways.find(({ ref }) => ref === picked) ?? ways.find(({ shopDefault }) => shopDefault) ?? ways[0];
+  // What was done to this very unit the last time comes before the shop's own way.
+  const before = job.asLeft?.ways.find((one) => one.step === step.ref)?.way;
+  const chosen =
+    ways.find(({ ref }) => ref === picked) ??
+    ways.find(({ ref }) => ref === before) ??
+    ways.find(({ shopDefault }) => shopDefault) ??
+    ways[0];
   return (
     <div className="way-pick" role="group" aria-label="Ways">
       {ways.map((way) => (
@@ -127,6 +133,7 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
         >
           {way.name}
           {way.shopDefault ? <span className="soft"> the shop’s</span> : null}
+          {way.ref === before ? <span className="soft"> as last time</span> : null}
         </button>
       ))}
       {chosen ? (

@@ -64,9 +64,21 @@ export interface JobView extends JobHead {
     /** A newer approved revision, which changes nothing here by itself. */
     readonly newer: { readonly revisionId: string; readonly revision: number } | null;
   };
+  /** None for a unit that was not here before. */
+  readonly asLeft: AsLeft | null;
   readonly entries: readonly AnyKeptEntry[];
   readonly people: readonly PersonView[];
   readonly tools: readonly Tool[];
+}
+
+/** How a unit left the shop the last time: what it is now. */
+export interface AsLeft {
+  readonly jobId: string;
+  readonly number: number;
+  readonly closedAt: string;
+  /** Ways that were gone, by the step's ref and title. */
+  readonly ways: readonly { readonly step: string; readonly title: string; readonly way: string; readonly name: string }[];
+  readonly parts: readonly { readonly name: string; readonly fate: 'renew' | 'rework'; readonly reason: string | null }[];
 }
 
 export interface TodayLine {

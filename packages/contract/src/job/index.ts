@@ -17,4 +17,5 @@ export * from './setting-run.js';
 export * from './state.js';
 export * from './words.js';
 export * from './report.js';
+export * from './as-left.js';
 export * from '../sheet/causes.js';
