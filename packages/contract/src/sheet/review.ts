@@ -54,7 +54,7 @@ export function reviewSheet(plain: object): Review {
   const findings = RULES.flatMap((rule) => [...rule(sheet)]);
   return {
     findings: findings.toSorted((a, b) => WEIGHT.indexOf(a.severity) - WEIGHT.indexOf(b.severity)),
-    complete: completeness(sheet, findings),
+    complete: completeness(sheet),
   };
 }
 
@@ -334,12 +334,16 @@ function* kitsHoldWhatIsRenewed(sheet: SheetFile): Iterable<Finding> {
       );
 }
 
+/** Whether a step of this kind comes to a setting. */
+function comesTo(sheet: SheetFile, kind: 'setting' | 'proof', ref: string): boolean {
+  return sheet.steps.some(({ record }) => record.kind === kind && record.setting === ref);
+}
+
 function* settingsAreProved(sheet: SheetFile): Iterable<Finding> {
   for (const setting of sheet.settings) {
-    const recorded = (kind: string): boolean => sheet.steps.some(({ record }) => record.kind === kind && record.setting === setting.ref);
-    if (!recorded('setting'))
+    if (!comesTo(sheet, 'setting', setting.ref))
       yield finding('stop', 'settings', sheet, setting.ref, '', `${setting.name}: no step sets it`, 'Add the step that sets it.');
-    if (!recorded('proof'))
+    if (!comesTo(sheet, 'proof', setting.ref))
       yield finding(
         'stop',
         'settings',
@@ -562,17 +566,16 @@ function nameIn(sheet: SheetFile, list: SheetList, ref: string): string {
 }
 
 /** What the sheet has of what it should have, part by part. */
-function completeness(sheet: SheetFile, findings: readonly Finding[]): readonly CompletePart[] {
+function completeness(sheet: SheetFile): readonly CompletePart[] {
   const values = valuesOf(sheet);
-  const wrong = (list: SheetList, what: string): number =>
-    new Set(findings.filter((one) => one.list === list && one.say.includes(what)).map(({ ref }) => ref)).size;
+  const proved = sheet.settings.filter(({ ref }) => comesTo(sheet, 'setting', ref) && comesTo(sheet, 'proof', ref));
   const dangerous = sheet.steps.filter((step) => HAZARD_WORDS.some(({ act }) => act.test(stepWords(step)))).length;
   const uncovered = new Set(dangersUncovered(sheet).map(({ step }) => step.ref)).size;
   const judged = sheet.limits.filter(({ kind }) => kind !== 'look');
   const numbered = (joint: Joint): boolean => joint.torque !== undefined || (joint.stages ?? []).length > 0;
   return [
     { name: 'joints with a number', have: sheet.joints.filter(numbered).length, of: sheet.joints.length },
-    { name: 'settings set and proved', have: sheet.settings.length - wrong('settings', 'no step'), of: sheet.settings.length },
+    { name: 'settings set and proved', have: proved.length, of: sheet.settings.length },
     {
       name: 'seals with their protective acts',
       have: sheet.seals.filter(({ protect }) => protect.length > 0).length,
