@@ -50,7 +50,7 @@ export const ratio = defineWorking({
       columns: [
         { name: 'driver', label: 'Teeth of the driver', quantity: 'count' },
         { name: 'driven', label: 'Teeth of the driven', quantity: 'count' },
-        { name: 'mesh', label: 'external, internal, bevel or chain', quantity: 'text' },
+        { name: 'mesh', label: 'Mesh: external, internal, bevel or chain', quantity: 'text' },
       ],
       onlyFor: { field: 'kind', choices: ['train'] },
       help: 'In the order the power goes through; an idler is a row of its own.',
