@@ -1,4 +1,4 @@
-import type { SheetFile, Step, Task } from './file.js';
+import type { SheetFile, Step, Task, WhileOpen } from './file.js';
 
 /** What of a sheet a job picked. Nothing picked is the whole unit, one side. */
 export interface Picked {
@@ -53,19 +53,55 @@ function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
   }
   const steps = file.steps.filter(({ ref }) => chosen.has(ref));
   if (steps.length === file.steps.length) return file;
-  const [kept, all] = [pointed(file, steps), pointed(file, file.steps)];
-  const only = <L extends { readonly ref: string }>(lines: L[]): L[] => lines.filter(({ ref }) => kept.has(ref) || !all.has(ref));
-  return {
+  const whileOpen = (file.whileOpen ?? []).filter(({ step }) => chosen.has(step));
+  const [kept, all] = [pointed(file, steps, whileOpen), pointed(file, file.steps, file.whileOpen ?? [])];
+  const only = <K extends Pointed>(list: K): SheetFile[K] =>
+    file[list].filter(({ ref }) => kept.has(`${list}/${ref}`) || !all.has(`${list}/${ref}`)) as SheetFile[K];
+  const left: SheetFile = {
     ...file,
     steps,
-    parts: only(file.parts),
-    joints: only(file.joints),
-    settings: only(file.settings),
-    seals: only(file.seals),
-    limits: only(file.limits),
-    fluids: only(file.fluids),
-    obligations: (file.obligations ?? []).filter(({ closedBy }) => chosen.has(closedBy)),
-    whileOpen: (file.whileOpen ?? []).filter(({ step }) => chosen.has(step)),
+    parts: only('parts'),
+    joints: only('joints'),
+    settings: only('settings'),
+    seals: only('seals'),
+    limits: only('limits'),
+    fluids: only('fluids'),
+    whileOpen,
+  };
+  return { ...left, ...pointing(file, left) };
+}
+
+/** The lists that only point to others, cut down to what is left to point to. */
+function pointing(file: SheetFile, left: SheetFile): Partial<SheetFile> {
+  const has = <L extends { readonly ref: string }>(lines: readonly L[]): ((ref: string) => boolean) => {
+    const refs = new Set(lines.map(({ ref }) => ref));
+    return (ref) => refs.has(ref);
+  };
+  const [isStep, isPart, isLimit] = [has(left.steps), has(left.parts), has(left.limits)];
+  /** The first step that is left, at a place in the whole order or after it. */
+  const stepFrom = (ref: string): string | undefined =>
+    file.steps.slice(file.steps.findIndex((step) => step.ref === ref)).find((step) => isStep(step.ref))?.ref;
+  const named = new Set(left.steps.flatMap(({ cautions }) => cautions ?? []));
+  const cautions = file.cautions.flatMap(({ holds, ...caution }) => {
+    const [from, until] = [holds && stepFrom(holds.from), holds && stepFrom(holds.until)];
+    // The whole stretch is out of the job where the first step left lies behind it.
+    const stretch =
+      from !== undefined && until !== undefined && (from !== until || isStep(holds?.until ?? '')) ? { from, until } : undefined;
+    if (!stretch && !named.has(caution.ref)) return [];
+    return [stretch ? { ...caution, holds: stretch } : caution];
+  });
+  return {
+    cautions,
+    kits: (file.kits ?? []).map((kit) => ({ ...kit, parts: kit.parts.filter(isPart) })).filter(({ parts }) => parts.length > 0),
+    fastenings: (file.fastenings ?? []).filter(({ part }) => part === undefined || isPart(part)),
+    obligations: (file.obligations ?? [])
+      .map((line) => ({ ...line, madeBy: line.madeBy.filter((ref) => isStep(ref) || isPart(ref)) }))
+      .filter(({ madeBy, closedBy }) => madeBy.length > 0 && isStep(closedBy)),
+    causes: (file.causes ?? []).map((cause) => ({
+      ...cause,
+      signs: (cause.signs ?? []).filter(({ limit }) => isLimit(limit)),
+      parts: (cause.parts ?? []).filter(isPart),
+    })),
   };
 }
 
@@ -80,15 +116,26 @@ function takenOff(step: Step): readonly string[] {
   return [...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)];
 }
 
-/** Refs of the lines that steps point to, and of the parts behind those. */
-function pointed(file: SheetFile, steps: readonly Step[]): ReadonlySet<string> {
-  const refs = new Set<string>();
+type Pointed = 'parts' | 'joints' | 'settings' | 'seals' | 'limits' | 'fluids';
+
+/** The lines that steps point to, as list and ref, and the parts behind those. */
+function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly WhileOpen[]): ReadonlySet<string> {
+  const lines = new Set<string>();
+  const point = (list: Pointed, ref: string | undefined): void => {
+    if (ref !== undefined) lines.add(`${list}/${ref}`);
+  };
   for (const step of steps) {
-    const { joint, setting, seal, limit, fluid } = step.record;
-    for (const ref of [joint, setting, seal, limit, fluid, ...takenOff(step)]) if (ref !== undefined) refs.add(ref);
+    point('joints', step.record.joint);
+    point('settings', step.record.setting);
+    point('seals', step.record.seal);
+    point('limits', step.record.limit);
+    point('fluids', step.record.fluid);
+    for (const part of takenOff(step)) point('parts', part);
   }
-  for (const { ref, part } of [...file.joints, ...file.seals, ...file.limits]) if (refs.has(ref) && part !== undefined) refs.add(part);
-  return refs;
+  for (const list of ['joints', 'seals', 'limits'] as const)
+    for (const { ref, part } of file[list]) if (lines.has(`${list}/${ref}`)) point('parts', part);
+  for (const { part } of whileOpen) point('parts', part);
+  return lines;
 }
 
 /** Lists whose lines each side has of its own. */
