@@ -16,6 +16,10 @@ export const STAGE_NAMES: Readonly<Record<Stage, string>> = {
   'hand-over': 'Hand over',
 };
 
+/** Lists of a sheet whose lines hold figures with where they come from. */
+export const VALUE_LISTS = ['joints', 'settings', 'seals', 'limits', 'fluids'] as const;
+export type ValueList = (typeof VALUE_LISTS)[number];
+
 export const TRUSTS = ['published', 'calculated', 'shop', 'unverified'] as const;
 export type Trust = (typeof TRUSTS)[number];
 

@@ -28,6 +28,7 @@ const HUB = 'harrowmere-th6-front-hub';
 
 const HOUR = 3600 * 1000;
 const DAY = 24 * HOUR;
+const WEEK = 7 * DAY;
 const STEP_MS = 150_000;
 
 /** Invented, all of it: a shop in a ski valley with a small airfield. */
@@ -80,9 +81,8 @@ export class Demo {
       promiseIn: -2 * DAY,
       estimateMinor: 38_500,
     });
-    const [, airfield] = [finished, finished.customer.id];
     const middle = await this.#bookIn(sheet!.revisionId, {
-      customer: { id: airfield, name: finished.customer.name },
+      customer: { id: finished.customer.id, name: finished.customer.name },
       machine: { name: 'Baggage tractor 5, Harrowmere TH-6', serial: 'TH6-21107' },
       unit: { name: 'Left front hub', serial: 'VA-5-LF' },
       complaint: 'Grease on the inside of the rim, wheel feels loose when lifted.',
@@ -180,6 +180,17 @@ export class Demo {
         const wrong = (await this.entries.ofJob(job.id)).at(-1);
         await keep(crew.hand, [{ kind: 'strike', payload: { reason: 'One was still in the wheel brace' }, strikes: wrong!.id }]);
       }
+      if (withMistake && kinds.has('handed-over'))
+        await keep(crew.counter, [
+          {
+            kind: 'owed',
+            payload: {
+              what: 'Left front hub, the same bearings',
+              told: 'in spring, before the season',
+              due: new Date(Date.now() + 3 * WEEK).toISOString().slice(0, 10),
+            },
+          },
+        ]);
       await keep(kinds.has('sign') ? crew.foreman : kinds.has('handed-over') ? crew.counter : crew.hand, drafts);
     }
   }

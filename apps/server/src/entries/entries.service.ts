@@ -1,23 +1,28 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
   ENTRY_PAYLOADS,
+  doubtOf,
   find,
   jobState,
   limitQuantity,
   plausibleReading,
+  sheetIssues,
   stopsHandOver,
   stopsSigning,
   validated,
+  withOneFound,
   workingFor,
   type AnyKeptEntry,
   type FieldProblem,
   type JobScope,
   type NewEntry,
+  type OwedSettledPayload,
   type PersonView,
   type PinnedPayload,
   type ReadingPayload,
   type SheetFile,
   type Tool,
+  type ValueFoundPayload,
 } from '@jubb/contract';
 import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
@@ -26,12 +31,15 @@ import { fieldProblems } from '../common/validation.js';
 import { ask, poolOf, type Statement } from '../database/data-source.js';
 import { ToolRow } from '../database/entities.js';
 import { mayMake } from '../people/access.js';
+import { OPEN_OWED } from '../jobs/owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
-const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'pinned']);
+const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'pinned', 'owed-settled']);
+/** Kinds that may change the sheet that a job goes by. */
+const MOVES_SHEET = new Set<string>(['pinned', 'value-found', 'strike']);
 const CLOCK_SLACK_MS = 48 * 3600 * 1000;
 
 /** An instant as the wire and the hash have it: ISO, UTC, milliseconds. */
@@ -42,7 +50,7 @@ export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working
 
 @Injectable()
 export class EntriesService {
-  /** Which revision a job goes by, and its scope; forgotten when the job is told to have changed. */
+  /** Which revision a job goes by, its scope and the figures found on it; forgotten when the job is told to have changed. */
   readonly #pins = new Map<string, Pin>();
 
   constructor(
@@ -62,7 +70,8 @@ export class EntriesService {
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
   async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
     const pin = await this.#pinOf(jobId);
-    const sheet = (await this.sheets.pinned(pin.revisionId, pin.scope)).file;
+    const pinned = (await this.sheets.pinned(pin.revisionId, pin.scope)).file;
+    const sheet = pin.found.reduce(withOneFound, pinned);
     const tools = await this.#toolsOf(entries);
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
     if (problems.length > 0) throw badInput(problems);
@@ -71,7 +80,7 @@ export class EntriesService {
       ? await this.#keepGuarded(jobId, person.id, contents, sheet)
       : await keep(poolOf(this.dataSource), jobId, person.id, contents);
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
-    if (entries.some(({ kind }) => kind === 'pinned')) {
+    if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) {
       this.#pins.delete(jobId);
       this.stream.tell({ type: 'job', jobId });
     }
@@ -88,7 +97,10 @@ export class EntriesService {
         before,
         sheet,
       );
-      for (const { kind, payload } of contents) if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
+      for (const { kind, payload } of contents) {
+        if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
+        if (kind === 'owed-settled') await checkOwed(client, jobId, payload as OwedSettledPayload);
+      }
       return keep(client, jobId, personId, contents);
     });
   }
@@ -111,7 +123,13 @@ export class EntriesService {
   async #pinOf(jobId: string): Promise<Pin> {
     const known = this.#pins.get(jobId);
     if (known !== undefined) return known;
-    const [row] = await this.dataSource.query<Pin[]>('SELECT sheet_revision_id AS "revisionId", scope FROM job WHERE id = $1', [jobId]);
+    const [row] = await this.dataSource.query<Pin[]>(
+      `SELECT sheet_revision_id AS "revisionId", scope,
+              coalesce((SELECT json_agg(e.payload ORDER BY e.seq) FROM entry e WHERE e.job_id = job.id AND e.kind = 'value-found'
+                AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS found
+       FROM job WHERE id = $1`,
+      [jobId],
+    );
     if (!row) throw notFound('job');
     this.#pins.set(jobId, row);
     return row;
@@ -128,6 +146,7 @@ export class EntriesService {
 interface Pin {
   readonly revisionId: string;
   readonly scope: JobScope | null;
+  readonly found: readonly ValueFoundPayload[];
 }
 
 /** A job goes on only by an approved revision of its own sheet. */
@@ -139,6 +158,16 @@ async function checkPin(client: PoolClient, jobId: string, { revisionId, revisio
   );
   if (rows.length === 0)
     throw badInput([{ field: 'payload.revisionId', given: revisionId, allowed: 'is not an approved revision of the sheet of this job' }]);
+}
+
+/** Only what is still owed is settled, and only by a job of the same machine. */
+async function checkOwed(client: PoolClient, jobId: string, { owed }: OwedSettledPayload): Promise<void> {
+  const { rows } = await client.query(
+    `SELECT 1 FROM (${OPEN_OWED}) o WHERE o."entryId" = $2
+       AND o."machineId" = (SELECT u.machine_id FROM job j JOIN unit u ON u.id = j.unit_id WHERE j.id = $1)`,
+    [jobId, owed],
+  );
+  if (rows.length === 0) throw badInput([{ field: 'payload.owed', given: owed, allowed: 'is nothing that this machine still owes' }]);
 }
 
 const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };
@@ -224,10 +253,25 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: strin
     if (far !== undefined)
       problem('payload.readings', `must not be ${far > most ? `over ${most}` : `under ${least}`}: a slip of the unit?`, String(far));
   }
+  if (entry.kind === 'value-found') checkFound(entry.payload as ValueFoundPayload, sheet, problem);
   const joint = find(sheet.joints, payload.joint);
   if (entry.kind === 'pull' && joint && Number(payload.place) >= joint.count) {
     problem('payload.place', `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, String(payload.place));
   }
+}
+
+/** A figure found on a job is for a line that nobody stands for yet, and the sheet must hold together with it. */
+function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: (field: string, allowed: string, given?: string) => void): void {
+  const doubt = doubtOf(sheet, found.list, found.line);
+  if (!doubt) {
+    problem('payload.line', 'has its figures from a named source, or is not on the sheet; propose another by "next time"', found.line);
+    return;
+  }
+  const fields = doubt.figures.map(({ field }) => field);
+  const unknown = found.figures.find(({ field }) => !fields.includes(field));
+  if (unknown) problem('payload.figures', `is no figure of this line; it has: ${fields.join(', ')}`, unknown.field);
+  const [issue] = sheetIssues(withOneFound(sheet, found) as unknown as Record<string, unknown>);
+  if (issue) problem('payload.figures', issue.message, issue.given);
 }
 
 function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile): void {

@@ -8,6 +8,7 @@ import {
   type JobHead,
   type JobScope,
   type JobView,
+  type OwedLine,
   type PatchJobBody,
   type PersonView,
   type Tool,
@@ -19,6 +20,7 @@ import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
 import { EntriesService } from '../entries/entries.service.js';
+import { OPEN_OWED } from './owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 
@@ -47,6 +49,19 @@ const LAST_OF_UNIT: Statement = {
   text: `SELECT b.id, b.number, b.closed_at AS "closedAt", b.sheet_revision_id AS "sheetRevisionId", b.scope
          FROM job j JOIN job b ON b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL
          WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT 1`,
+};
+const OWED_BEFORE: Statement = {
+  name: 'owed-before',
+  text: `SELECT o.* FROM (${OPEN_OWED}) o
+         WHERE o."machineId" = (SELECT u.machine_id FROM job j JOIN unit u ON u.id = j.unit_id WHERE j.id = $1) AND o."jobId" <> $1 ORDER BY o.due, o."jobNumber"`,
+};
+const OWED_SOON: Statement = {
+  name: 'owed-soon',
+  text: `SELECT o.* FROM (${OPEN_OWED}) o WHERE o.due <= to_char(now() + interval '30 days', 'YYYY-MM-DD') ORDER BY o.due, o."jobNumber"`,
+};
+const OWED_OF_CUSTOMER: Statement = {
+  name: 'owed-of-customer',
+  text: `SELECT o.* FROM (${OPEN_OWED}) o JOIN machine m ON m.id = o."machineId" WHERE m.customer_id = $1 ORDER BY o.due, o."jobNumber"`,
 };
 const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
 const TOOLS: Statement = {
@@ -97,13 +112,14 @@ export class JobsService {
       this.people(),
       this.tools(),
     ]);
-    const [{ revision, status, file, notOpened }, newer, asLeft] = await Promise.all([
+    const [{ revision, status, file, notOpened }, newer, asLeft, owed] = await Promise.all([
       this.sheets.pinned(sheetRevisionId, head.scope),
       this.sheets.newer(sheetRevisionId),
       this.#asLeft(id),
+      ask<OwedLine>(poolOf(this.dataSource), OWED_BEFORE, id),
     ]);
     const sheet = { revisionId: sheetRevisionId, revision, status, file, notOpened: notOpened.map(({ name }) => name), newer };
-    return { ...head, sheet, asLeft, entries, people, tools };
+    return { ...head, sheet, owed, asLeft, entries, people, tools };
   }
 
   /** How the unit of a job left the shop the time before. */
@@ -189,6 +205,16 @@ export class JobsService {
       [unitId],
     );
     return { jobs };
+  }
+
+  /** What a customer's machines still owe. */
+  owedBy(customerId: string): Promise<readonly OwedLine[]> {
+    return ask(poolOf(this.dataSource), OWED_OF_CUSTOMER, customerId);
+  }
+
+  /** What comes due within a month, of every machine. */
+  owedSoon(): Promise<readonly OwedLine[]> {
+    return ask(poolOf(this.dataSource), OWED_SOON);
   }
 
   tools(): Promise<readonly (Tool & { kind: ToolKind | string })[]> {

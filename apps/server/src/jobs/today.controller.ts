@@ -27,12 +27,13 @@ export class TodayController {
   /** Every open job with its next act: what can be done now, and what waits for what. */
   @Get()
   async today(): Promise<TodayView> {
-    const [heads, entries, tools] = await Promise.all([
+    const [heads, entries, tools, owed] = await Promise.all([
       this.jobs.open(),
       this.dataSource.query<AnyKeptEntry[]>(
         `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id IN (SELECT id FROM job WHERE closed_at IS NULL) ORDER BY job_id, seq`,
       ),
       this.jobs.tools(),
+      this.jobs.owedSoon(),
     ]);
     const byJob = grouped(entries);
     const today = new Date().toISOString().slice(0, 10);
@@ -59,6 +60,7 @@ export class TodayController {
     return {
       now: lines.filter((line) => !line.hold && !line.waits),
       waiting: lines.filter((line) => line.hold ?? line.waits),
+      owed,
       crib: tools
         .filter((tool) => tool.calibrationDue !== null && tool.calibrationDue < today)
         .map((tool) => ({ tag: tool.tag, name: tool.name, due: tool.calibrationDue ?? '' })),

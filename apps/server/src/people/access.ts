@@ -43,6 +43,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'POST /api/v1/sheets/:id/approve': ['foreman'],
   'GET /api/v1/tools': EVERYONE,
   'GET /api/v1/customers': EVERYONE,
+  'GET /api/v1/customers/:id': EVERYONE,
   'GET /api/v1/units/:id/history': EVERYONE,
   'GET /api/v1/jobs': EVERYONE,
   'POST /api/v1/jobs': TRUSTED,
@@ -61,7 +62,9 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,
-  pinned: ['mechanic', 'foreman'],
+  'value-taken': WRITERS,
+  'value-found': WRITERS,
+  pinned: WRITERS,
   sign: ['foreman'],
   'handed-over': TRUSTED,
 };

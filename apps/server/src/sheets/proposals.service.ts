@@ -4,7 +4,7 @@ import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
 import { StreamService } from '../stream/stream.service.js';
 
-/** 'Next time' notes of jobs, as proposals for the sheet they went by. */
+/** 'Next time' notes of jobs, and figures found on them, as proposals for the sheet they went by. */
 @Injectable()
 export class ProposalsService {
   constructor(
@@ -15,12 +15,15 @@ export class ProposalsService {
   /** Those nobody has settled, of every revision of the sheet, the oldest first. */
   ofSheet(revisionId: string): Promise<readonly ProposalView[]> {
     return this.dataSource.query(
-      `SELECT e.id AS "entryId", j.id AS "jobId", j.number AS "jobNumber", p.name AS person, e.taken_at AS "takenAt", e.payload->>'text' AS text,
-              e.payload->>'list' AS list, regexp_replace(e.payload->>'line', '--.*$', '') AS line, e.payload->>'field' AS field, e.payload->>'figure' AS figure
+      `SELECT e.id AS "entryId", j.id AS "jobId", j.number AS "jobNumber", p.name AS person, e.taken_at AS "takenAt", coalesce(e.payload->>'text', e.payload->>'source') AS text,
+              e.payload->>'list' AS list, regexp_replace(e.payload->>'line', '--.*$', '') AS line,
+              CASE WHEN e.kind = 'value-found' THEN e.payload->'figures'
+                   WHEN e.payload ? 'figure' THEN jsonb_build_array(jsonb_build_object('field', e.payload->'field', 'figure', e.payload->'figure'))
+                   ELSE '[]' END AS figures
        FROM sheet_revision s
        JOIN sheet_revision r ON r.key = s.key
        JOIN job j ON j.sheet_revision_id = r.id
-       JOIN entry e ON e.job_id = j.id AND e.kind = 'next-time'
+       JOIN entry e ON e.job_id = j.id AND e.kind IN ('next-time', 'value-found')
        JOIN person p ON p.id = e.person_id
        WHERE s.id = $1 AND NOT EXISTS (SELECT 1 FROM proposal_settled t WHERE t.entry_id = e.id)
          AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
@@ -31,7 +34,9 @@ export class ProposalsService {
 
   /** Settling twice is settling once: the first word stands. */
   async settle(entryId: string, how: 'taken' | 'left', personId: string): Promise<void> {
-    const [entry] = await this.dataSource.query<unknown[]>(`SELECT 1 FROM entry WHERE id = $1 AND kind = 'next-time'`, [entryId]);
+    const [entry] = await this.dataSource.query<unknown[]>(`SELECT 1 FROM entry WHERE id = $1 AND kind IN ('next-time', 'value-found')`, [
+      entryId,
+    ]);
     if (!entry) throw notFound('proposal');
     await this.dataSource.query('INSERT INTO proposal_settled (entry_id, how, person_id) VALUES ($1, $2, $3) ON CONFLICT DO NOTHING', [
       entryId,

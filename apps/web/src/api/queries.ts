@@ -1,15 +1,4 @@
-import type {
-  AnyKeptEntry,
-  CustomerLine,
-  HealthView,
-  JobHead,
-  JobView,
-  SessionView,
-  SheetLine,
-  SheetView,
-  TodayView,
-  Tool,
-} from '@jubb/contract/job';
+import type { AnyKeptEntry, HealthView, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -120,9 +109,6 @@ export const useSheet = (id: string): UseQueryResult<SheetView> =>
   useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
 
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
-
-export const useCustomers = (): UseQueryResult<CustomerLine[]> =>
-  useQuery({ queryKey: ['customers'], queryFn: () => get<CustomerLine[]>('/customers') });
 
 export const useWorkings = (): UseQueryResult<WorkingDescription[]> =>
   useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => get<WorkingDescription[]>('/workings') });

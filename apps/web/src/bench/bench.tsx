@@ -115,6 +115,7 @@ function BenchStep(): ReactElement {
               onNote={() => ask({ what: 'note' })}
               onOpenEnd={() => ask({ what: 'open-end' })}
               onNextTime={() => ask({ what: 'next-time' })}
+              onOwed={() => ask({ what: 'owed' })}
               onOut={() => void go(`/jobs/${job.id}`)}
               onHelp={() => setHelp(!help)}
             />
@@ -131,6 +132,7 @@ const HELP = [
   ['S', 'strike the last entry'],
   ['N', 'note'],
   ['O', 'open end'],
+  ['W', 'owed: put off with the customer’s word'],
   ['Y', 'next time: a proposal for the sheet'],
   ['Esc', 'back to the job'],
 ] as const;
@@ -141,12 +143,13 @@ interface MoreProps {
   readonly onNote: () => void;
   readonly onOpenEnd: () => void;
   readonly onNextTime: () => void;
+  readonly onOwed: () => void;
   readonly onOut: () => void;
   readonly onHelp: () => void;
 }
 
 /** The seldom keys behind one, so that the bar holds what the step asks. */
-function More({ onBack, onStrike, onNote, onOpenEnd, onNextTime, onOut, onHelp }: MoreProps): ReactElement {
+function More({ onBack, onStrike, onNote, onOpenEnd, onNextTime, onOwed, onOut, onHelp }: MoreProps): ReactElement {
   const [open, setOpen] = useState(false);
   const acts = [
     ['Back', onBack],
@@ -154,6 +157,7 @@ function More({ onBack, onStrike, onNote, onOpenEnd, onNextTime, onOut, onHelp }
     ['Note', onNote],
     ['Open end', onOpenEnd],
     ['Next time', onNextTime],
+    ['Owed', onOwed],
     ['Keys', onHelp],
     ['Out', onOut],
   ] as const;

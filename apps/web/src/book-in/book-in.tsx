@@ -1,27 +1,19 @@
 import { BookInBody, validated } from '@jubb/contract/forms';
-import {
-  baseOf,
-  find,
-  type CustomerLine,
-  type Hazard,
-  type JobHead,
-  type JobScope,
-  type SheetFile,
-  type UnitHistory,
-} from '@jubb/contract/job';
+import type { JobHead, JobScope, SheetFile } from '@jubb/contract/job';
 import { useEffect, useState, type ReactElement } from 'react';
 import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
-import { Link, useNavigate, useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
-import { queryClient, useCustomers, useSession, useSheet, useSheets } from '../api/queries.ts';
-import { useUnitHistory } from '../sheets/queries.ts';
+import { queryClient, useSession, useSheet, useSheets } from '../api/queries.ts';
+import { useCustomer, useUnitHistory } from '../sheets/queries.ts';
 import { Labelled, localDate } from '../job/beside.tsx';
-import { dayWords } from '../places/today.tsx';
 import { minorOf } from '../kit/money.ts';
-import { Care, Title, Wrong } from '../kit/pieces.tsx';
+import { Title, Wrong } from '../kit/pieces.tsx';
 import { readStored, writeStored } from '../kit/prefs.ts';
+import { Identified, LastTime, OwedBefore, Receiving } from './before-it.tsx';
 import { CauseList } from './causes.tsx';
+import { FindKnown, KnownPick } from './known.tsx';
 import { PartsFirst, ScopePick, firstEstimate, partsFirst } from './scope.tsx';
 import { WhichUnit, type Answers } from './which-unit.tsx';
 import '../sheets/sheets.scss';
@@ -92,7 +84,6 @@ const FIELDS: Readonly<Record<string, string>> = { estimateMinor: 'estimate' };
 export function BookIn(): ReactElement {
   const go = useNavigate();
   const { data: session } = useSession();
-  const { data: customers = [] } = useCustomers();
   const { data: sheets = [] } = useSheets();
   const [error, setError] = useState<unknown>();
   const stored = readStored(DRAFT);
@@ -101,7 +92,7 @@ export function BookIn(): ReactElement {
     defaultValues: stored ? { ...fresh(), ...(JSON.parse(stored) as Values) } : fresh(),
     resolver: resolve,
   });
-  const { register, handleSubmit, subscribe, control, setValue, setError: setFieldError, reset, formState } = form;
+  const { register, handleSubmit, subscribe, control, setValue, getValues, setError: setFieldError, reset, formState } = form;
   const [customerId, machineId, unitId, revisionId, scope, family, answers, estimate] = useWatch({
     control,
     name: ['customer.id', 'machine.id', 'unit.id', 'sheetRevisionId', 'scope', 'family', 'answers', 'estimate'],
@@ -109,6 +100,7 @@ export function BookIn(): ReactElement {
   const { data: chosenSheet } = useSheet(revisionId);
   const file = revisionId === '' ? undefined : chosenSheet?.file;
   const { data: history } = useUnitHistory(unitId);
+  const { data: customer } = useCustomer(customerId);
   const [params] = useSearchParams();
   const begun = params.get('sheet');
   useEffect(() => {
@@ -130,7 +122,6 @@ export function BookIn(): ReactElement {
   const full = file ? withWhole(file, scope) : scope;
   const proposal = file && firstEstimate(file, full, session?.shop.hourlyMinor ?? 0, (minor) => money.format(minor / 100));
   const last = history?.jobs[0];
-  const customer = customers.find((one) => one.id === customerId);
   const chosenMachine = customer?.machines.find((one) => one.id === machineId);
 
   const keep = handleSubmit(async (values) => {
@@ -179,32 +170,36 @@ export function BookIn(): ReactElement {
       <Title sub="Marks and the end float as found come next, at the machine.">Book in</Title>
       <form noValidate onSubmit={(event) => void keep(event)} style={{ maxWidth: 980 }}>
         <Wrong error={error} />
-        <BySerial
-          customers={customers}
+        <FindKnown
           onFound={(one) => {
             setValue('customer', one.customer);
-            setValue('machine', one.machine);
-            setValue('unit', one.unit);
+            setValue('machine', one.machine ?? fresh().machine);
+            setValue('unit', one.unit ?? fresh().unit);
           }}
+        />
+        <OwedBefore
+          lines={customer?.owed ?? []}
+          machineId={machineId}
+          onDo={(what) => setValue('complaint', [getValues('complaint').trim(), `Owed: ${what}.`].filter(Boolean).join(' '))}
         />
         <div className="row g-4">
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Customer</legend>
-            <KnownPick
-              id="known-customer"
-              label="Known here"
-              none="a new customer"
-              known={customers}
-              words={(one) => one.name}
-              chosen={customerId}
-              onChoose={(one) => {
-                setValue('customer', one ? { id: one.id, name: one.name, phone: one.phone ?? '' } : fresh().customer);
-                setValue('machine', fresh().machine);
-                setValue('unit', fresh().unit);
-              }}
-            />
-            {line('customer.name', 'Name', { readOnly: customer !== undefined })}
-            {line('customer.phone', 'Telephone', { readOnly: customer !== undefined, type: 'tel' })}
+            {customerId === undefined ? null : (
+              <button
+                type="button"
+                className="btn btn-quiet p-0 mb-1"
+                onClick={() => {
+                  setValue('customer', fresh().customer);
+                  setValue('machine', fresh().machine);
+                  setValue('unit', fresh().unit);
+                }}
+              >
+                A new customer
+              </button>
+            )}
+            {line('customer.name', 'Name', { readOnly: customerId !== undefined })}
+            {line('customer.phone', 'Telephone', { readOnly: customerId !== undefined, type: 'tel' })}
           </fieldset>
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Machine</legend>
@@ -372,184 +367,4 @@ export function BookIn(): ReactElement {
 function withWhole(file: SheetFile, scope: JobScope): JobScope {
   if (scope.tasks.length > 0) return scope;
   return { ...scope, tasks: (file.tasks ?? []).filter(({ whole }) => whole).map(({ ref }) => ref) };
-}
-
-interface FoundUnit {
-  readonly customer: Values['customer'];
-  readonly machine: Values['machine'];
-  readonly unit: Values['unit'];
-}
-
-/** A unit that was here before, by what stands on its tag. */
-function BySerial({
-  customers,
-  onFound,
-}: {
-  readonly customers: readonly CustomerLine[];
-  readonly onFound: (one: FoundUnit) => void;
-}): ReactElement {
-  const [typed, setTyped] = useState('');
-  const wanted = typed.trim().toLowerCase();
-  const hits =
-    wanted.length < 2
-      ? []
-      : unitsOf(customers)
-          .filter(({ words }) => words.includes(wanted))
-          .slice(0, 6);
-  return (
-    <div className="by-serial">
-      <label className="form-label" htmlFor="by-serial">
-        Serial or tag of the unit, or of its machine
-      </label>
-      <input
-        id="by-serial"
-        type="search"
-        className="form-control"
-        autoComplete="off"
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') event.preventDefault();
-        }}
-      />
-      {hits.map((hit) => (
-        <button
-          key={hit.unit.id}
-          type="button"
-          className="btn btn-plain me-2 mt-2"
-          onClick={() => {
-            onFound(hit);
-            setTyped('');
-          }}
-        >
-          {hit.unit.name}, <span className="fig">{hit.unit.serial}</span> off {hit.machine.name}, {hit.customer.name}
-        </button>
-      ))}
-      {wanted.length >= 2 && hits.length === 0 ? <p className="soft mb-0">Not here before.</p> : null}
-    </div>
-  );
-}
-
-function unitsOf(customers: readonly CustomerLine[]): readonly (FoundUnit & { readonly words: string })[] {
-  return customers.flatMap((customer) =>
-    customer.machines.flatMap((machine) =>
-      machine.units.map((unit) => ({
-        customer: { id: customer.id, name: customer.name, phone: customer.phone ?? '' },
-        machine: { id: machine.id, name: machine.name, serial: machine.serial },
-        unit,
-        words: `${unit.serial} ${machine.serial} ${unit.name} ${machine.name}`.toLowerCase(),
-      })),
-    ),
-  );
-}
-
-interface LastTimeProps {
-  readonly jobs: UnitHistory['jobs'];
-  readonly onSame: (sheetKey: string, variant: string | undefined) => void;
-}
-
-/** What this very unit went through here: why it failed last time stands first. */
-function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
-  const [last, ...others] = jobs;
-  if (!last) return null;
-  return (
-    <div className="care" role="note">
-      <b>Last time</b>
-      {last.renewed.length > 0
-        ? last.renewed.map(({ part, reason }) => `${part}${reason ? ` (${reason})` : ''}`).join('; ')
-        : last.complaint}
-      <div>
-        <Link to={`/jobs/${last.id}`}>job {last.number}</Link>, {dayWords(last.bookedAt)}: {last.complaint}
-        {others.length > 0 ? `; ${others.length} more before` : ''}
-      </div>
-      <button type="button" className="btn btn-plain mt-1" onClick={() => onSame(last.sheetKey, last.scope?.variant)}>
-        Same sheet as then
-      </button>
-    </div>
-  );
-}
-
-interface IdentifiedProps {
-  readonly file: SheetFile;
-  readonly variant: string | undefined;
-  readonly answers: Answers;
-  readonly onBack: () => void;
-}
-
-/** Which sheet and variant it is, and by what it was told. */
-function Identified({ file, variant, answers, onBack }: IdentifiedProps): ReactElement {
-  const which = find(file.variants ?? [], variant);
-  const told = Object.entries(answers).map(([feature, found]) => `${feature.replaceAll('-', ' ')} ${found}`);
-  return (
-    <div className="sheet-box">
-      <b className="fs-5">{file.title}</b>
-      {which ? `, ${which.name}. ` : '. '}
-      {which?.differs ? <span>{which.differs} </span> : null}
-      {told.length > 0 ? <span className="soft">Told by {told.join(', ')}. </span> : null}
-      <button type="button" className="btn btn-quiet p-0" onClick={onBack}>
-        It is another one
-      </button>
-    </div>
-  );
-}
-
-/** Dangers that a unit brings in with it. */
-const BROUGHT: readonly Hazard[] = ['pressure', 'refrigerant', 'electric', 'spring'];
-const HEAVY_KG = 20;
-
-function Receiving({ file }: { readonly file: SheetFile }): ReactElement | null {
-  const heavy = file.mass !== undefined && baseOf(file.mass, 'mass') >= HEAVY_KG;
-  const cautions = file.cautions.filter((caution) => caution.hazards?.some((hazard) => BROUGHT.includes(hazard)));
-  if (!heavy && cautions.length === 0) return null;
-  return (
-    <Care>
-      {heavy ? <div>It weighs {file.mass}: hoist, or two people. Oil runs out when it is tipped.</div> : null}
-      {cautions.slice(0, 3).map((caution) => (
-        <div key={caution.ref}>
-          {caution.text} {caution.licensed ? `${caution.licensed}.` : ''}
-        </div>
-      ))}
-    </Care>
-  );
-}
-
-interface KnownPickProps<T> {
-  readonly id: string;
-  readonly label: string;
-  /** What the choice of none of them says. */
-  readonly none: string;
-  readonly known: readonly T[];
-  readonly words: (one: T) => string;
-  readonly chosen: string | undefined;
-  readonly onChoose: (one: T | undefined) => void;
-}
-
-/** One of those that were here before; nothing is shown when there was none. */
-function KnownPick<T extends { readonly id: string }>({
-  id,
-  label,
-  none,
-  known,
-  words,
-  chosen,
-  onChoose,
-}: KnownPickProps<T>): ReactElement | null {
-  if (known.length === 0) return null;
-  return (
-    <Labelled id={id} label={label}>
-      <select
-        id={id}
-        className="form-select"
-        value={chosen ?? ''}
-        onChange={(event) => onChoose(known.find((one) => one.id === event.target.value))}
-      >
-        <option value="">{none}</option>
-        {known.map((one) => (
-          <option key={one.id} value={one.id}>
-            {words(one)}
-          </option>
-        ))}
-      </select>
-    </Labelled>
-  );
 }

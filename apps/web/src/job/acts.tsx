@@ -4,7 +4,7 @@ import { AskLine } from '../kit/ask-line.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { useHere } from './use-job.ts';
 
-type Asking = { readonly what: 'note' | 'open-end' | 'next-time' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+type Asking = { readonly what: 'note' | 'open-end' | 'next-time' | 'owed' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 /** What can be done anywhere on a job by one key: note, open end, strike the last entry. */
 export function useJobActs(step: Step | undefined): {
@@ -25,6 +25,7 @@ export function useJobActs(step: Step | undefined): {
           n: () => setAsking({ what: 'note' }),
           o: () => setAsking({ what: 'open-end' }),
           y: () => setAsking({ what: 'next-time' }),
+          w: () => setAsking({ what: 'owed' }),
           s: strikeLast,
         },
   );
@@ -64,8 +65,28 @@ export function useJobActs(step: Step | undefined): {
         ]}
         onClose={close}
         onDone={({ text = '', figure = '' }) => {
-          const line = joint ? { list: 'joints', line: joint } : step ? { list: 'steps', line: step.ref } : {};
+          const line = joint ? { list: 'joints', line: joint, field: 'torque.figure' } : step ? { list: 'steps', line: step.ref } : {};
           keep({ kind: 'next-time', payload: { text: text.trim(), ...line, ...(figure.trim() ? { figure: figure.trim() } : {}) }, ...at });
+          close();
+        }}
+      />
+    );
+  }
+  if (asking?.what === 'owed') {
+    dialog = (
+      <AskLine
+        title="Owed"
+        act="Keep it"
+        fields={[
+          { name: 'what', label: 'What is put off', required: true, longest: 300, hint: 'It greets the next booking of this machine.' },
+          { name: 'told', label: 'What the customer said to it', required: true, longest: 300 },
+          { name: 'due', label: 'Due by, if there is a day', type: 'date' },
+          { name: 'hours', label: 'Due at running hours, if there are', type: 'number' },
+        ]}
+        onClose={close}
+        onDone={({ what = '', told = '', due = '', hours = '' }) => {
+          const when = { ...(due ? { due } : {}), ...(hours ? { hours: Number(hours) } : {}) };
+          keep({ kind: 'owed', payload: { what: what.trim(), told: told.trim(), ...when }, ...at });
           close();
         }}
       />

@@ -1,4 +1,4 @@
-import { HOLD_REASONS, type HoldReason, type JobHead, type JobView } from '@jubb/contract/job';
+import { HOLD_REASONS, owedWords, spoken, type HoldReason, type JobHead, type JobView } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
@@ -14,10 +14,11 @@ import { useHere } from './use-job.ts';
 interface BesideProps {
   readonly onOpenEnd: () => void;
   readonly onNote: () => void;
+  readonly onOwed: () => void;
 }
 
 /** What belongs to the whole job: unit, open ends, hold, promise, sheet. */
-export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
+export function Beside({ onOpenEnd, onNote, onOwed }: BesideProps): ReactElement {
   const { job, state, refused, keep } = useHere();
   const { data: session } = useSession();
   const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
@@ -113,6 +114,7 @@ export function Beside({ onOpenEnd, onNote }: BesideProps): ReactElement {
           </div>
         )}
       </section>
+      <Owed onOwed={onOwed} />
       <div className="keys mt-0">
         {state.handedOver ? null : (
           <Link className="btn btn-plain" to={`/bench/${job.id}`}>
@@ -152,6 +154,43 @@ function WhatItIsNow(): ReactElement | null {
         ))}
       </ul>
       <Link to={`/jobs/${asLeft.jobId}`}>job {asLeft.number}</Link>
+    </section>
+  );
+}
+
+/** What this job puts off, and what earlier ones of the machine left to do. */
+function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null {
+  const { job, state, keep } = useHere();
+  const settled = new Set(state.live.flatMap((entry) => (entry.kind === 'owed-settled' ? [entry.payload.owed] : [])));
+  const before = job.owed.filter(({ entryId }) => !settled.has(entryId));
+  if (state.handedOver && before.length === 0 && state.owed.length === 0) return null;
+  const done = (owed: string): ReactElement | null =>
+    state.handedOver ? null : (
+      <button type="button" className="btn btn-quiet" onClick={() => keep({ kind: 'owed-settled', payload: { owed, how: 'done' } })}>
+        It is done
+      </button>
+    );
+  return (
+    <section>
+      <h2>Owed</h2>
+      <ul className="list-unstyled mb-1">
+        {before.map((line) => (
+          <li key={line.entryId} className="mb-2">
+            <b className="brass">{owedWords(spoken(line))}</b>, from <Link to={`/jobs/${line.jobId}`}>job {line.jobNumber}</Link>.{' '}
+            <span className="soft">{line.told}</span> {done(line.entryId)}
+          </li>
+        ))}
+        {state.owed.map(({ id, payload: { told, ...owed } }) => (
+          <li key={id} className="mb-2">
+            <b>{owedWords(owed)}</b>. <span className="soft">{told}</span> {done(id)}
+          </li>
+        ))}
+      </ul>
+      {state.handedOver ? null : (
+        <button type="button" className="btn btn-plain" onClick={onOwed}>
+          Put off <kbd>W</kbd>
+        </button>
+      )}
     </section>
   );
 }

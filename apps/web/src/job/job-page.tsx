@@ -88,7 +88,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           <h2 className="mt-4">The book</h2>
           <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
         </div>
-        <Beside onOpenEnd={() => ask({ what: 'open-end' })} onNote={() => ask({ what: 'note' })} />
+        <Beside onOpenEnd={() => ask({ what: 'open-end' })} onNote={() => ask({ what: 'note' })} onOwed={() => ask({ what: 'owed' })} />
       </div>
     </>
   );

@@ -1,6 +1,7 @@
 import {
   cautionsAt,
   jobState,
+  withFound,
   workingFor,
   type AnyKeptEntry,
   type JobState,
@@ -47,13 +48,15 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
   const here = useMemo((): JobHere | undefined => {
     if (!job || !session) return undefined;
     const mine = held.filter((one) => one.jobId === id);
+    const sheet = sheetOf(job, mine);
     const known = new Set(job.entries.map((entry) => entry.id));
-    const pending = mine.filter((one) => !one.refused && !known.has(one.id)).map((one, index) => pendingEntry(one, job, index));
+    const pending = mine.filter((one) => !one.refused && !known.has(one.id)).map((one, index) => pendingEntry(one, job, sheet, index));
     const entries = [...job.entries, ...pending];
+    const state = jobState(job.sheet.file, entries);
     return {
       job: { ...job, entries },
-      sheet: job.sheet.file,
-      state: jobState(job.sheet.file, entries),
+      sheet: state.sheet,
+      state,
       person: session.person,
       refused: mine.filter((one) => one.refused),
       tool: (toolId) => job.tools.find((tool) => tool.id === toolId),
@@ -64,7 +67,14 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
   return { here, error };
 }
 
-function pendingEntry(held: Held, job: JobView, index: number): AnyKeptEntry {
+/** The sheet with the figures found on the job, those still held here too. */
+function sheetOf(job: JobView, mine: readonly Held[]): SheetFile {
+  const entries = [...job.entries, ...mine] as readonly Pick<AnyKeptEntry, 'id' | 'kind' | 'payload' | 'strikes'>[];
+  const struck = new Set(entries.flatMap(({ strikes }) => strikes ?? []));
+  return withFound(job.sheet.file, entries.filter(({ id }) => !struck.has(id)) as unknown as readonly AnyKeptEntry[]);
+}
+
+function pendingEntry(held: Held, job: JobView, sheet: SheetFile, index: number): AnyKeptEntry {
   const tool = job.tools.find((candidate) => candidate.id === held.toolId);
   return {
     id: held.id,
@@ -78,7 +88,7 @@ function pendingEntry(held: Held, job: JobView, index: number): AnyKeptEntry {
     personId: held.personId,
     takenAt: held.takenAt,
     keptAt: held.takenAt,
-    working: workingFor(held.kind, held.payload, job.sheet.file, tool),
+    working: workingFor(held.kind, held.payload, sheet, tool),
     prevHash: '',
     hash: '',
   } as AnyKeptEntry;

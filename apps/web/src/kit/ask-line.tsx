@@ -10,6 +10,7 @@ interface AskLineProps {
     readonly required?: boolean;
     readonly hint?: string;
     readonly longest?: number;
+    readonly type?: 'date' | 'number';
   }[];
   readonly act: string;
   readonly onDone: (answers: Readonly<Record<string, string>>) => void;
@@ -49,13 +50,14 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
           </Modal.Title>
         </Modal.Header>
         <Modal.Body>
-          {fields.map(({ name, label, hint, longest = 200 }, index) => (
+          {fields.map(({ name, label, hint, longest = 200, type = 'text' }, index) => (
             <div className="mb-3" key={name}>
               <label className="form-label" htmlFor={`${id}-${name}`}>
                 {label}
               </label>
               <input
                 id={`${id}-${name}`}
+                type={type}
                 ref={index === 0 ? first : undefined}
                 className={`form-control ${tried && missing(name) ? 'is-invalid' : ''}`}
                 maxLength={longest}

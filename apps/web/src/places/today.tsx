@@ -52,6 +52,29 @@ export function Today(): ReactElement {
           <h2>Promised</h2>
           <Promises lines={[...today.now, ...today.waiting]} />
         </section>
+        {today.owed.length > 0 ? (
+          <section>
+            <h2>Owed, coming due</h2>
+            <table className="table">
+              <tbody>
+                {today.owed.map((line) => (
+                  <tr key={line.entryId}>
+                    <td className="fig fs-5">
+                      <Link to={`/jobs/${line.jobId}`}>{line.jobNumber}</Link>
+                    </td>
+                    <td>
+                      {line.what}.{' '}
+                      <span className="soft">
+                        {line.machine}, {line.customer}
+                      </span>
+                    </td>
+                    <td className="fig fs-5 text-end text-nowrap">{line.due === null ? '' : dayWords(line.due)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        ) : null}
         <section>
           <h2>Crib</h2>
           {today.crib.length === 0 ? <p className="soft">Every tool is in date.</p> : null}

@@ -1,5 +1,6 @@
 import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
+import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../kit/keys.ts';
 
 export interface Act {
@@ -8,6 +9,10 @@ export interface Act {
   /** Single key that does it, beside Space and Enter for the first act. */
   readonly key?: string;
   readonly disabled?: boolean;
+}
+
+export interface RecorderProps {
+  readonly step: Step;
 }
 
 interface LayoutProps {

@@ -1,27 +1,22 @@
-import { cautionsAt, isKind, type RecordKind, type Step } from '@jubb/contract/job';
+import { cautionsAt, doubtAt, isKind, type RecordKind, type Step } from '@jubb/contract/job';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
 import { PinnedPage } from '../kit/pinned-page.tsx';
 import { unread, useHere } from '../job/use-job.ts';
 import { DecideRecorder } from './decide.tsx';
-import { RecorderLayout } from './layout.tsx';
+import { RecorderLayout, type RecorderProps } from './layout.tsx';
 import { ProofRecorder, SettingRecorder } from './setting.tsx';
 import { HandOverRecorder, SignRecorder } from './sign.tsx';
-import {
-  ArrivalRecorder,
-  CountRecorder,
-  FluidRecorder,
-  LookRecorder,
-  ReadingRecorder,
-  ReconcileRecorder,
-  SealRecorder,
-  TickRecorder,
-} from './simple.tsx';
+import { CountRecorder, ReconcileRecorder } from './count.tsx';
+import { DoubtGate } from './doubt.tsx';
+import { FluidRecorder, SealRecorder } from './fill.tsx';
+import { LookRecorder, ReadingRecorder } from './judge.tsx';
+import { ArrivalRecorder, TickRecorder } from './simple.tsx';
 import { TorqueRecorder, runTitle } from './torque.tsx';
 
 /** What a step records → what asks for it. */
-const RECORDERS: Readonly<Record<RecordKind, ComponentType<{ readonly step: Step }>>> = {
+const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
   tick: TickRecorder,
   arrival: ArrivalRecorder,
   count: CountRecorder,
@@ -47,6 +42,8 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
       here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
+  const doubt = doubtAt(here.sheet, here.state.live, step);
+  if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
   const Asks = RECORDERS[step.record.kind];
   return <Asks key={step.ref} step={step} />;
 }

@@ -30,6 +30,7 @@ export function BenchPreview({ file, step }: { readonly file: SheetFile; readonl
       machine: nothing,
       customer: { id: '', name: '', phone: null },
       sheet: { revisionId: '', revision: 0, status: 'draft', file, notOpened: [], newer: null },
+      owed: [],
       asLeft: null,
       entries: [],
       people: [session.person],

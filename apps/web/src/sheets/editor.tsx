@@ -1,17 +1,19 @@
-import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/contract/sheet';
+import type { PlainLine } from '@jubb/contract/sheet';
 import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type SheetView, type Step } from '@jubb/contract/job';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { call, upload } from '../api/client.ts';
-import { queryClient, useSession, useSheet } from '../api/queries.ts';
-import { useProposals, useRevisions } from './queries.ts';
-import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { readTextFile } from '../kit/text-file.ts';
+import { useSheet } from '../api/queries.ts';
+import { useRevisions } from './queries.ts';
+import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { Approve, Together } from './approve.tsx';
 import { BenchPreview } from './bench-preview.tsx';
+import { CsvIn, PaperIn } from './bring-in.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
 import { LineGrid } from './line-grid.tsx';
 import { LineText } from './line-text.tsx';
+import { Proposed } from './proposals.tsx';
+import { SheetHead } from './sheet-head.tsx';
 import { StepOrder } from './step-order.tsx';
 import { useReview } from './use-review.ts';
 import { useSheetDraft, type Keeping, type SheetDraft } from './use-sheet-draft.ts';
@@ -102,12 +104,16 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
               : '…'}
           </summary>
           <Completeness parts={review?.complete ?? []} long />
+          <Proposed sheet={sheet} draft={draft} onJump={open} />
           <h2 className="mt-3">To mend</h2>
           <FindingList findings={review?.findings} onJump={({ list, ref }) => (list === 'sheet' ? open('head') : open(list, ref))} />
-          <Proposed sheet={sheet} onJump={open} />
         </details>
         <section aria-label={tab === 'head' ? 'The sheet itself' : LIST_NAMES[tab]}>
-          {tab === 'head' ? <Head draft={draft} /> : <ListEditor key={tab} list={tab} draft={draft} active={active} onActive={setActive} />}
+          {tab === 'head' ? (
+            <SheetHead draft={draft} />
+          ) : (
+            <ListEditor key={tab} list={tab} draft={draft} active={active} onActive={setActive} />
+          )}
         </section>
       </div>
     </div>
@@ -173,70 +179,6 @@ function Lists({ file, tab, findings, onOpen }: ListsProps): ReactElement {
   );
 }
 
-const HEAD = [
-  ['title', 'Title'],
-  ['make', 'Make'],
-  ['model', 'Model'],
-  ['machine', 'Machine'],
-  ['mass', 'Mass'],
-  ['serialPlace', 'Where its serial is'],
-  ['notes', 'Notes'],
-] as const satisfies readonly (readonly [keyof SheetFile, string])[];
-
-function Head({ draft }: { readonly draft: SheetDraft }): ReactElement {
-  const { file, change } = draft;
-  const put = (field: (typeof HEAD)[number][0], text: string): void => {
-    const { [field]: _, ...rest } = file;
-    change((text === '' && !['title', 'make', 'model', 'machine'].includes(field) ? rest : { ...file, [field]: text }) as SheetFile);
-  };
-  return (
-    <>
-      {HEAD.map(([field, label]) => (
-        <div key={field} className="mb-2">
-          <label className="form-label" htmlFor={`head-${field}`}>
-            {label}
-          </label>
-          {field === 'notes' ? (
-            <textarea
-              id={`head-${field}`}
-              className="form-control"
-              rows={3}
-              value={file[field] ?? ''}
-              onChange={(event) => put(field, event.target.value)}
-            />
-          ) : (
-            <input
-              id={`head-${field}`}
-              className="form-control"
-              autoComplete="off"
-              value={file[field] ?? ''}
-              onChange={(event) => put(field, event.target.value)}
-            />
-          )}
-        </div>
-      ))}
-      <div className="mb-2">
-        <label className="form-label" htmlFor="head-sides">
-          Sides, parted by semicolons
-        </label>
-        <input
-          id="head-sides"
-          className="form-control"
-          autoComplete="off"
-          defaultValue={(file.sides ?? []).join('; ')}
-          onBlur={({ target }) => {
-            const sides = target.value
-              .split(';')
-              .map((side) => side.trim())
-              .filter(Boolean);
-            if (sides.join(';') !== (file.sides ?? []).join(';')) change({ ...file, sides });
-          }}
-        />
-      </div>
-    </>
-  );
-}
-
 interface ListEditorProps {
   readonly list: SheetList;
   readonly draft: SheetDraft;
@@ -283,231 +225,6 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
       />
       {chosen && list === 'documents' ? <PaperIn onPaper={(paper) => replace({ ...chosen, paper })} /> : null}
       {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
-    </>
-  );
-}
-
-/** The shop's own PDF of a document, so that its pages can be pinned to steps. */
-function PaperIn({ onPaper }: { readonly onPaper: (id: string) => void }): ReactElement {
-  const [error, setError] = useState<unknown>();
-  const bringIn = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    setError(undefined);
-    try {
-      onPaper((await upload<{ id: string }>(`/papers?name=${encodeURIComponent(file.name)}`, file)).id);
-    } catch (refusal) {
-      setError(refusal);
-    }
-  };
-  return (
-    <div className="mb-2">
-      <label className="btn btn-plain" htmlFor="paper-file">
-        Bring in its PDF
-      </label>
-      <input
-        id="paper-file"
-        className="visually-hidden"
-        type="file"
-        accept="application/pdf"
-        onChange={(event) => void bringIn(event.target.files?.[0])}
-      />
-      <Wrong error={error} />
-    </div>
-  );
-}
-
-interface CsvInProps {
-  readonly list: SheetList;
-  readonly lines: readonly PlainLine[];
-  readonly onLines: (lines: readonly PlainLine[]) => void;
-}
-
-/** A CSV file into the list: what it changes is said before it is taken, and it can be undone. */
-function CsvIn({ list, lines, onLines }: CsvInProps): ReactElement | null {
-  const [wrong, setWrong] = useState<readonly string[]>([]);
-  const [looked, setLooked] = useState<readonly PlainLine[]>();
-  if (!CSV_LISTS.some((one) => one === list)) return null;
-  const look = async (chosen: File | undefined): Promise<void> => {
-    setLooked(undefined);
-    setWrong([]);
-    if (!chosen) return;
-    try {
-      const read = readCsv(await readTextFile(chosen), list, lines);
-      if (read.ok) setLooked(read.lines);
-      else setWrong(read.issues.map((issue) => `Line ${issue.line}: ${issue.message}`));
-    } catch (error) {
-      setWrong([error instanceof Error ? error.message : String(error)]);
-    }
-  };
-  const refs = new Set(lines.map((line) => line['ref']));
-  const fresh = looked?.filter((line) => !refs.has(line['ref'])).length ?? 0;
-  const gone = lines.filter((line) => !looked?.some((one) => one['ref'] === line['ref'])).length;
-  const changed = looked?.filter((line) => refs.has(line['ref']) && !lines.includes(line)).length ?? 0;
-  return (
-    <div>
-      <label className="btn btn-plain" htmlFor={`csv-${list}`}>
-        Bring in CSV
-      </label>
-      <input
-        id={`csv-${list}`}
-        className="visually-hidden"
-        type="file"
-        accept=".csv,text/csv"
-        onChange={(event) => {
-          void look(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
-      {wrong.length > 0 ? (
-        <div className="care" role="alert">
-          <b>Not read</b>
-          {wrong.map((line) => (
-            <div key={line}>{line}</div>
-          ))}
-        </div>
-      ) : null}
-      {looked ? (
-        <div className="sheet-box">
-          {looked.length} lines: {fresh} new, {changed} changed, {gone} taken out.
-          <div className="keys">
-            <button
-              type="button"
-              className="btn btn-primary"
-              onClick={() => {
-                onLines(looked);
-                setLooked(undefined);
-              }}
-            >
-              Take them in
-            </button>
-            <button type="button" className="btn btn-plain" onClick={() => setLooked(undefined)}>
-              Leave it
-            </button>
-          </div>
-        </div>
-      ) : null}
-    </div>
-  );
-}
-
-/** What jobs say should be otherwise next time, beside the line it is about. */
-function Proposed({
-  sheet,
-  onJump,
-}: {
-  readonly sheet: SheetView;
-  readonly onJump: (tab: Tab, line?: string) => void;
-}): ReactElement | null {
-  const { data: proposals = [] } = useProposals(sheet.revisionId);
-  const [refusal, setRefusal] = useState<unknown>();
-  if (proposals.length === 0) return null;
-  const settle = async (entryId: string, how: 'taken' | 'left'): Promise<void> => {
-    try {
-      await call('POST', `/sheets/proposals/${entryId}/settle`, { how });
-      await queryClient.invalidateQueries({ queryKey: ['sheets', sheet.revisionId, 'proposals'] });
-    } catch (error) {
-      setRefusal(error);
-    }
-  };
-  return (
-    <>
-      <h2 className="mt-3">Next time, from jobs</h2>
-      <Wrong error={refusal} />
-      <ul className="findings">
-        {proposals.map((proposal) => {
-          const list = SHEET_LISTS.find((one) => one === proposal.list) ?? 'steps';
-          return (
-            <li key={proposal.entryId}>
-              {proposal.text}{' '}
-              {proposal.line ? (
-                <button type="button" className="btn btn-quiet p-0" onClick={() => onJump(list, proposal.line ?? undefined)}>
-                  {proposal.line}
-                  {proposal.figure ? `: ${proposal.figure}` : ''}
-                </button>
-              ) : null}{' '}
-              <span className="soft">
-                job {proposal.jobNumber}, {proposal.person}
-              </span>
-              <div className="keys mt-1">
-                <button type="button" className="btn btn-plain" onClick={() => void settle(proposal.entryId, 'taken')}>
-                  It is in the draft
-                </button>
-                <button type="button" className="btn btn-plain" onClick={() => void settle(proposal.entryId, 'left')}>
-                  Leave it
-                </button>
-              </div>
-            </li>
-          );
-        })}
-      </ul>
-    </>
-  );
-}
-
-/** What somebody else changed at the same time: said, and where both changed a line, asked. */
-function Together({ draft }: { readonly draft: SheetDraft }): ReactElement | null {
-  const { clashes, joined, settle } = draft;
-  if (clashes.length > 0)
-    return (
-      <Care title="Both changed">
-        {joined} changed these lines while you did. Which one stands?
-        {clashes.map((clash) => (
-          <div key={`${clash.list}${clash.ref}${clash.name}`} className="keys mt-1 align-items-center">
-            <b>{clash.name}</b>
-            <button type="button" className="btn btn-plain" onClick={() => settle(clash, 'mine')}>
-              Mine
-            </button>
-            <button type="button" className="btn btn-plain" onClick={() => settle(clash, 'theirs')}>
-              Theirs
-            </button>
-          </div>
-        ))}
-      </Care>
-    );
-  return joined ? <p role="status">Brought together with what {joined} changed meanwhile.</p> : null;
-}
-
-function Approve({
-  sheet,
-  stops,
-  ready,
-}: {
-  readonly sheet: SheetView;
-  readonly stops: number;
-  readonly ready: boolean;
-}): ReactElement | null {
-  const { data: session } = useSession();
-  const [refusal, setRefusal] = useState<unknown>();
-  const go = useNavigate();
-  if (session?.person.role !== 'foreman') return null;
-  const approve = async (): Promise<void> => {
-    setRefusal(undefined);
-    try {
-      await call('POST', `/sheets/${sheet.revisionId}/approve`);
-      await queryClient.invalidateQueries({ queryKey: ['sheets'] });
-      void go(`/sheets/${sheet.revisionId}`);
-    } catch (error) {
-      setRefusal(error);
-    }
-  };
-  const drop = async (): Promise<void> => {
-    try {
-      await call('DELETE', `/sheets/${sheet.revisionId}`);
-      await queryClient.invalidateQueries({ queryKey: ['sheets'] });
-      void go('/sheets');
-    } catch (error) {
-      setRefusal(error);
-    }
-  };
-  return (
-    <>
-      <button type="button" className="btn btn-primary" disabled={!ready} onClick={() => void approve()}>
-        {stops > 0 ? `Approve it (${stops} to mend first)` : 'Approve it'}
-      </button>
-      <button type="button" className="btn btn-plain" onClick={() => void drop()}>
-        Throw the draft away
-      </button>
-      <Wrong error={refusal} />
     </>
   );
 }

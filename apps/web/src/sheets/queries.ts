@@ -1,4 +1,4 @@
-import type { Difference, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/contract/job';
+import type { CustomerLine, CustomerView, Difference, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/contract/job';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { get } from '../api/client.ts';
 
@@ -35,3 +35,14 @@ export const useUnitHistory = (unitId: string | undefined): UseQueryResult<UnitH
     enabled: unitId !== undefined,
     queryFn: () => get<UnitHistory>(`/units/${unitId ?? ''}/history`),
   });
+
+/** Customers by a piece of a name or a serial; those that were here lately for nothing. */
+export const useCustomers = (find: string): UseQueryResult<CustomerLine[]> =>
+  useQuery({
+    queryKey: ['customers', 'find', find],
+    queryFn: () => get<CustomerLine[]>(`/customers?find=${encodeURIComponent(find)}`),
+    placeholderData: (before) => before,
+  });
+
+export const useCustomer = (id: string | undefined): UseQueryResult<CustomerView> =>
+  useQuery({ queryKey: ['customers', id], enabled: id !== undefined, queryFn: () => get<CustomerView>(`/customers/${id ?? ''}`) });

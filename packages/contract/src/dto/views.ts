@@ -64,6 +64,8 @@ export interface JobView extends JobHead {
     /** A newer approved revision, which changes nothing here by itself. */
     readonly newer: { readonly revisionId: string; readonly revision: number } | null;
   };
+  /** What earlier jobs of this machine left owed. */
+  readonly owed: readonly OwedLine[];
   /** None for a unit that was not here before. */
   readonly asLeft: AsLeft | null;
   readonly entries: readonly AnyKeptEntry[];
@@ -79,6 +81,21 @@ export interface AsLeft {
   /** Ways that were gone, by the step's ref and title. */
   readonly ways: readonly { readonly step: string; readonly title: string; readonly way: string; readonly name: string }[];
   readonly parts: readonly { readonly name: string; readonly fate: 'renew' | 'rework'; readonly reason: string | null }[];
+}
+
+/** Something put off on an earlier job of a machine. */
+export interface OwedLine {
+  readonly entryId: string;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly machineId: string;
+  readonly unit: string;
+  readonly machine: string;
+  readonly customer: string;
+  readonly what: string;
+  readonly told: string;
+  readonly due: string | null;
+  readonly hours: number | null;
 }
 
 export interface TodayLine {
@@ -100,6 +117,8 @@ export interface TodayLine {
 export interface TodayView {
   readonly now: readonly TodayLine[];
   readonly waiting: readonly TodayLine[];
+  /** Owed, and due within a month. */
+  readonly owed: readonly OwedLine[];
   readonly crib: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
 }
 
@@ -163,8 +182,8 @@ export interface ProposalView {
   readonly text: string;
   readonly list: string | null;
   readonly line: string | null;
-  readonly field: string | null;
-  readonly figure: string | null;
+  /** Figures that worked or were found, each with the field of the line that it is for. */
+  readonly figures: readonly { readonly field: string | null; readonly figure: string }[];
 }
 
 /** What a unit went through here before. */
@@ -231,6 +250,11 @@ export interface CustomerLine {
     readonly serial: string;
     readonly units: readonly { readonly id: string; readonly name: string; readonly serial: string }[];
   }[];
+}
+
+/** A customer with what the machines still owe. */
+export interface CustomerView extends CustomerLine {
+  readonly owed: readonly OwedLine[];
 }
 
 export interface HealthView {

@@ -1,10 +1,12 @@
 import 'reflect-metadata';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
+  IsISO8601,
   IsInt,
   IsNumber,
   IsOptional,
@@ -15,8 +17,9 @@ import {
   MaxLength,
   Min,
   MinLength,
+  ValidateNested,
 } from 'class-validator';
-import { FATES, STAGES, type Fate, type Stage } from '../words.js';
+import { FATES, STAGES, VALUE_LISTS, type Fate, type Stage, type ValueList } from '../words.js';
 
 /** One class for each kind of entry: what its payload may hold. Lengths in mm, torques in N·m, angles in degrees, amounts in kg or L. */
 
@@ -72,11 +75,20 @@ export class CautionReadPayload {
   @Ref() caution: string;
 }
 
+/** A click wrench gives no figure but a bracket, N·m: nothing moved up to here, it let go from there on. */
+export class Bracket {
+  @IsNumber() @Min(0) @Max(20000) held: number;
+  /** None when it never moved. */
+  @IsOptional() @IsNumber() @Min(0) @Max(20000) letGo?: number;
+}
+
 export class ReadingPayload {
   @Ref() limit: string;
   @Figures(-20000, 300000) readings: number[];
   /** Unit symbol in which it was typed. */
   @IsString() @MaxLength(10) unit: string;
+  /** Of what a click wrench found; the reading is then the end of the bracket that it let go at, or held. */
+  @IsOptional() @ValidateNested() @Type(() => Bracket) bracket?: Bracket;
 }
 
 export class LookPayload {
@@ -179,6 +191,50 @@ export class NextTimePayload {
   /** Field of the line, and the figure that worked. */
   @IsOptional() @Words(60) field?: string;
   @IsOptional() @Words(60) figure?: string;
+}
+
+/** A value that is only somebody's word, or none where one is meant to be, and is used all the same. */
+export class ValueTakenPayload {
+  @IsIn(VALUE_LISTS) list: ValueList;
+  @Ref() line: string;
+}
+
+export class FoundFigure {
+  /** Path within the line: "torque.figure". */
+  @Words(60) field: string;
+  @Words(60) figure: string;
+}
+
+/** The right figures of such a value, found while the job goes on: for this job at once, for the sheet a proposal. */
+export class ValueFoundPayload {
+  @IsIn(VALUE_LISTS) list: ValueList;
+  @Ref() line: string;
+  @IsArray()
+  @ArrayMinSize(1, { message: 'needs at least one figure' })
+  @ArrayMaxSize(4)
+  @ValidateNested({ each: true })
+  @Type(() => FoundFigure)
+  figures: FoundFigure[];
+  /** Where it stands, or who says so. */
+  @Words(200) source: string;
+}
+
+/** Put off with the customer's knowledge: it greets the next booking of the machine. */
+export class OwedPayload {
+  @Words(300) what: string;
+  /** What the customer said to it. */
+  @Words(300) told: string;
+  /** When it comes due: a day, a reading of the hour meter, or both. */
+  @IsOptional() @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) due?: string;
+  @IsOptional() @IsNumber() @Min(0) @Max(1_000_000, { message: 'must be at most 1000000' }) hours?: number;
+}
+
+/** What was owed is done, or the customer does not want it any more. */
+export class OwedSettledPayload {
+  /** Entry that it was owed by, of this job or of an earlier one of the machine. */
+  @IsUUID() owed: string;
+  @IsIn(['done', 'dropped']) how: 'done' | 'dropped';
+  @IsOptional() @Words(300) reason?: string;
 }
 
 /** The job goes on by another revision of its sheet. */

@@ -14,6 +14,7 @@ export * from '../sheet/source-words.js';
 export * from './working-for.js';
 export * from './joint-run.js';
 export * from './setting-run.js';
+export * from './found.js';
 export * from './state.js';
 export * from './words.js';
 export * from './report.js';

@@ -7,7 +7,7 @@ import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, filled, mm, nm, readingText, settingOf, stageWords } from './words.js';
+import { entryWords, filled, mm, nm, owedWords, readingText, settingOf, stageWords } from './words.js';
 import { mean } from './working-for.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
@@ -37,9 +37,10 @@ export interface Times {
   day(iso: string): string;
 }
 
-export function jobReport(job: JobView, times: Times): Report {
-  const sheet = job.sheet.file;
-  const state = jobState(sheet, job.entries);
+export function jobReport(given: JobView, times: Times): Report {
+  const state = jobState(given.sheet.file, given.entries);
+  const { sheet } = state;
+  const job: JobView = { ...given, sheet: { ...given.sheet, file: sheet } };
   const last = job.entries.at(-1);
   const facts: [string, string][] = [
     ['Customer', job.customer.name],
@@ -60,12 +61,14 @@ export function jobReport(job: JobView, times: Times): Report {
     facts,
     sections: [
       { title: 'Tell the driver', care: true, text: sheet.customerNotes.map((note) => note.text) },
+      ...owedSection(state),
       ...settingsSection(job, state, times),
       { title: 'As found', table: foundTable(job, times) },
       { title: 'Measured', table: readingsTable(job, times) },
       { title: 'Parts', table: partsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
+      { title: 'Numbers that nobody’s book gives', table: wordTable(job, times) },
       { title: 'Struck out', table: struckTable(job, state, times) },
       { title: 'Signatures', table: signatures(job, state, times) },
     ].filter((section) => !('table' in section) || (section.table?.rows.length ?? 0) > 0),
@@ -107,6 +110,24 @@ function rowsOf<K extends EntryKind>(
 function strikeWords(job: JobView, strike: AnyKeptEntry, times: Times): string {
   const { who, when } = lookUp(job, strike, times);
   return `struck by ${who}, ${when}: ${strike.kind === 'strike' ? strike.payload.reason : 'replaced'}`;
+}
+
+/** What is put off, in front of the customer. */
+function owedSection(state: JobState): ReportSection[] {
+  if (state.owed.length === 0) return [];
+  return [{ title: 'Owed', care: true, text: state.owed.map(({ payload }) => owedWords(payload)) }];
+}
+
+/** Numbers of the sheet that were used on somebody's word, and those that were found on the job. */
+function wordTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  return {
+    head: ['What', 'Who', 'When'],
+    rows: rowsOf(job, ['value-taken', 'value-found'], times, (entry, look) => [
+      entryWords(entry as unknown as AnyKeptEntry, job.sheet.file),
+      look.who,
+      look.when,
+    ]),
+  };
 }
 
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {

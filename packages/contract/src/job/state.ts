@@ -4,6 +4,7 @@ import type { Fate, Stage } from '../words.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
 import type { Part, SheetFile, Step } from '../sheet/file.js';
 import { find, partName } from '../sheet/resolve.js';
+import { withFound } from './found.js';
 import { jointRun, type JointRun } from './joint-run.js';
 import { settingRun, verdictOf, type SettingRun } from './setting-run.js';
 
@@ -41,6 +42,8 @@ export interface Decision {
 }
 
 export interface JobState {
+  /** The sheet as this job sees it: with the figures that were found on it. */
+  readonly sheet: SheetFile;
   readonly stage: Stage;
   readonly live: readonly AnyKeptEntry[];
   /** Entry id → the entry that strikes it. */
@@ -54,16 +57,20 @@ export interface JobState {
   readonly settings: readonly SettingRun[];
   /** Cautions by the people who read them: each reads them once on a job. */
   readonly cautionsRead: readonly KeptEntry<'caution-read'>[];
+  /** What is put off with the customer's knowledge. */
+  readonly owed: readonly KeptEntry<'owed'>[];
   readonly signed: KeptEntry<'sign'> | undefined;
   readonly handedOver: KeptEntry<'handed-over'> | undefined;
 }
 
 /** What a job's state is, from its entries alone. Entries come in the order of their number. */
-export function jobState(sheet: SheetFile, entries: readonly AnyKeptEntry[]): JobState {
+export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): JobState {
   const struck = new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const])));
   const live = entries.filter((entry) => !struck.has(entry.id) && entry.kind !== 'strike');
+  const sheet = withFound(given, live);
   const of = <K extends EntryKind>(kind: K): readonly KeptEntry<K>[] => live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[];
   const ledger = of('came-off');
+  const settled = new Set(of('owed-settled').map(({ payload }) => payload.owed));
   const settings = sheet.settings.map((setting) => settingRun(setting, live));
   const joints = sheet.joints.map((joint) => jointRun(joint, live));
   const decisions = decide(sheet, live);
@@ -71,6 +78,7 @@ export function jobState(sheet: SheetFile, entries: readonly AnyKeptEntry[]): Jo
   const context = { sheet, live, ledger, settings, joints, decisions, reconcile };
   const steps = sheet.steps.map((step) => stepState(step, context));
   return {
+    sheet,
     stage: of('stage').at(-1)?.payload.stage ?? 'book-in',
     live,
     struck,
@@ -82,6 +90,7 @@ export function jobState(sheet: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     joints,
     settings,
     cautionsRead: of('caution-read'),
+    owed: of('owed').filter(({ id }) => !settled.has(id)),
     signed: of('sign').at(-1),
     handedOver: of('handed-over').at(-1),
   };

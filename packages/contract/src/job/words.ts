@@ -1,8 +1,11 @@
 import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
+import type { OwedLine } from '../dto/views.js';
+import type { OwedPayload } from '../entry/payloads.js';
 import type { JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES } from '../words.js';
+import { doubtOf, figuresWords } from './found.js';
 import { placeNumbers } from './joint-run.js';
 import { mean, wrenchSetting } from './working-for.js';
 import { verdictOf } from './setting-run.js';
@@ -102,6 +105,16 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return entry.payload.text;
     case 'next-time':
       return `Next time: ${entry.payload.text}`;
+    case 'value-taken':
+      return `Used as it stands: ${doubtOf(sheet, entry.payload.list, entry.payload.line)?.name ?? entry.payload.line}, only somebody’s word`;
+    case 'value-found': {
+      const { list, line, figures, source } = entry.payload;
+      return `Found: ${doubtOf(sheet, list, line)?.name ?? line}, ${figuresWords(list, figures)} (${source})`;
+    }
+    case 'owed':
+      return `Owed: ${owedWords(entry.payload)}`;
+    case 'owed-settled':
+      return entry.payload.how === 'done' ? 'Owed no more: done' : `Owed no more: ${entry.payload.reason ?? 'dropped'}`;
     case 'pinned':
       return `Goes on by revision ${entry.payload.revision} of the sheet`;
     case 'way': {
@@ -115,6 +128,21 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'handed-over':
       return `Handed over to ${entry.payload.receivedBy}`;
   }
+}
+
+/** What is owed, when it comes due and what the customer said. */
+export function owedWords({ what, due, hours, told }: Omit<OwedPayload, 'told'> & { readonly told?: string }): string {
+  const when = [due === undefined ? '' : `by ${dueDay(due)}`, hours === undefined ? '' : `at ${hours} h`].filter(Boolean).join(' or ');
+  return [when === '' ? what : `${what}, ${when}`, told === undefined ? '' : `the customer: ${told}`].filter(Boolean).join('; ');
+}
+
+function dueDay(due: string): string {
+  return new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+}
+
+/** A line of what is owed, without what the customer said. */
+export function spoken({ what, due, hours }: OwedLine): Omit<OwedPayload, 'told'> {
+  return { what, ...(due === null ? {} : { due }), ...(hours === null ? {} : { hours }) };
 }
 
 /** What went in, or that it was filled until it showed. */

@@ -1,6 +1,7 @@
 import { workings, type RunResult } from '@jubb/core';
 import type { Tool, UsedWorking } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
+import type { Pull } from '../sheet/choices.js';
 import type { Limit, Setting, SheetFile } from '../sheet/file.js';
 import { baseOf, find, limitQuantity, limitWindow, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
 import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload } from '../entry/payloads.js';
@@ -13,9 +14,9 @@ import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload } f
 export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, tool: Tool | undefined): UsedWorking | null {
   switch (kind) {
     case 'reading': {
-      const { limit: ref, readings } = payload as ReadingPayload;
+      const { limit: ref, ...found } = payload as ReadingPayload;
       const limit = find(sheet.limits, ref);
-      return limit ? judgeLimit(limit, readings, tool) : null;
+      return limit ? judgeLimit(limit, found, tool) : null;
     }
     case 'seal-fitted': {
       const { seal: ref, depths } = payload as SealFittedPayload;
@@ -37,9 +38,28 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
   }
 }
 
-export function judgeLimit(limit: Limit, readings: readonly number[], tool: Tool | undefined): UsedWorking | null {
-  return judge(limitQuantity(limit), readings, limitWindow(limit), tool);
+type Found = Pick<ReadingPayload, 'readings' | 'bracket'>;
+
+export function judgeLimit(limit: Limit, found: Found, tool: Tool | undefined): UsedWorking | null {
+  if (limit.pulled) return judgeHeld(limit.pulled, limit, found, tool);
+  return judge(limitQuantity(limit), found.readings, limitWindow(limit), tool);
 }
+
+/** What something held before it moved, against the least that it must hold. */
+function judgeHeld(direction: Pull, limit: Limit, { readings, bracket }: Found, tool: Tool | undefined): UsedWorking | null {
+  const moved = mean(readings);
+  return used(
+    workings.run('torque.breakaway', {
+      direction,
+      least: limitWindow(limit).from,
+      ...(bracket ? { how: 'clicks', ...bracket } : { how: 'moved', moved }),
+      ...(tool && moved > 0 ? { wrenchU: Math.min(MOST_WRENCH_U, Math.hypot(tool.u, tool.s) / moved) } : {}),
+    }),
+  );
+}
+
+/** A wrench that is worse tells nothing. */
+const MOST_WRENCH_U = 0.2;
 
 interface Ends {
   readonly from?: number | undefined;

@@ -180,6 +180,10 @@ function checkLimit(at: string, limit: Limit): FieldIssue[] {
   if (!limit.service) return [{ path: `${at}.service`, message: `is missing; a ${limit.kind} needs its service limit` }];
   if (!limit.tool) return [{ path: `${at}.tool`, message: 'is missing; say which kind of tool measures it' }];
   const quantity = limitQuantity(limit);
+  if (limit.pulled && quantity !== 'torque')
+    return [{ path: `${at}.pulled`, given: limit.pulled, message: `goes with a torque; this is a ${quantity}` }];
+  if (limit.pulled && limit.service.from === undefined)
+    return [{ path: `${at}.service.from`, message: 'is missing; the least that it must hold' }];
   return [...checkSpan(`${at}.service`, limit.service, quantity), ...(limit.asNew ? checkSpan(`${at}.asNew`, limit.asNew, quantity) : [])];
 }
 

@@ -39,6 +39,10 @@ export type Orientation = (typeof ORIENTATIONS)[number];
 export const LOOK_PICTURES = ['smooth', 'stained', 'pit', 'step', 'score', 'blue', 'dent', 'chip', 'crack', 'hard-lip', 'cut'] as const;
 export type LookPicture = (typeof LOOK_PICTURES)[number];
 
+/** Directions of the pull that finds the torque at which something moves. */
+export const PULLS = ['tighten', 'loosen'] as const;
+export type Pull = (typeof PULLS)[number];
+
 export const LIMIT_KINDS = ['size', 'look', 'electrical', 'test'] as const;
 
 export const LIMIT_QUANTITIES = [

@@ -27,6 +27,8 @@ import {
   HAZARDS,
   LAYOUTS,
   LIMIT_KINDS,
+  PULLS,
+  type Pull,
   LIMIT_QUANTITIES,
   LOOK_PICTURES,
   ORIENTATIONS,
@@ -336,6 +338,8 @@ export class Limit {
   @IsOptional() @Ref() part?: string;
   @IsIn(LIMIT_KINDS) kind: (typeof LIMIT_KINDS)[number];
   @IsOptional() @IsIn(LIMIT_QUANTITIES) quantity?: LimitQuantity;
+  /** Which way it is pulled until it moves: what it held is judged against the least it must hold. */
+  @IsOptional() @IsIn(PULLS) pulled?: Pull;
   /** Between which points a meter is held. */
   @IsOptional() @Name(200) between?: string;
   @IsOptional() @Nested(() => Grid) grid?: Grid;

@@ -1,12 +1,13 @@
 import { formatQuantity, parseThread, tellsApart, torqueAtYield } from '@jubb/core';
 import { validated } from '../validation.js';
-import { STAGES, STAGE_NAMES } from '../words.js';
+import { STAGES, STAGE_NAMES, VALUE_LISTS, type ValueList } from '../words.js';
 import { SheetFile, type Joint, type Part, type Step } from './file.js';
 import { candidatesOf, readingU } from './identify.js';
 import { HAZARD_WORDS, LICENSED_FAMILIES, hazardsIn, type HazardWords } from './hazards.js';
 import { LIST_NAMES, rowsOf, type SheetList } from './lists.js';
 import { pathParts, sheetIssues } from './read.js';
 import { baseOf, cautionsAt, jointTorque, limitQuantity, windowOf } from './resolve.js';
+import { sourcedIn, type SourcedValue } from './sourced.js';
 
 /** How much a finding weighs: a sheet with a stop is not approved; care wants a look; a note is only said. */
 export type Severity = 'stop' | 'care' | 'note';
@@ -535,15 +536,8 @@ function* pinnedPagesAreHere(sheet: SheetFile): Iterable<Finding> {
   }
 }
 
-function valuesOf(sheet: SheetFile): readonly { list: SheetList; ref: string; trust: string; page?: string | undefined; path: string }[] {
-  const lists = ['joints', 'settings', 'seals', 'limits', 'fluids'] as const;
-  return lists.flatMap((list) => sheet[list].flatMap((line) => sourcedIn(line, '').map((value) => ({ list, ref: line.ref, ...value }))));
-}
-
-function sourcedIn(held: unknown, path: string): readonly { trust: string; page?: string | undefined; path: string }[] {
-  if (typeof held !== 'object' || held === null) return [];
-  const own = 'trust' in held ? [{ trust: String(held.trust), page: (held as { page?: string }).page, path }] : [];
-  return [...own, ...Object.entries(held).flatMap(([name, inner]) => sourcedIn(inner, path === '' ? name : `${path}.${name}`))];
+function valuesOf(sheet: SheetFile): readonly (SourcedValue & { readonly list: ValueList; readonly ref: string })[] {
+  return VALUE_LISTS.flatMap((list) => sheet[list].flatMap((line) => sourcedIn(line).map((value) => ({ list, ref: line.ref, ...value }))));
 }
 
 function* valuesAreTrusted(sheet: SheetFile): Iterable<Finding> {

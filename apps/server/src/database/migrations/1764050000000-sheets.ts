@@ -43,6 +43,9 @@ export class Sheets1764050000000 implements MigrationInterface {
       CREATE INDEX job_unit ON job (unit_id, booked_at);
       CREATE INDEX job_sheet ON job (sheet_revision_id);
       CREATE INDEX unit_serial ON unit USING gin (serial gin_trgm_ops);
+      CREATE INDEX machine_words ON machine USING gin ((name || ' ' || serial) gin_trgm_ops);
+      CREATE INDEX customer_name ON customer USING gin (name gin_trgm_ops);
+      CREATE INDEX customer_phone ON customer USING gin (phone gin_trgm_ops);
 
       CREATE TABLE paper (
         id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
@@ -59,7 +62,9 @@ export class Sheets1764050000000 implements MigrationInterface {
         person_id uuid NOT NULL REFERENCES person,
         settled_at timestamptz NOT NULL DEFAULT now()
       );
-      CREATE INDEX entry_next_time ON entry (job_id) WHERE kind = 'next-time';
+      CREATE INDEX entry_proposal ON entry (job_id) WHERE kind IN ('next-time', 'value-found');
+      CREATE INDEX entry_owed ON entry (job_id) WHERE kind = 'owed';
+      CREATE INDEX entry_owed_settled ON entry ((payload->>'owed')) WHERE kind = 'owed-settled';
 
       CREATE FUNCTION entry_moves_pin() RETURNS trigger LANGUAGE plpgsql AS $$
       BEGIN
@@ -75,7 +80,7 @@ export class Sheets1764050000000 implements MigrationInterface {
       DROP TRIGGER entry_pinned ON entry;
       DROP FUNCTION entry_moves_pin();
       DROP TABLE proposal_settled, paper;
-      DROP INDEX entry_next_time, unit_serial, job_sheet, job_unit;
+      DROP INDEX entry_owed_settled, entry_owed, entry_proposal, customer_phone, customer_name, machine_words, unit_serial, job_sheet, job_unit;
       ALTER TABLE job DROP COLUMN scope;
       ALTER TABLE shop DROP COLUMN hourly_minor;
       ALTER TABLE sheet_revision DROP COLUMN title, DROP COLUMN family, DROP COLUMN make, DROP COLUMN model, DROP COLUMN machine,

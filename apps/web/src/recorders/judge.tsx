@@ -1,0 +1,62 @@
+import { find, limitQuantity, limitWindow } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { LookSketch } from '../drawings/look.tsx';
+import { Trust } from '../kit/pieces.tsx';
+import { useHere } from '../job/use-job.ts';
+import { RecorderLayout, type RecorderProps } from './layout.tsx';
+import { Measure } from './measure.tsx';
+import { MovedAt } from './moved-at.tsx';
+
+export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
+  const { sheet, keep } = useHere();
+  const limit = find(sheet.limits, step.record.limit);
+  if (!limit) return null;
+  if (limit.pulled) return <MovedAt step={step} limit={limit} direction={limit.pulled} />;
+  const window = limitWindow(limit);
+  const furthest = Math.max(window.from ?? 0, window.to ?? 0);
+  return (
+    <Measure
+      draftKey={step.ref}
+      name={limit.name}
+      quantity={limitQuantity(limit)}
+      window={window}
+      toolKind={limit.tool}
+      repeats={limit.repeats ?? 1}
+      // A slip of the decimal sign or the unit is further off than any wear.
+      least={limit.kind === 'size' ? (furthest > 5 ? furthest * 0.5 : 0) : -20000}
+      most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : 300000}
+      kind="reading"
+      payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
+      onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
+      source={
+        <>
+          {limit.service ? <Trust of={limit.service} documents={sheet.documents} /> : null}
+          <p className="soft mb-0">When out: {limit.whenOut}</p>
+        </>
+      }
+    />
+  );
+}
+
+export function LookRecorder({ step }: RecorderProps): ReactElement | null {
+  const { sheet, keep } = useHere();
+  const limit = find(sheet.limits, step.record.limit);
+  if (!limit) return null;
+  return (
+    <RecorderLayout
+      say="What does it look like?"
+      others={(limit.looks ?? []).map((look, index) => ({
+        label: (
+          <>
+            {look.picture ? <LookSketch picture={look.picture} /> : null}
+            {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
+          </>
+        ),
+        key: String(index + 1),
+        run: () => keep({ kind: 'look', payload: { limit: limit.ref, look: look.ref }, step: step.ref }),
+      }))}
+    >
+      <p className="soft mb-0">When out: {limit.whenOut}</p>
+    </RecorderLayout>
+  );
+}

@@ -1,0 +1,68 @@
+import type { SheetFile } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import type { SheetDraft } from './use-sheet-draft.ts';
+
+const HEAD = [
+  ['title', 'Title'],
+  ['make', 'Make'],
+  ['model', 'Model'],
+  ['machine', 'Machine'],
+  ['mass', 'Mass'],
+  ['serialPlace', 'Where its serial is'],
+  ['notes', 'Notes'],
+] as const satisfies readonly (readonly [keyof SheetFile, string])[];
+
+/** What stands above the lists: names, mass, sides. */
+export function SheetHead({ draft }: { readonly draft: SheetDraft }): ReactElement {
+  const { file, change } = draft;
+  const put = (field: (typeof HEAD)[number][0], text: string): void => {
+    const { [field]: _, ...rest } = file;
+    change((text === '' && !['title', 'make', 'model', 'machine'].includes(field) ? rest : { ...file, [field]: text }) as SheetFile);
+  };
+  return (
+    <>
+      {HEAD.map(([field, label]) => (
+        <div key={field} className="mb-2">
+          <label className="form-label" htmlFor={`head-${field}`}>
+            {label}
+          </label>
+          {field === 'notes' ? (
+            <textarea
+              id={`head-${field}`}
+              className="form-control"
+              rows={3}
+              value={file[field] ?? ''}
+              onChange={(event) => put(field, event.target.value)}
+            />
+          ) : (
+            <input
+              id={`head-${field}`}
+              className="form-control"
+              autoComplete="off"
+              value={file[field] ?? ''}
+              onChange={(event) => put(field, event.target.value)}
+            />
+          )}
+        </div>
+      ))}
+      <div className="mb-2">
+        <label className="form-label" htmlFor="head-sides">
+          Sides, parted by semicolons
+        </label>
+        <input
+          id="head-sides"
+          className="form-control"
+          autoComplete="off"
+          defaultValue={(file.sides ?? []).join('; ')}
+          onBlur={({ target }) => {
+            const sides = target.value
+              .split(';')
+              .map((side) => side.trim())
+              .filter(Boolean);
+            if (sides.join(';') !== (file.sides ?? []).join(';')) change({ ...file, sides });
+          }}
+        />
+      </div>
+    </>
+  );
+}
