@@ -1,6 +1,9 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
+  AnyKeptEntry,
+  CustomerLine,
+  CustomerView,
   Difference,
   IdentitySheet,
   ImportView,
@@ -12,6 +15,7 @@ import type {
   SheetFile,
   SheetLine,
   SheetView,
+  TodayView,
   UnitHistory,
 } from '@jubb/contract';
 import canonicalize from 'canonicalize';
@@ -242,7 +246,12 @@ describe('a job', () => {
     const path = `/sheets/${job.sheet.revisionId}/proposals`;
     const [proposal, ...others] = await oswin.get<ProposalView[]>(path);
     expect(others).toEqual([]);
-    expect(proposal).toMatchObject({ jobNumber: 402, person: 'Ilka Varne', line: 'wheel-nuts', figure: '110 N·m' });
+    expect(proposal).toMatchObject({
+      jobNumber: 402,
+      person: 'Ilka Varne',
+      line: 'wheel-nuts',
+      figures: [{ field: null, figure: '110 N·m' }],
+    });
     expect((await perla.call('POST', `/sheets/proposals/${proposal!.entryId}/settle`, { how: 'taken' })).status).toBe(403);
     expect((await oswin.call('POST', `/sheets/proposals/${proposal!.entryId}/settle`, { how: 'taken' })).status).toBe(204);
     expect(await oswin.get<ProposalView[]>(path)).toEqual([]);
@@ -267,6 +276,100 @@ describe('a job', () => {
     delete (file.joints[0] as { thread?: string }).thread;
     expect((await ilka.call('PUT', `/sheets/${revisionId}`, { version: draft.version + 1, file })).status).toBe(400);
     expect((await oswin.call('DELETE', `/sheets/${revisionId}`)).status).toBe(409);
+  });
+
+  test('uses a figure found on it from then on, and the sheet gets it as a proposal', async () => {
+    const body = { family: 'unitised hub with slipping-clutch bolt', make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
+    const { revisionId } = (await perla.call<{ revisionId: string }>('POST', '/sheets', body)).body;
+    const { id } = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    const view = async (): Promise<JobView> => ilka.get<JobView>(`/jobs/${id}`);
+    const found = (figure: string, line = 'rock-found', field = 'service.to'): object =>
+      entry('value-found', { list: 'limits', line, figures: [{ field, figure }], source: 'dealer by telephone' });
+    const refusal = async (given: object): Promise<string | undefined> => (await ilka.post(id, given)).body.errors?.[0]?.allowed;
+    expect(await refusal(found('0.2 kPa'))).toMatch(/is a pressure; a length is asked/u);
+    expect(await refusal(found('-1 mm'))).toMatch(/upside down/u);
+    expect(await refusal(found('0.2 mm', 'rock-found', 'torque.figure'))).toMatch(/it has: service\.from, service\.to/u);
+    expect(await refusal(found('0.2 mm', 'nothing-such'))).toMatch(/not on the sheet/u);
+    expect((await joss.post(id, found('0.2 mm'))).status).toBe(403);
+
+    const rock = async (): Promise<string | undefined> => {
+      const answer = await ilka.post<AnyKeptEntry[]>(id, entry('reading', { limit: 'rock-found', readings: [0.15], unit: 'mm' }));
+      return answer.body[0]?.working?.output['verdict'] as string;
+    };
+    const before = await rock();
+    const kept = (await ilka.post<AnyKeptEntry[]>(id, found('0.3 mm'))).body;
+    expect([before, await rock()]).toEqual(['out', 'in']);
+    expect((await view()).sheet.file.limits.find(({ ref }) => ref === 'rock-found')?.service?.to).not.toBe('0.3 mm');
+    const proposals = await oswin.get<ProposalView[]>(`/sheets/${revisionId}/proposals`);
+    expect(proposals).toMatchObject([
+      { line: 'rock-found', figures: [{ field: 'service.to', figure: '0.3 mm' }], text: 'dealer by telephone' },
+    ]);
+    await ilka.post(id, entry('strike', { reason: 'misheard' }, { strikes: kept[0]!.id }));
+    expect(await rock()).toBe('out');
+    expect(await oswin.get<ProposalView[]>(`/sheets/${revisionId}/proposals`)).toEqual([]);
+
+    const th6 = await ilka.jobNumbered(402);
+    const known = entry('value-found', {
+      list: 'joints',
+      line: 'wheel-nuts',
+      figures: [{ field: 'torque.figure', figure: '90 N·m' }],
+      source: 'a guess',
+    });
+    expect((await ilka.post(th6.id, known)).body.errors?.[0]?.allowed).toMatch(/from a named source/u);
+  });
+
+  test('leaves something owed, which greets the machine until it is done', async () => {
+    const first = await perla.jobNumbered(402);
+    const other = await perla.jobNumbered(403);
+    const owes = async (id: string): Promise<string[]> => (await perla.get<CustomerView>(`/customers/${id}`)).owed.map(({ what }) => what);
+    const owed = entry('owed', { what: 'Brake hose, aged', told: 'next month', due: new Date().toISOString().slice(0, 10), hours: 5200 });
+    expect((await ilka.post(first.id, entry('owed', { what: 'x', told: 'y', due: 'soon' }))).body.errors?.[0]?.allowed).toMatch(
+      /not a day/u,
+    );
+    expect((await ilka.post(first.id, owed)).status).toBe(200);
+    expect(await owes(first.customer.id)).toContain('Brake hose, aged');
+    expect((await perla.get<TodayView>('/today')).owed.map(({ what }) => what)).toContain('Brake hose, aged');
+
+    const again = {
+      ...booking(first.sheet.revisionId),
+      customer: { id: first.customer.id, name: first.customer.name },
+      machine: first.machine,
+      unit: { name: 'Rear brake', serial: 'VA-5-RB' },
+    };
+    const { id } = (await perla.call<JobHead>('POST', '/jobs', again)).body;
+    expect((await perla.get<JobView>(`/jobs/${id}`)).owed).toMatchObject([{ what: 'Brake hose, aged', jobNumber: 402, hours: 5200 }]);
+    const done = (): object => entry('owed-settled', { owed: owed.id, how: 'done' });
+    expect((await ilka.post(other.id, done())).body.errors?.[0]?.allowed).toMatch(/nothing that this machine still owes/u);
+    expect((await ilka.post(id, done())).status).toBe(200);
+    expect(await owes(first.customer.id)).not.toContain('Brake hose, aged');
+    expect((await ilka.post(id, done())).status).toBe(400);
+  });
+
+  test('judges what a bolt moved at against the least that it must hold, by the bracket of a click wrench too', async () => {
+    const { revisionId } = await oswin.sheetKeyed('harrowmere-ut9-trailer-hub');
+    const { id, ...job } = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    expect(job.number).toBeGreaterThan(402);
+    const verdict = async (payload: object): Promise<unknown> => {
+      const [kept] = (await ilka.post<AnyKeptEntry[]>(id, entry('reading', { limit: 'breakaway-found', unit: 'N·m', ...payload }))).body;
+      return [kept?.working?.id, kept?.working?.output['verdict']];
+    };
+    // It must hold 220 N·m.
+    expect(await verdict({ readings: [150] })).toEqual(['torque.breakaway', 'out']);
+    expect(await verdict({ readings: [260] })).toEqual(['torque.breakaway', 'in']);
+    expect(await verdict({ readings: [240], bracket: { held: 200, letGo: 240 } })).toEqual(['torque.breakaway', 'unsure']);
+    expect(await verdict({ readings: [240], bracket: { held: 240 } })).toEqual(['torque.breakaway', 'in']);
+  });
+
+  test('is booked in for a customer who is found by a piece of a name, a number or a serial', async () => {
+    const names = async (find: string): Promise<string[]> =>
+      (await perla.get<CustomerLine[]>(`/customers?find=${encodeURIComponent(find)}`)).map(({ name }) => name);
+    expect(await names('valdorn')).toEqual(['Valdorn Airfield Ground Services']);
+    expect(await names('0555 0141')).toEqual(['Valdorn Airfield Ground Services']);
+    expect(await names('va-3')).toEqual(['Valdorn Airfield Ground Services']);
+    expect(await names('TH6-19850')).toEqual(['Hochkar Lift and Piste']);
+    expect(await names('%')).toEqual([]);
+    expect(await names('')).toContain('Hochkar Lift and Piste');
+    expect((await perla.call('GET', `/customers/${uuid()}`)).status).toBe(404);
   });
 
   test('has a tag with a code, and its unit a history', async () => {
