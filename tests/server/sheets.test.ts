@@ -108,6 +108,21 @@ describe('a draft', () => {
     expect((await oswin.call('PUT', `/sheets/${revisionId}`, { version, file })).status).toBe(409);
   });
 
+  test('moves the list on, and a list that did not move is not sent again', async () => {
+    const list = (etag?: string): Promise<Response> =>
+      fetch(`${server.base}/api/v1/sheets`, {
+        headers: { cookie: ilka.cookie, ...(etag ? { 'if-none-match': etag, 'cache-control': 'max-age=0' } : {}) },
+      });
+    const first = await list();
+    const etag = first.headers.get('etag')!;
+    expect(((await first.json()) as SheetLine[]).length).toBeGreaterThan(20);
+    expect((await list(etag)).status).toBe(304);
+    await draftOf('ostrel-bt2-belt-tensioner');
+    const second = await list(etag);
+    expect(second.status).toBe(200);
+    expect(((await second.json()) as SheetLine[]).filter(({ key }) => key === 'ostrel-bt2-belt-tensioner')).toHaveLength(2);
+  });
+
   test('when withdrawn a sheet is taken out of use, not out of the book', async () => {
     const { revisionId } = await oswin.sheetKeyed('ostrel-ps2-propeller-shaft');
     expect((await ilka.call('POST', `/sheets/${revisionId}/withdraw`)).status).toBe(403);

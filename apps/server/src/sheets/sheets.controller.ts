@@ -13,6 +13,7 @@ import {
   Put,
   Query,
   Req,
+  Res,
 } from '@nestjs/common';
 import {
   CSV_LISTS,
@@ -30,7 +31,7 @@ import {
   type RevisionLine,
   type SheetFile,
 } from '@jubb/contract';
-import type { Request } from 'express';
+import type { Request, Response } from 'express';
 import { personOf } from '../people/access.guard.js';
 import { ProposalsService } from './proposals.service.js';
 import { SheetsService } from './sheets.service.js';
@@ -44,11 +45,19 @@ export class SheetsController {
     @Inject(ProposalsService) private readonly proposals: ProposalsService,
   ) {}
 
-  /** Lines of the list (`SheetLine`), as JSON that the database made. */
+  /** Lines of the list (`SheetLine`); a browser that has them is told so, and is not sent them again. */
   @Get()
-  @Header('Content-Type', 'application/json; charset=utf-8')
-  list(): Promise<string> {
-    return this.sheets.listJson();
+  async list(@Req() request: Request, @Res() response: Response): Promise<void> {
+    const { version, plain, packed } = await this.sheets.listed();
+    const takesPacked = request.acceptsEncodings('gzip') !== false;
+    response.set({
+      'Content-Type': 'application/json; charset=utf-8',
+      'Cache-Control': 'private, no-cache',
+      Vary: 'Accept-Encoding',
+      ETag: `"${version}${takesPacked ? '-gzip' : ''}"`,
+      ...(takesPacked ? { 'Content-Encoding': 'gzip' } : {}),
+    });
+    response.send(takesPacked ? packed : plain);
   }
 
   @Get('schema')

@@ -1,4 +1,6 @@
 import { createHash } from 'node:crypto';
+import { promisify } from 'node:util';
+import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   fromTemplate,
@@ -36,6 +38,14 @@ export interface PinnedSheet extends ScopedSheet {
   readonly status: string;
 }
 
+/** The list of sheets as it goes out, plain and packed. */
+export interface Listed {
+  readonly version: string;
+  readonly plain: Buffer;
+  readonly packed: Buffer;
+}
+
+const pack = promisify(gzip);
 const MOST_PINNED = 200;
 const LINE = `s.key, s.id AS "revisionId", s.revision, s.status, s.title, s.family, s.make, s.model, s.machine, s.complete`;
 const JOBS = `(SELECT count(*)::int FROM job j WHERE j.sheet_revision_id = s.id AND j.closed_at IS NULL) AS jobs`;
@@ -44,6 +54,7 @@ const LIST: Statement = {
   name: 'sheet-list',
   text: `SELECT ${LINE}, s.words FROM sheet_revision s WHERE s.status IN ('approved', 'draft') ORDER BY s.title, s.revision`,
 };
+const LIST_VERSION: Statement = { name: 'sheet-list-version', text: 'SELECT sheets_version AS version FROM shop' };
 const ONE: Statement = {
   name: 'sheet-one',
   text: `SELECT ${LINE}, s.file, s.hash, s.version, e.name AS "editedBy", s.edited_at AS "editedAt",
@@ -70,6 +81,7 @@ export class SheetsService {
   /** Files of approved revisions, which never change. */
   readonly #pinned = new Map<string, Promise<SheetView>>();
   readonly #scoped = new Map<string, ScopedSheet>();
+  #listed: Listed | undefined;
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
@@ -80,9 +92,16 @@ export class SheetsService {
     return ask(poolOf(this.dataSource), LIST);
   }
 
-  /** The same as JSON text. */
-  listJson(): Promise<string> {
-    return askJson(poolOf(this.dataSource), LIST);
+  /** The same as JSON, made once for each change of a sheet and kept, packed too: every page asks for it. */
+  async listed(): Promise<Listed> {
+    // Read before the list: what is kept under a version is never older than it.
+    const [row] = await ask<{ version: string }>(poolOf(this.dataSource), LIST_VERSION);
+    const version = row?.version ?? '';
+    if (this.#listed?.version !== version) {
+      const plain = Buffer.from(await askJson(poolOf(this.dataSource), LIST));
+      this.#listed = { version, plain, packed: await pack(plain) };
+    }
+    return this.#listed;
   }
 
   /** Revisions that hold all the words somewhere in their text, steps and cautions included. */

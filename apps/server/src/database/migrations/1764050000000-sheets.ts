@@ -39,6 +39,15 @@ export class Sheets1764050000000 implements MigrationInterface {
       CREATE INDEX sheet_family ON sheet_revision (family) WHERE status = 'approved';
 
       ALTER TABLE shop ADD COLUMN hourly_minor int NOT NULL DEFAULT 6000;
+
+      ALTER TABLE shop ADD COLUMN sheets_version bigint NOT NULL DEFAULT 1;
+      CREATE FUNCTION sheets_changed() RETURNS trigger LANGUAGE plpgsql AS $$
+      BEGIN
+        UPDATE shop SET sheets_version = sheets_version + 1;
+        RETURN NULL;
+      END $$;
+      CREATE TRIGGER sheet_changed AFTER INSERT OR UPDATE OR DELETE ON sheet_revision FOR EACH STATEMENT EXECUTE FUNCTION sheets_changed();
+
       ALTER TABLE job ADD COLUMN scope jsonb;
       CREATE INDEX job_unit ON job (unit_id, booked_at);
       CREATE INDEX job_sheet ON job (sheet_revision_id);
@@ -77,12 +86,14 @@ export class Sheets1764050000000 implements MigrationInterface {
 
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`
+      DROP TRIGGER sheet_changed ON sheet_revision;
+      DROP FUNCTION sheets_changed();
       DROP TRIGGER entry_pinned ON entry;
       DROP FUNCTION entry_moves_pin();
       DROP TABLE proposal_settled, paper;
       DROP INDEX entry_owed_settled, entry_owed, entry_proposal, customer_phone, customer_name, machine_words, unit_serial, job_sheet, job_unit;
       ALTER TABLE job DROP COLUMN scope;
-      ALTER TABLE shop DROP COLUMN hourly_minor;
+      ALTER TABLE shop DROP COLUMN hourly_minor, DROP COLUMN sheets_version;
       ALTER TABLE sheet_revision DROP COLUMN title, DROP COLUMN family, DROP COLUMN make, DROP COLUMN model, DROP COLUMN machine,
         DROP COLUMN words, DROP COLUMN body, DROP COLUMN yaml, DROP COLUMN complete, DROP COLUMN version, DROP COLUMN edited_by, DROP COLUMN edited_at;
       DROP FUNCTION sheet_text(jsonb);
