@@ -117,10 +117,10 @@ describe('a draft', () => {
     const etag = first.headers.get('etag')!;
     expect(((await first.json()) as SheetLine[]).length).toBeGreaterThan(20);
     expect((await list(etag)).status).toBe(304);
-    await draftOf('ostrel-bt2-belt-tensioner');
+    await draftOf('tindlebrook-bm7-brake-cylinder');
     const second = await list(etag);
     expect(second.status).toBe(200);
-    expect(((await second.json()) as SheetLine[]).filter(({ key }) => key === 'ostrel-bt2-belt-tensioner')).toHaveLength(2);
+    expect(((await second.json()) as SheetLine[]).filter(({ key }) => key === 'tindlebrook-bm7-brake-cylinder')).toHaveLength(2);
   });
 
   test('when withdrawn a sheet is taken out of use, not out of the book', async () => {
