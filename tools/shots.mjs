@@ -1,28 +1,15 @@
 // ./jubb shots [folder]: a picture of each main view, from the demo.
 import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { v7 as uuid } from 'uuid';
 import { launchBrowser } from './browser.mjs';
 import { logIn, withDemoShop } from './demo-shop.mjs';
+import { workUntil } from './demo-work.mjs';
 import { say } from './say.mjs';
 import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules } from './setup.mjs';
 
 const PC = [1280, 800];
 const TABLET = [1024, 768];
 const PHONE = [390, 844];
-
-/** Readings scatter by themselves; pictures do not. */
-const steady = () => 0.5;
-
-/** What the hub of the job that is worked on for the pictures really is. */
-const UNIT = {
-  limits: { 'end-float-found': 0.31, 'inner-journal': 34.979, 'outer-journal': 24.986 },
-  looks: {},
-  finding: 'Squeal mark on the backing plate, one wheel nut of another make',
-  backedOff: 0.21,
-  receivedBy: 'Ragna Ollwick',
-  foreman: 'Oswin Tarrell',
-};
 
 export async function shots([to = 'docs/screenshots']) {
   checkMachine();
@@ -126,20 +113,4 @@ async function beginDraft(call) {
   file.steps.splice(13, 0, ...file.steps.splice(11, 1));
   await call('PUT', `/sheets/${id}`, { version, file });
   return { id, from };
-}
-
-/** Lets the demo mechanic work at a job, over the API, until the next act is the wanted one. */
-async function workUntil(call, jobId, isThere) {
-  const { jobState, nextAct } = await import('../packages/contract/dist/job/index.js');
-  const { nextEntries } = await import('../apps/server/dist/demo/demo-mechanic.js');
-  for (;;) {
-    const job = await call('GET', `/jobs/${jobId}`);
-    const sheet = job.sheet.file;
-    const state = jobState(sheet, job.entries);
-    const act = nextAct(state);
-    if (!act || isThere(act, state)) return;
-    const entries = nextEntries(sheet, state, UNIT, job.tools, steady);
-    const takenAt = new Date().toISOString();
-    await call('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
-  }
 }

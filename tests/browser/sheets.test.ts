@@ -1,6 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { JobHead, JobView, SheetView } from '@jubb/contract';
-import { v7 as uuid } from 'uuid';
 import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -91,18 +90,7 @@ const TORQUE_COLUMN = 11;
 test('a sheet is changed, checked, approved; a job is told what that changes ahead; two editors lose nothing', async () => {
   const api = await Client.as(server.base, 'oswin');
   const { revisionId } = await api.sheetKeyed('quennet-t4-turbocharger');
-  const job = (
-    await api.call<JobHead>('POST', '/jobs', {
-      id: uuid(),
-      customer: { name: 'Hochkar Snow Works' },
-      machine: { name: 'Groomer 9', serial: 'G-9' },
-      unit: { name: 'Turbocharger', serial: 'T-9' },
-      sheetRevisionId: revisionId,
-      complaint: 'Whistles.',
-      promise: new Date(Date.now() + 1e8).toISOString(),
-      estimateMinor: 30_000,
-    })
-  ).body;
+  const job = await api.booked(revisionId);
 
   const hand = await Hand.at(screen.browser, server.base, '/sheets');
   await hand.logIn('oswin');
@@ -214,4 +202,57 @@ test('a step is moved with the keyboard, and a table takes a spreadsheet’s pas
   await hand.page.waitForFunction((fewest) => Number(/Parts (\d+)/u.exec(document.body.innerText)?.[1]) >= fewest, {}, 5000);
   await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
   expect((await api.get<SheetView>(`/sheets/${body.revisionId}`)).file.parts.length).toBeGreaterThanOrEqual(Math.max(5000, before));
+});
+
+test('a figure that nobody stood for is found at the bench and comes home to the sheet; what is put off greets the next booking', async () => {
+  const api = await Client.as(server.base, 'ilka');
+  const named = { make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
+  const { revisionId } = await api.made<{ revisionId: string }>('/sheets', { family: 'unitised hub with slipping-clutch bolt', ...named });
+  const job = await api.booked(revisionId, { unit: { name: 'Hub left', serial: 'UH-77' } });
+  await api.workTo(job.id, 'brake-plate-on');
+
+  const hand = await Hand.at(screen.browser, server.base, `/bench/${job.id}`);
+  await hand.logIn('ilka');
+  await hand.sees('Only somebody’s word');
+  await hand.fill('Found: torque', '91 mm');
+  await hand.press('Enter');
+  await hand.sees('a torque is asked');
+  await hand.fill('Found: torque', '91');
+  await hand.press('Enter');
+  await hand.sees('Say where it stands');
+  await hand.fill('Where it stands', 'Plate on the axle');
+  // The link is cut in the middle: it is kept here, and the work goes on by it.
+  await hand.page.setOfflineMode(true);
+  await hand.press('Enter');
+  await hand.sees('91.0 N·m');
+  expect(await hand.faults()).toEqual([]);
+  await hand.page.setOfflineMode(false);
+  await hand.go(`/jobs/${job.id}`);
+  await hand.sees('91.0 N·m');
+  await hand.sees('Found: Brake plate screws');
+  await hand.press('w');
+  await hand.fill('What is put off', 'Linings of both sides');
+  await hand.press('Enter');
+  await hand.sees('Say it in a word or two');
+  await hand.fill('What the customer said', 'after the winter');
+  await hand.press('Enter');
+  await hand.sees('Owed: Linings of both sides');
+  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
+
+  const foreman = await Hand.at(screen.browser, server.base, `/sheets/${revisionId}/edit`);
+  await foreman.logIn('oswin');
+  await foreman.sees('Next time, from jobs');
+  await foreman.use('Put it in the line');
+  await foreman.page.waitForFunction(() => !document.body.innerText.includes('Put it in the line'));
+  await foreman.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
+  const { file } = await api.get<SheetView>(`/sheets/${revisionId}`);
+  expect(file.joints.find(({ ref }) => ref === 'plate-screws')?.torque).toMatchObject({ figure: '91 N·m', trust: 'shop' });
+
+  await foreman.go('/jobs/new');
+  await foreman.fill('Customer, or serial or tag', 'uh-77');
+  await foreman.use('Hub left');
+  await foreman.sees('Linings of both sides');
+  await foreman.use('Do it now');
+  expect(await foreman.page.$eval('#complaint', (field) => (field as HTMLTextAreaElement).value)).toBe('Owed: Linings of both sides.');
+  expect(await foreman.faults()).toEqual([]);
 });

@@ -17,6 +17,8 @@ let middle: JobView;
 let booked: JobView;
 let sheet: SheetLine;
 let draft: { revisionId: string };
+/** Jobs on sheets of other families, each where the bench asks for something else. */
+const asked: Record<string, JobHead> = {};
 
 beforeAll(async () => {
   database = await freshDatabase();
@@ -31,13 +33,27 @@ beforeAll(async () => {
     JobView,
   ];
   sheet = await oswin.sheetKeyed('harrowmere-th6-front-hub');
-  draft = (await oswin.call<{ revisionId: string }>('POST', `/sheets/${sheet.revisionId}/draft`)).body;
+  draft = await oswin.made('/sheets/' + sheet.revisionId + '/draft', {});
+  for (const [step, key] of ASKED) {
+    const { revisionId } = key ? await oswin.sheetKeyed(key) : await oswin.made<{ revisionId: string }>('/sheets', NEW_MODEL);
+    asked[step] = await oswin.booked(revisionId);
+    await oswin.workTo(asked[step].id, step);
+  }
 });
 afterAll(async () => {
   await screen.close();
   await server.stop();
   await database.drop();
 });
+
+/** What the bench asks for there, by the step; the sheet of a new model has nobody's figures yet. */
+const ASKED: readonly (readonly [step: string, sheet?: string])[] = [
+  ['bolt-tried', 'harrowmere-ut9-trailer-hub'],
+  ['cartridge-turned', 'harrowmere-ut9-trailer-hub'],
+  ['belt-off', 'quennet-bn2-blower-drive'],
+  ['brake-plate-on'],
+];
+const NEW_MODEL = { family: 'unitised hub with slipping-clutch bolt', make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
 
 const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['Today', () => '/'],
@@ -57,6 +73,7 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
     (stage) => [`a job at ${stage}`, () => `/jobs/${middle.id}/${stage}`] as const,
   ),
   ['bench view', () => `/bench/${middle.id}`],
+  ...ASKED.map(([step]) => [`bench view at ${step}`, () => `/bench/${asked[step]!.id}`] as const),
   ['a report', () => `/jobs/${finished.id}/report`],
 ];
 

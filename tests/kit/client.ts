@@ -1,5 +1,6 @@
-import type { JobView, NewEntry, Problem, SessionView, SheetLine } from '@jubb/contract';
+import type { JobHead, JobView, NewEntry, Problem, SessionView, SheetLine } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
+import { workUntil } from '../../tools/demo-work.mjs';
 
 export interface Answer<T> {
   readonly status: number;
@@ -44,12 +45,6 @@ export class Client {
     return { status: response.status, body: parsed, headers: response.headers };
   }
 
-  async get<T>(path: string): Promise<T> {
-    const answer = await this.call<T>('GET', path);
-    if (answer.status !== 200) throw new Error(`GET ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
-    return answer.body;
-  }
-
   async jobNumbered(number: number): Promise<JobView> {
     const jobs = await this.get<{ id: string; number: number }[]>('/jobs');
     return this.get<JobView>(`/jobs/${jobs.find((job) => job.number === number)?.id ?? ''}`);
@@ -60,6 +55,31 @@ export class Client {
     const found = (await this.get<SheetLine[]>('/sheets')).find((sheet) => sheet.key === key && sheet.status === 'approved');
     if (!found) throw new Error(`no approved sheet ${key}`);
     return found;
+  }
+
+  /** What a call that must not be refused answers. */
+  async #told<T>(method: string, path: string, body?: unknown): Promise<T> {
+    const answer = await this.call<T>(method, path, body);
+    if (answer.status >= 400) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  }
+
+  get<T>(path: string): Promise<T> {
+    return this.#told<T>('GET', path);
+  }
+
+  made<T>(path: string, body: object): Promise<T> {
+    return this.#told<T>('POST', path, body);
+  }
+
+  /** A job on a sheet, booked in. */
+  booked(sheetRevisionId: string, rest: object = {}): Promise<JobHead> {
+    return this.made<JobHead>('/jobs', booking(sheetRevisionId, rest));
+  }
+
+  /** Lets the demo mechanic work at a job until the step is the next. */
+  workTo(jobId: string, step: string): Promise<void> {
+    return workUntil(this.#told.bind(this), jobId, (act: { step?: { ref: string } }) => act.step?.ref === step);
   }
 
   post<T = Problem>(jobId: string, ...entries: object[]): Promise<Answer<T>> {
@@ -73,4 +93,19 @@ export class Client {
 
 export function entry(kind: NewEntry['kind'], payload: object, rest: Partial<NewEntry> = {}): NewEntry {
   return { id: uuid(), kind, payload, takenAt: new Date().toISOString(), ...rest };
+}
+
+/** What books in a unit that was never here. */
+export function booking(sheetRevisionId: string, rest: object = {}): object {
+  return {
+    id: uuid(),
+    customer: { name: 'Hochkar Lift and Piste' },
+    machine: { name: 'Belt loader 2', serial: `BL-${uuid().slice(-6)}` },
+    unit: { name: 'Alternator', serial: `A-${uuid().slice(-6)}` },
+    sheetRevisionId,
+    complaint: 'Does not charge.',
+    promise: new Date(Date.now() + 1e8).toISOString(),
+    estimateMinor: 20_400,
+    ...rest,
+  };
 }

@@ -116,6 +116,12 @@ describe('bad input', () => {
       'entries[0].payload.readings',
       /must not be over/u,
     ],
+    [
+      'a reading in a unit of something else',
+      entry('reading', { limit: 'inner-journal', readings: [34.98], unit: 'N·m' }),
+      'entries[0].payload.unit',
+      /unit of length/u,
+    ],
     ['no readings', entry('reading', { limit: 'inner-journal', readings: [], unit: 'mm' }), 'entries[0].payload.readings', /at least one/u],
     [
       'readings that are no numbers',

@@ -20,7 +20,7 @@ import type {
 } from '@jubb/contract';
 import canonicalize from 'canonicalize';
 import { v7 as uuid } from 'uuid';
-import { Client, entry, type Answer } from '../kit/client.ts';
+import { Client, booking, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
@@ -46,20 +46,6 @@ async function draftOf(key: string, by = ilka): Promise<SheetView> {
   const { revisionId } = await oswin.sheetKeyed(key);
   const { body } = await by.call<{ revisionId: string }>('POST', `/sheets/${revisionId}/draft`);
   return by.get<SheetView>(`/sheets/${body.revisionId}`);
-}
-
-function booking(sheetRevisionId: string, scope?: object): object {
-  return {
-    id: uuid(),
-    customer: { name: 'Hochkar Lift and Piste' },
-    machine: { name: 'Belt loader 2', serial: `BL-${uuid().slice(-6)}` },
-    unit: { name: 'Alternator', serial: `A-${uuid().slice(-6)}` },
-    sheetRevisionId,
-    complaint: 'Does not charge.',
-    promise: new Date(Date.now() + 1e8).toISOString(),
-    estimateMinor: 20_400,
-    ...(scope ? { scope } : {}),
-  };
 }
 
 const SCOPE = { tasks: [], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
@@ -205,8 +191,9 @@ describe('a paper', () => {
 describe('a job', () => {
   test('is told of a newer revision, and goes on by it only when somebody says so', async () => {
     const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
-    const job = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId, { ...SCOPE, variant: 'ga-130', tasks: ['whole-unit'] })))
-      .body;
+    const job = (
+      await perla.call<JobHead>('POST', '/jobs', booking(revisionId, { scope: { ...SCOPE, variant: 'ga-130', tasks: ['whole-unit'] } }))
+    ).body;
     const draft = await draftOf('quennet-ga-alternator');
     const file = structuredClone(draft.file);
     file.joints.find(({ ref }) => ref === 'pulley-nut')!.torque!.figure = '88 N·m';
@@ -231,7 +218,11 @@ describe('a job', () => {
   test('keeps its scope: narrower tasks leave the rest shut, sides are columns, and what the sheet has not is refused', async () => {
     const { revisionId } = await oswin.sheetKeyed('tindlebrook-sk2-steered-end');
     const both = (
-      await perla.call<JobHead>('POST', '/jobs', booking(revisionId, { ...SCOPE, tasks: ['whole-end'], sides: ['left', 'right'] }))
+      await perla.call<JobHead>(
+        'POST',
+        '/jobs',
+        booking(revisionId, { scope: { ...SCOPE, tasks: ['whole-end'], sides: ['left', 'right'] } }),
+      )
     ).body;
     const { sheet } = await perla.get<JobView>(`/jobs/${both.id}`);
     expect(sheet.file.joints.filter(({ ref }) => ref.startsWith('rod-nut'))).toHaveLength(2);
@@ -248,8 +239,10 @@ describe('a job', () => {
       [{ variant: 'none' }, 'scope.variant'],
       [{ picks: ['sings'] }, 'scope.picks'],
     ] as const)
-      expect((await perla.call('POST', '/jobs', booking(revisionId, { ...SCOPE, ...wrong }))).body.errors?.[0]?.field).toBe(field);
-    expect((await perla.call('POST', '/jobs', booking(revisionId, { ...SCOPE, place: 'on the moon' }))).status).toBe(400);
+      expect((await perla.call('POST', '/jobs', booking(revisionId, { scope: { ...SCOPE, ...wrong } }))).body.errors?.[0]?.field).toBe(
+        field,
+      );
+    expect((await perla.call('POST', '/jobs', booking(revisionId, { scope: { ...SCOPE, place: 'on the moon' } }))).status).toBe(400);
   });
 
   test('raises "next time" beside a line of its sheet, which somebody settles once', async () => {
@@ -278,7 +271,7 @@ describe('a job', () => {
     expect((await perla.call('POST', '/sheets', { ...body, make: ' ' })).body.errors?.[0]?.field).toBe('make');
     const { revisionId } = (await perla.call<{ revisionId: string }>('POST', '/sheets', body)).body;
     expect((await perla.call('POST', '/sheets', body)).body.errors?.[0]?.allowed).toContain('here already');
-    const job = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    const job = await perla.booked(revisionId);
     const view = await ilka.get<JobView>(`/jobs/${job.id}`);
     expect(view.sheet).toMatchObject({ status: 'draft', revision: 1 });
     expect(view.sheet.file.joints[0]?.torque?.trust).toBe('unverified');
@@ -296,7 +289,7 @@ describe('a job', () => {
   test('uses a figure found on it from then on, and the sheet gets it as a proposal', async () => {
     const body = { family: 'unitised hub with slipping-clutch bolt', make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
     const { revisionId } = (await perla.call<{ revisionId: string }>('POST', '/sheets', body)).body;
-    const { id } = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    const { id } = await perla.booked(revisionId);
     const view = async (): Promise<JobView> => ilka.get<JobView>(`/jobs/${id}`);
     const found = (figure: string, line = 'rock-found', field = 'service.to'): object =>
       entry('value-found', { list: 'limits', line, figures: [{ field, figure }], source: 'dealer by telephone' });
@@ -362,7 +355,7 @@ describe('a job', () => {
 
   test('judges what a bolt moved at against the least that it must hold, by the bracket of a click wrench too', async () => {
     const { revisionId } = await oswin.sheetKeyed('harrowmere-ut9-trailer-hub');
-    const { id, ...job } = (await perla.call<JobHead>('POST', '/jobs', booking(revisionId))).body;
+    const { id, ...job } = await perla.booked(revisionId);
     expect(job.number).toBeGreaterThan(402);
     const verdict = async (payload: object): Promise<unknown> => {
       const [kept] = (await ilka.post<AnyKeptEntry[]>(id, entry('reading', { limit: 'breakaway-found', unit: 'N·m', ...payload }))).body;

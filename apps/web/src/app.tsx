@@ -5,7 +5,6 @@ import { Frame } from './frame/frame.tsx';
 import { Loading, Wrong } from './kit/pieces.tsx';
 import { useLight } from './kit/prefs.ts';
 import { outbox } from './outbox/outbox.ts';
-import { Login } from './places/login.tsx';
 import { Today } from './places/today.tsx';
 
 const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string) => async () => ({
@@ -66,18 +65,13 @@ export function App(): ReactElement {
   return session ? <RouterProvider router={router} /> : <Door />;
 }
 
-// Asked for once in the life of a shop.
+// Asked for once in the life of a shop, and once a day.
 const FirstRun = lazy(async () => ({ default: (await import('./places/first-run.tsx')).FirstRun }));
+const Login = lazy(async () => ({ default: (await import('./places/login.tsx')).Login }));
 
 function Door(): ReactElement {
   const { data: isFirst } = useFirstRun();
-  return isFirst ? (
-    <Suspense>
-      <FirstRun />
-    </Suspense>
-  ) : (
-    <Login />
-  );
+  return <Suspense>{isFirst ? <FirstRun /> : <Login />}</Suspense>;
 }
 
 function Plain({ children }: { readonly children: ReactElement }): ReactElement {

@@ -1,19 +1,33 @@
 import {
+  amountQuantity,
   baseOf,
   find,
+  limitQuantity,
   limitWindow,
   nextAct,
   partName,
+  settingQuantity,
+  settingWindow,
+  toolRefusal,
   windowOf,
   type JobState,
+  type Limit,
   type NewEntry,
+  type Setting,
+  type SettingRun,
   type SheetFile,
   type Step,
   type Tool,
+  type ToolSize,
 } from '@jubb/contract';
+import { baseUnit, type Window } from '@jubb/core';
 import { normal } from './random.js';
 
 export type DemoEntry = Pick<NewEntry, 'kind' | 'payload'> & Partial<Pick<NewEntry, 'step' | 'toolId'>>;
+
+type Own = (kind: DemoEntry['kind'], payload: object, tool?: Tool) => DemoEntry;
+type ToolFor = (kind: string | undefined, size: ToolSize) => Tool;
+type Read = (truth: number, repeats: number, tool: Tool) => number[];
 
 /** What the hub on the bench really is: the demo mechanic's readings scatter about it. */
 export interface DemoUnit {
@@ -52,24 +66,21 @@ function record(
   tools: readonly Tool[],
   random: () => number,
 ): readonly DemoEntry[] {
-  const own = (kind: DemoEntry['kind'], payload: object, tool?: Tool): DemoEntry => ({
+  const own: Own = (kind, payload, tool) => ({
     kind,
     payload,
     step: step.ref,
     ...(tool ? { toolId: tool.id } : {}),
   });
-  const read = (truth: number, repeats: number, tool: Tool): number[] =>
+  const read: Read = (truth, repeats, tool) =>
     Array.from(
       { length: repeats },
       () => Math.round(normal(random, truth, tool.s) / tool.resolution) * Number(tool.resolution.toFixed(6)),
     ).map((reading) => Number(reading.toFixed(4)));
-  const toolFor = (kind: string | undefined, size: number): Tool => {
+  const toolFor: ToolFor = (kind, size) => {
     const today = new Date().toISOString().slice(0, 10);
-    const tool = tools.find(
-      (candidate) =>
-        candidate.kind === kind && candidate.low <= size && size <= candidate.high && (candidate.calibrationDue ?? today) >= today,
-    );
-    if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size}`);
+    const tool = tools.find((candidate) => candidate.kind === kind && toolRefusal(candidate, size, today) === undefined);
+    if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size.quantity} ${size.base}`);
     return tool;
   };
   const { record: due } = step;
@@ -84,12 +95,14 @@ function record(
       );
     case 'reading': {
       const limit = find(sheet.limits, due.limit);
-      const truth = unit.limits[due.limit ?? ''] ?? limitWindow(limit!).from ?? 0;
-      const tool = toolFor(limit?.tool, truth);
-      return [own('reading', { limit: due.limit, readings: read(truth, limit?.repeats ?? 3, tool), unit: 'mm' }, tool)];
+      const truth = unit.limits[due.limit ?? ''] ?? soundSize(limit!);
+      const quantity = limitQuantity(limit!);
+      const tool = toolFor(limit?.tool, { quantity, base: truth });
+      const unitTyped = baseUnit(quantity).symbol;
+      return [own('reading', { limit: due.limit, readings: read(truth, limit?.repeats ?? 3, tool), unit: unitTyped }, tool)];
     }
     case 'look':
-      return [own('look', { limit: due.limit, look: unit.looks[due.limit ?? ''] ?? 'clean' })];
+      return [own('look', { limit: due.limit, look: unit.looks[due.limit ?? ''] ?? soundLook(sheet, due.limit) })];
     case 'decide':
       return state.decisions
         .filter(({ entry }) => !entry)
@@ -101,39 +114,39 @@ function record(
         own('counted', { ...(line.part ? { part: line.part } : {}), name: line.name, count: line.expected }),
       );
     case 'fluid': {
-      const amount = baseOf(find(sheet.fluids, due.fluid)!.amount!.figure, 'mass');
-      return [own('fluid', { fluid: due.fluid, amount: Number((amount + 0.002).toFixed(3)), unit: 'g' }, toolFor('scale', amount))];
-    }
-    case 'seal': {
-      const seal = find(sheet.seals, due.seal)!;
-      const { from = 0, to = from } = windowOf(seal.depth!, 'length');
-      const tool = toolFor(seal.tool, 1);
+      const { figure } = find(sheet.fluids, due.fluid)!.amount ?? {};
+      if (figure === undefined) return [own('fluid', { fluid: due.fluid, amount: 0, unit: 'L' })];
+      const amount = baseOf(figure, amountQuantity(figure));
+      if (amountQuantity(figure) === 'volume') return [own('fluid', { fluid: due.fluid, amount, unit: 'L' })];
       return [
         own(
-          'seal-fitted',
-          { seal: seal.ref, directionSeen: true, lubricated: true, depths: read((from + to) / 2, 3, tool), unit: 'mm' },
-          tool,
+          'fluid',
+          { fluid: due.fluid, amount: Number((amount + 0.002).toFixed(3)), unit: 'g' },
+          toolFor('scale', { quantity: 'mass', base: amount }),
         ),
       ];
     }
+    case 'seal': {
+      const seal = find(sheet.seals, due.seal)!;
+      const fitted = { seal: seal.ref, directionSeen: true, lubricated: true, unit: 'mm' };
+      if (!seal.depth) return [own('seal-fitted', { ...fitted, depths: [] })];
+      const depth = middle(windowOf(seal.depth, 'length'));
+      const tool = toolFor(seal.tool, { quantity: 'length', base: depth });
+      return [own('seal-fitted', { ...fitted, depths: read(depth, 3, tool) }, tool)];
+    }
     case 'setting':
-      return settingEntries(
-        state,
-        step,
-        unit,
-        own,
-        (truth) => ({ tool: toolFor('dial-indicator', truth), readings: read(truth, 3, toolFor('dial-indicator', truth)) }),
-        toolFor('torque-wrench', 70),
-      );
+      return settingEntries(state, step, unit, own, toolFor, read);
     case 'proof': {
-      const last = state.settings.find((run) => run.setting.ref === due.setting)?.playNow ?? 0;
-      const tool = toolFor('dial-indicator', last);
-      return [own('end-play', { setting: due.setting, moment: 'proved', readings: read(last, 3, tool), unit: 'mm' }, tool)];
+      const { setting, playNow } = settingOf(state, step);
+      const truth = setting.nut ? (playNow ?? 0) : middle(settingWindow(setting));
+      return [endPlay(setting, 'proved', truth, own, toolFor, read)];
     }
     case 'torque': {
       const run = state.joints.find((candidate) => candidate.joint.ref === due.joint);
       if (!run?.next) return [];
-      const wrench = toolFor('torque-wrench', run.next.torqueNm);
+      const { torqueNm } = run.next;
+      // A round by hand, by eye or by an angle has no wrench.
+      const wrench = torqueNm > 0 ? toolFor('torque-wrench', { quantity: 'torque', base: torqueNm }) : undefined;
       return [
         own(
           'pull',
@@ -141,9 +154,9 @@ function record(
             joint: due.joint,
             pass: run.next.pass,
             place: run.next.place,
-            torque: run.next.torqueNm,
+            torque: torqueNm,
             result: 'clicked',
-            wrenchLength: wrench.length ?? 450,
+            wrenchLength: wrench?.length ?? 450,
             adapterLength: 0,
             adapterAngle: 0,
           },
@@ -158,44 +171,54 @@ function record(
   }
 }
 
-function settingEntries(
-  state: JobState,
-  step: Step,
-  unit: DemoUnit,
-  own: (kind: DemoEntry['kind'], payload: object, tool?: Tool) => DemoEntry,
-  dial: (truth: number) => { tool: Tool; readings: number[] },
-  wrench: Tool,
-): readonly DemoEntry[] {
-  const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
-  if (!run) return [];
+function settingOf(state: JobState, step: Step): SettingRun {
+  return state.settings.find((candidate) => candidate.setting.ref === step.record.setting)!;
+}
+
+function endPlay(setting: Setting, moment: string, truth: number, own: Own, toolFor: ToolFor, read: Read): DemoEntry {
+  const quantity = settingQuantity(setting);
+  const tool = toolFor(setting.tool, { quantity, base: truth });
+  const readings = read(truth, setting.repeats, tool);
+  return own('end-play', { setting: setting.ref, moment, readings, unit: baseUnit(quantity).symbol }, tool);
+}
+
+function settingEntries(state: JobState, step: Step, unit: DemoUnit, own: Own, toolFor: ToolFor, read: Read): readonly DemoEntry[] {
+  const run = settingOf(state, step);
   const { setting } = run;
-  const pitch = baseOf(setting.nut!.pitch, 'pitch');
-  const endPlay = (moment: string, truth: number): DemoEntry => {
-    const { tool, readings } = dial(truth);
-    return own('end-play', { setting: setting.ref, moment, readings, unit: 'mm' }, tool);
-  };
+  const readPlay = (moment: string, truth: number): readonly DemoEntry[] => [endPlay(setting, moment, truth, own, toolFor, read)];
+  // Whatever is not turned by figures was set by its method, and comes out in the middle.
+  if (!setting.nut) return readPlay('locked', middle(settingWindow(setting)));
+  const { pitch, backOff, seat } = setting.nut;
   switch (run.phase) {
-    case 'seat':
-      return [
-        own(
-          'nut',
-          {
-            setting: setting.ref,
-            act: 'seated',
-            angle: -baseOf(setting.nut!.backOff, 'angle'),
-            torque: baseOf(setting.nut!.seat.figure, 'torque'),
-          },
-          wrench,
-        ),
-      ];
+    case 'seat': {
+      const torque = baseOf(seat.figure, 'torque');
+      const payload = { setting: setting.ref, act: 'seated', angle: -baseOf(backOff, 'angle'), torque };
+      return [own('nut', payload, toolFor('torque-wrench', { quantity: 'torque', base: torque }))];
+    }
     case 'read':
-      return [endPlay('now', unit.backedOff)];
+      return readPlay('now', unit.backedOff);
     case 'turn':
       return [own('nut', { setting: setting.ref, act: 'turned', angle: Number(run.advice?.output['angle'] ?? 0) })];
     default: {
       const turned = state.live.findLast((entry) => entry.kind === 'nut');
       const angle = turned?.kind === 'nut' ? turned.payload.angle : 0;
-      return [endPlay('locked', unit.backedOff - (pitch * angle) / 360)];
+      return readPlay('locked', unit.backedOff - (baseOf(pitch, 'pitch') * angle) / 360);
     }
   }
+}
+
+function middle({ from = 0, to = from }: Window): number {
+  return (from + to) / 2;
+}
+
+/** A size that nobody would renew a part for. */
+function soundSize(limit: Limit): number {
+  if (limit.asNew) return middle(windowOf(limit.asNew, limitQuantity(limit)));
+  const { from, to } = limitWindow(limit);
+  if (from === undefined) return (to ?? 0) * 0.7;
+  return to === undefined ? from * 1.01 : middle({ from, to });
+}
+
+function soundLook(sheet: SheetFile, limit: string | undefined): string | undefined {
+  return find(sheet.limits, limit)?.looks?.find(({ verdict }) => verdict === 'in')?.ref;
 }

@@ -24,6 +24,7 @@ import {
   type Tool,
   type ValueFoundPayload,
 } from '@jubb/contract';
+import { unitsOf } from '@jubb/core';
 import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
@@ -248,8 +249,12 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: strin
     );
   }
   if (entry.kind === 'reading' && limit) {
-    const { least, most } = plausibleReading(limitQuantity(limit));
-    const far = (entry.payload as ReadingPayload).readings.find((reading) => reading < least || reading > most);
+    const quantity = limitQuantity(limit);
+    const { readings, unit } = entry.payload as ReadingPayload;
+    const units = unitsOf(quantity).map(({ symbol }) => symbol);
+    if (!units.includes(unit)) problem('payload.unit', `is not a unit of ${quantity}: ${units.join(', ')}`, unit);
+    const { least, most } = plausibleReading(quantity);
+    const far = readings.find((reading) => reading < least || reading > most);
     if (far !== undefined)
       problem('payload.readings', `must not be ${far > most ? `over ${most}` : `under ${least}`}: a slip of the unit?`, String(far));
   }

@@ -1,4 +1,4 @@
-import { entryWords, type AnyKeptEntry, type Step } from '@jubb/contract/job';
+import { entryWords, proposedFor, type AnyKeptEntry, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { AskLine } from '../kit/ask-line.tsx';
 import { useKeys } from '../kit/keys.ts';
@@ -47,8 +47,6 @@ export function useJobActs(step: Step | undefined): {
     );
   }
   if (asking?.what === 'next-time') {
-    const { record } = step ?? {};
-    const joint = record?.joint;
     dialog = (
       <AskLine
         title="Next time"
@@ -65,7 +63,7 @@ export function useJobActs(step: Step | undefined): {
         ]}
         onClose={close}
         onDone={({ text = '', figure = '' }) => {
-          const line = joint ? { list: 'joints', line: joint, field: 'torque.figure' } : step ? { list: 'steps', line: step.ref } : {};
+          const line = step ? proposedFor(sheet, step) : {};
           keep({ kind: 'next-time', payload: { text: text.trim(), ...line, ...(figure.trim() ? { figure: figure.trim() } : {}) }, ...at });
           close();
         }}

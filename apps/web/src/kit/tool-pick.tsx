@@ -1,4 +1,4 @@
-import type { Tool } from '@jubb/contract/job';
+import { toolRefusal, type Tool, type ToolSize } from '@jubb/contract/job';
 import { useId, type ReactElement } from 'react';
 import { readStored, writeStored } from './prefs.ts';
 
@@ -9,22 +9,15 @@ interface ToolPickProps {
   readonly onChoose: (id: string) => void;
 }
 
-/** Why a tool will not do, or nothing. */
-export function objection(tool: Tool, size: number | undefined, today: string): string | undefined {
-  if (tool.calibrationDue !== null && tool.calibrationDue < today) return `check was due ${tool.calibrationDue}`;
-  if (size !== undefined && tool.high > tool.low && (size < tool.low || size > tool.high)) return `reads ${tool.low} to ${tool.high} only`;
-  return undefined;
-}
-
 /** The tool last used for this among those that will do, else the first that does. */
 export function pickTool(
   tools: readonly Tool[],
   kind: string | undefined,
-  size: number | undefined,
+  size: ToolSize | undefined,
   chosen: string | undefined,
 ): Tool | undefined {
   const today = new Date().toISOString().slice(0, 10);
-  const usable = tools.filter((tool) => tool.kind === kind && !objection(tool, size, today));
+  const usable = tools.filter((tool) => tool.kind === kind && !toolRefusal(tool, size, today));
   return usable.find((tool) => tool.id === chosen) ?? usable.find((tool) => tool.id === readStored(`tool.${kind ?? ''}`)) ?? usable[0];
 }
 
@@ -33,7 +26,7 @@ export function rememberTool(tool: Tool): void {
 }
 
 /** The tools of a kind; those that will not do are shown with the reason and cannot be taken. */
-export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps & { readonly size?: number | undefined }): ReactElement {
+export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps & { readonly size?: ToolSize | undefined }): ReactElement {
   const id = useId();
   const today = new Date().toISOString().slice(0, 10);
   return (
@@ -44,7 +37,7 @@ export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps
       <select id={id} className="form-select" value={chosen?.id ?? ''} onChange={(event) => onChoose(event.target.value)}>
         {chosen ? null : <option value="">none of them will do</option>}
         {tools.map((tool) => {
-          const against = objection(tool, size, today);
+          const against = toolRefusal(tool, size, today);
           return (
             <option key={tool.id} value={tool.id} disabled={against !== undefined}>
               {tool.tag} {tool.name}

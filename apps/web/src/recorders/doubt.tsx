@@ -1,6 +1,9 @@
-import { type Doubt, type Step } from '@jubb/contract/job';
-import type { ReactElement } from 'react';
+import { parseQuantity } from '@jubb/core';
+import { type Doubt, type DoubtFigure, type Step } from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
+import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 
@@ -20,17 +23,27 @@ const NOTHING: Typed = { figures: {}, source: '' };
 export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
   const { job, person, keep } = useHere();
   const [typed, setTyped] = useDraft<Typed>(`${job.id}.${doubt.list}.${doubt.line}.found`, NOTHING);
-  const figures = doubt.figures.flatMap(({ field }) => {
-    const figure = (typed.figures[field] ?? '').trim();
-    return figure === '' ? [] : [{ field, figure }];
-  });
+  const [tried, setTried] = useState(false);
+  const units = useUnits();
+  /** As typed; a bare figure is in the unit that stands beside it. */
+  const read = ({ field, quantity }: DoubtFigure): { readonly field: string; readonly figure?: string } => {
+    const text = (typed.figures[field] ?? '').trim();
+    const unit = units.symbol(quantity);
+    const { base, unit: given } = readFigure(text, quantity, unit);
+    if (base === undefined) return { field };
+    return { field, figure: parseQuantity(text, quantity, field).ok ? text : `${text} ${given ?? unit}` };
+  };
+  const written = doubt.figures.filter(({ field }) => (typed.figures[field] ?? '').trim() !== '').map(read);
+  const figures = written.flatMap(({ field, figure }) => (figure === undefined ? [] : [{ field, figure }]));
+  const sourceMissing = typed.source.trim() === '';
   const stands = doubt.figures.map(({ figure }) => figure).filter((figure) => figure !== '');
   if (person.role === 'apprentice')
     return <RecorderLayout say={`${doubt.name}: nobody stands for this number. Ask a mechanic or the foreman.`} />;
   const line = { list: doubt.list, line: doubt.line };
   const take = (): void => keep({ kind: 'value-taken', payload: line, step: step.ref });
   const give = (): void => {
-    if (figures.length === 0 || typed.source.trim() === '') return;
+    setTried(true);
+    if (figures.length < written.length || figures.length === 0 || sourceMissing) return;
     keep({ kind: 'value-found', payload: { ...line, figures, source: typed.source.trim() }, step: step.ref });
     setTyped(undefined);
   };
@@ -43,29 +56,21 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
           : `${doubt.name}: the sheet has no number. Give the one you found, or go on by hand.`
       }
       primary={
-        figures.length > 0
-          ? { label: 'Go on by this one', run: give, disabled: typed.source.trim() === '' }
+        written.length > 0
+          ? { label: 'Go on by this one', run: give }
           : { label: stands.length > 0 ? 'Use it as it stands' : 'By hand, without a number', run: take }
       }
     >
       <div className="d-flex flex-wrap gap-3 align-items-end">
-        {doubt.figures.map(({ field, label }) => (
-          <div key={field}>
-            <label className="form-label" htmlFor={`${id}-${field}`}>
-              Found: {label.toLowerCase()}
-            </label>
-            <input
-              id={`${id}-${field}`}
-              className="form-control num-field"
-              autoComplete="off"
-              maxLength={60}
-              value={typed.figures[field] ?? ''}
-              onChange={({ target }) => setTyped({ ...typed, figures: { ...typed.figures, [field]: target.value } })}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter') give();
-              }}
-            />
-          </div>
+        {doubt.figures.map(({ field, label, quantity }) => (
+          <FigureField
+            key={field}
+            label={`Found: ${label.toLowerCase()}`}
+            quantity={quantity}
+            text={typed.figures[field] ?? ''}
+            onText={(text) => setTyped({ ...typed, figures: { ...typed.figures, [field]: text } })}
+            onEnter={give}
+          />
         ))}
         <div className="flex-grow-1">
           <label className="form-label" htmlFor={`${id}-source`}>
@@ -73,7 +78,9 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
           </label>
           <input
             id={`${id}-source`}
-            className="form-control"
+            className={`form-control ${tried && sourceMissing ? 'is-invalid' : ''}`}
+            aria-invalid={tried && sourceMissing}
+            aria-describedby={`${id}-source-problem`}
             autoComplete="off"
             maxLength={200}
             value={typed.source}
@@ -82,6 +89,9 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
               if (event.key === 'Enter') give();
             }}
           />
+          <div id={`${id}-source-problem`} className="v-out" aria-live="polite">
+            {tried && sourceMissing ? 'Say where it stands: a book and its page, a plate, a person' : null}
+          </div>
         </div>
       </div>
       <p className="soft mt-2 mb-0">It is used on this job from now on, and goes to the foreman as a proposal for the sheet.</p>

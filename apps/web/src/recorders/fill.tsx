@@ -1,4 +1,4 @@
-import { baseOf, find, partName, windowOf, type Fluid } from '@jubb/contract/job';
+import { amountQuantity, baseOf, find, partName, windowOf, type Fluid } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { SealSketch } from '../drawings/look.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
@@ -22,8 +22,8 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
         onFull={() => keep({ kind: 'fluid', payload: { fluid: fluid.ref, amount: 0, unit: 'L' }, step: step.ref })}
       />
     );
-  const isMass = /g$/u.test(fluid.amount.figure.trim());
-  const quantity = isMass ? 'mass' : 'volume';
+  const quantity = amountQuantity(fluid.amount.figure);
+  const isMass = quantity === 'mass';
   const unit = isMass ? 'g' : 'L';
   const wanted = baseOf(fluid.amount.figure, quantity);
   const read = readFigure(text, quantity, unit, { least: 1e-4, most: wanted * 20 });

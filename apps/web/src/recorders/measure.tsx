@@ -35,7 +35,8 @@ export function Measure(props: MeasureProps): ReactElement {
   const [tried, setTried] = useState(false);
   const { least, most } = props;
   const readings = useReadings(`${job.id}.${props.draftKey}`, quantity, { least, most });
-  const size = window.from ?? window.to;
+  const base = window.from ?? window.to;
+  const size = base === undefined ? undefined : { quantity, base };
   const tool = pickTool(job.tools, toolKind, size, toolId);
   const payload = props.payload(readings.kept, readings.unit);
   const working = readings.kept.length > 0 ? workingFor(kind, payload, sheet, tool) : null;

@@ -38,7 +38,8 @@ export function MovedAt({ step, limit, direction }: MovedAtProps): ReactElement 
   });
   const [toolId, setToolId] = useState<string>();
   const least = limitWindow(limit).from ?? 0;
-  const tool = pickTool(job.tools, limit.tool, least, toolId);
+  const size = { quantity: 'torque', base: least } as const;
+  const tool = pickTool(job.tools, limit.tool, size, toolId);
   const symbol = units.symbol('torque');
   const read = (text: string): number | undefined => readFigure(text, 'torque', symbol, { least: 0, most: MOST_NM }).base;
   const found = foundIn(typed, read);
@@ -95,7 +96,7 @@ export function MovedAt({ step, limit, direction }: MovedAtProps): ReactElement 
             label="With"
             tools={job.tools.filter((candidate) => candidate.kind === limit.tool)}
             chosen={tool}
-            size={least}
+            size={size}
             onChoose={setToolId}
           />
           <p className="soft mt-2 mb-0">When out: {limit.whenOut}</p>

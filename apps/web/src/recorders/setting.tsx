@@ -49,7 +49,7 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
   if (!nut) return null;
   const torque = baseOf(nut.seat.figure, 'torque');
   const backOff = baseOf(nut.backOff, 'angle');
-  const wrench = pickTool(job.tools, 'torque-wrench', torque, wrenchId);
+  const wrench = pickTool(job.tools, 'torque-wrench', { quantity: 'torque', base: torque }, wrenchId);
   const { figure, unit, other } = units.show(torque, 'torque');
   const seated = (): void => {
     if (wrench) rememberTool(wrench);
@@ -82,7 +82,7 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
         label="Wrench"
         tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
         chosen={wrench}
-        size={torque}
+        size={{ quantity: 'torque', base: torque }}
         onChoose={setWrenchId}
       />
       {how ? <p className="soft mt-2 mb-0">{how}</p> : null}

@@ -30,7 +30,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
   const { next, joint } = run;
   const pass = run.passes.find((candidate) => candidate.pass === next.pass);
   if (next.torqueNm === 0) return <ByHand run={run} step={step} plate={plate} />;
-  const wrench = pickTool(job.tools, 'torque-wrench', next.torqueNm, wrenchId);
+  const wrench = pickTool(job.tools, 'torque-wrench', { quantity: 'torque', base: next.torqueNm }, wrenchId);
   const fitted = job.tools.find((tool) => tool.id === adapter.id);
   const angle = readFigure(adapter.angle, 'angle', '°', { least: 0, most: 180 });
   const arm = {
@@ -118,7 +118,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
               label="Wrench"
               tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
               chosen={wrench}
-              size={next.torqueNm}
+              size={{ quantity: 'torque', base: next.torqueNm }}
               onChoose={setWrenchId}
             />
             <div>

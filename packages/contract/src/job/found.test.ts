@@ -74,15 +74,22 @@ describe('a value that nobody stands for', () => {
 
 describe('a figure found on a job', () => {
   test.each([
-    ['joints', 'centre-bolt', 'stages', '120 N·m; 270 N·m'],
+    ['joints', 'centre-bolt', 'stages.0.torque.figure', '270 N·m'],
     ['settings', 'hub-rock', 'window.to', '0.08 mm'],
     ['limits', 'rock-found', 'service.to', '0.2 mm'],
   ] as const)('%s, %s: stands in its place and nothing else moves', (list, line, field, figure) => {
     const sheet = withFound(begun, [found(list, line, field, figure)]);
     expect(sheetIssues(sheet as unknown as Record<string, unknown>)).toEqual([]);
-    expect(JSON.stringify(sheet[list].find(({ ref }) => ref === line))).toContain(figure.split('; ')[0]);
+    expect(JSON.stringify(sheet[list].find(({ ref }) => ref === line))).toContain(figure);
     const others = (one: SheetFile): unknown => ({ ...one, [list]: one[list].filter(({ ref }) => ref !== line) });
     expect(others(sheet)).toEqual(others(begun));
+  });
+
+  test('of the last round of a staged joint is the torque of the joint', () => {
+    const sheet = withFound(begun, [found('joints', 'centre-bolt', 'stages.0.torque.figure', '270 N·m')]);
+    const bolt = sheet.joints.find(({ ref }) => ref === 'centre-bolt')!;
+    expect([bolt.torque?.figure, bolt.torque?.source]).toEqual(['270 N·m', 'found on this job: plate on the axle']);
+    expect(bolt.stages?.map(({ kind }) => kind)).toEqual(['torque', 'click']);
   });
 
   test('is what the work goes by, until it is struck', () => {

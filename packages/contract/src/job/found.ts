@@ -1,54 +1,96 @@
+import type { Quantity } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import { isKind } from '../entry/kept.js';
 import type { ValueFoundPayload } from '../entry/payloads.js';
+import type { SheetList } from '../sheet/lists.js';
 import { readCell, writeCell, type PlainLine } from '../sheet/cells.js';
 import type { Column } from '../sheet/columns.js';
-import type { SheetFile, Step } from '../sheet/file.js';
-import { find, partName } from '../sheet/resolve.js';
+import type { JointStage, Limit, Setting, SheetFile, Step } from '../sheet/file.js';
+import { amountQuantity, find, limitQuantity, partName, settingQuantity } from '../sheet/resolve.js';
 import { sourcedIn } from '../sheet/sourced.js';
 import type { ValueList } from '../words.js';
+
+/** A figure of a line that can be found on a job. */
+export interface DoubtFigure {
+  /** Path within the line: "torque.figure", "stages.1.angle.figure". */
+  readonly field: string;
+  readonly label: string;
+  readonly quantity: Quantity;
+  /** As it stands; empty where there is none. */
+  readonly figure: string;
+}
 
 /** A value that a step is about to use, and that nobody stands for yet: only somebody's word, or none at all. */
 export interface Doubt {
   readonly list: ValueList;
   readonly line: string;
   readonly name: string;
-  /** The figures as they stand; empty where there are none. */
-  readonly figures: readonly { readonly field: string; readonly label: string; readonly figure: string }[];
+  readonly figures: readonly DoubtFigure[];
   /** Whose word it is. */
   readonly source: string;
 }
 
-const text = (path: string, label: string): Column => ({ path, label, kind: 'text' });
-const STAGES: Column = { path: 'stages', label: 'Stages', kind: 'stages' };
-
-/** The figures of a line, one column each. */
-function columnsOf(list: ValueList, line: PlainLine): readonly Column[] {
+function figuresOf(list: ValueList, line: PlainLine): readonly DoubtFigure[] {
+  const one = (field: string, label: string, quantity: Quantity): DoubtFigure => ({
+    field,
+    label,
+    quantity,
+    figure: readCell(line, asColumn(field, label)),
+  });
   switch (list) {
-    case 'joints':
-      return line['stages'] === undefined ? [text('torque.figure', 'Torque')] : [STAGES];
-    case 'settings':
-      return [text('window.from', 'From'), text('window.to', 'To')];
+    case 'joints': {
+      const rounds = ((line['stages'] ?? []) as readonly JointStage[]).flatMap((stage, index) =>
+        (['torque', 'angle'] as const)
+          .filter((of) => stage[of])
+          .map((of) => one(`stages.${index}.${of}.figure`, `Round ${index + 1}, ${of}`, of)),
+      );
+      return rounds.length > 0 ? rounds : [one('torque.figure', 'Torque', 'torque')];
+    }
+    case 'settings': {
+      const quantity = settingQuantity(line as unknown as Setting);
+      return [one('window.from', 'From', quantity), one('window.to', 'To', quantity)];
+    }
     case 'seals':
-      return [text('depth.from', 'Depth from'), text('depth.to', 'Depth to')];
-    case 'limits':
-      return [text('service.from', 'From'), text('service.to', 'To')];
+      return [one('depth.from', 'Depth from', 'length'), one('depth.to', 'Depth to', 'length')];
+    case 'limits': {
+      const quantity = limitQuantity(line as unknown as Limit);
+      return [one('service.from', 'From', quantity), one('service.to', 'To', quantity)];
+    }
     case 'fluids':
-      return [text('amount.figure', 'Amount')];
+      return [one('amount.figure', 'Amount', amountQuantity(readCell(line, asColumn('amount.figure'))))];
   }
+}
+
+function asColumn(path: string, label = path): Column {
+  return { path, label, kind: 'text' };
 }
 
 const LIST_OF = { joint: 'joints', setting: 'settings', seal: 'seals', limit: 'limits', fluid: 'fluids' } as const;
 
+/** The lines with figures that a step works by. */
+function valuesAt({ record }: Step): readonly { readonly list: ValueList; readonly line: string }[] {
+  return (Object.entries(LIST_OF) as [keyof typeof LIST_OF, ValueList][]).flatMap(([field, list]) => {
+    const line = record[field];
+    return line === undefined ? [] : [{ list, line }];
+  });
+}
+
+/** Where a better figure for a step would stand on the sheet: the figure itself where there is but one, else its line. */
+export function proposedFor(sheet: SheetFile, step: Step): { readonly list: SheetList; readonly line: string; readonly field?: string } {
+  const [value] = valuesAt(step);
+  if (!value) return { list: 'steps', line: step.ref };
+  const line = find<{ readonly ref: string }>(sheet[value.list], value.line);
+  const [figure, ...others] = line ? figuresOf(value.list, { ...line }) : [];
+  return figure && others.length === 0 ? { ...value, field: figure.field } : value;
+}
+
 /** What nobody stands for at a step, unless somebody on this job took it as it is or found the right one. */
 export function doubtAt(sheet: SheetFile, live: readonly AnyKeptEntry[], step: Step): Doubt | undefined {
-  for (const [field, list] of Object.entries(LIST_OF) as [keyof typeof LIST_OF, ValueList][]) {
-    const ref = step.record[field];
-    const doubt = ref === undefined ? undefined : doubtOf(sheet, list, ref);
+  for (const { list, line } of valuesAt(step)) {
+    const doubt = doubtOf(sheet, list, line);
     if (!doubt) continue;
     const stands = live.some(
-      (entry) =>
-        (entry.kind === 'value-taken' || entry.kind === 'value-found') && entry.payload.list === list && entry.payload.line === ref,
+      ({ kind, payload }) => (kind === 'value-taken' || kind === 'value-found') && payload.list === list && payload.line === line,
     );
     if (!stands) return doubt;
   }
@@ -67,41 +109,43 @@ export function doubtOf(sheet: SheetFile, list: ValueList, ref: string): Doubt |
     list,
     line: ref,
     name: line.name ?? partName(sheet, line.part ?? ref),
-    figures: columnsOf(list, plain).map((column) => ({ field: column.path, label: column.label, figure: readCell(plain, column) })),
+    figures: figuresOf(list, plain),
     source: word?.source ?? '',
   };
 }
 
-/** A line with figures written into it, and where they come from beside them. */
+/** A line with figures written into it, and where they come from beside them; a field it does not have is passed over. */
 export function withFigures(
   list: ValueList,
   line: PlainLine,
   figures: ValueFoundPayload['figures'],
   origin: { readonly trust: 'unverified' | 'shop'; readonly source: string },
 ): PlainLine {
-  const columns = columnsOf(list, line);
-  return figures.reduce((at, { field, figure }) => {
-    const column = columns.find(({ path }) => path === field);
-    if (!column) return at;
-    const written = writeCell(at, column, figure);
-    if (!written.ok) return at;
-    return column.kind === 'stages' ? stagesFrom(written.line, origin) : valueFrom(written.line, field.split('.')[0] ?? '', origin);
-  }, line);
+  const known = new Set(figuresOf(list, line).map(({ field }) => field));
+  const written = figures
+    .filter(({ field }) => known.has(field))
+    .reduce((at, { field, figure }) => {
+      const value = field.slice(0, field.lastIndexOf('.'));
+      return [
+        [field, figure] as const,
+        [`${value}.trust`, origin.trust] as const,
+        [`${value}.source`, origin.source] as const,
+        // The page was that of the figure before.
+        [`${value}.page`, ''] as const,
+      ].reduce((to, [path, text]) => put(to, path, text), at);
+    }, line);
+  return list === 'joints' && line['torque'] !== undefined ? withLastTorque(written) : written;
 }
 
-type Origin = Parameters<typeof withFigures>[3];
-
-function valueFrom(line: PlainLine, name: string, origin: Origin): PlainLine {
-  const { page: _, ...value } = (line[name] ?? {}) as Record<string, unknown>;
-  return { ...line, [name]: { ...value, ...origin } };
+function put(line: PlainLine, path: string, text: string): PlainLine {
+  const written = writeCell(line, asColumn(path), text);
+  return written.ok ? written.line : line;
 }
 
-function stagesFrom(line: PlainLine, origin: Origin): PlainLine {
-  const stages = (line['stages'] ?? []) as readonly PlainLine[];
-  return {
-    ...line,
-    stages: stages.map((stage) => ['torque', 'angle'].reduce((at, name) => (name in at ? valueFrom(at, name, origin) : at), stage)),
-  };
+/** A staged joint has the torque of its last round as its own. */
+function withLastTorque(line: PlainLine): PlainLine {
+  const last = ((line['stages'] ?? []) as readonly JointStage[]).findLast(({ torque }) => torque)?.torque;
+  return last ? { ...line, torque: { ...(line['torque'] as object), ...last } } : line;
 }
 
 /** The sheet with the figures that were found on this job, in their places; nothing else of it changes. */
@@ -115,8 +159,8 @@ export function withOneFound(sheet: SheetFile, { list, line: ref, figures, sourc
   return { ...sheet, [list]: lines.map((line) => (line['ref'] === ref ? withFigures(list, line, figures, origin) : line)) } as SheetFile;
 }
 
-/** A figure as it was found, in words: "Torque 12 N·m". */
-export function figuresWords(list: ValueList, figures: ValueFoundPayload['figures']): string {
-  const columns = [...columnsOf(list, {}), STAGES];
-  return figures.map(({ field, figure }) => `${columns.find(({ path }) => path === field)?.label ?? field} ${figure}`).join(', ');
+/** Figures of a line as they were found, in words: "Torque 12 N·m". */
+export function figuresWords(list: ValueList, line: PlainLine, figures: ValueFoundPayload['figures']): string {
+  const known = figuresOf(list, line);
+  return figures.map(({ field, figure }) => `${known.find((one) => one.field === field)?.label ?? field} ${figure}`).join(', ');
 }

@@ -15,6 +15,7 @@ export * from './working-for.js';
 export * from './joint-run.js';
 export * from './setting-run.js';
 export * from './found.js';
+export * from './tool.js';
 export * from './state.js';
 export * from './words.js';
 export * from './report.js';

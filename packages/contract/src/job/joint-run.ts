@@ -78,7 +78,7 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
   };
 }
 
-/** The rounds of the sheet: its stages where it has them, else shares of the torque; none without a number. */
+/** The rounds of the sheet: its stages where it has them, else shares of the torque; by hand where the book has no number. */
 function plannedPasses(joint: Joint, order: readonly number[], torqueNm: number | undefined): Pass[] {
   if (joint.stages)
     return joint.stages.map((stage, index) => ({
@@ -88,7 +88,7 @@ function plannedPasses(joint: Joint, order: readonly number[], torqueNm: number 
       check: false,
       stage,
     }));
-  if (torqueNm === undefined) return [];
+  if (torqueNm === undefined) return [{ pass: 1, torqueNm: 0, order, check: false }];
   return joint.pattern.passes.map((share, index) => ({ pass: index + 1, torqueNm: torqueNm * share, order, check: false }));
 }
 

@@ -109,7 +109,8 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Used as it stands: ${doubtOf(sheet, entry.payload.list, entry.payload.line)?.name ?? entry.payload.line}, only somebody’s word`;
     case 'value-found': {
       const { list, line, figures, source } = entry.payload;
-      return `Found: ${doubtOf(sheet, list, line)?.name ?? line}, ${figuresWords(list, figures)} (${source})`;
+      const held = find<{ readonly ref: string }>(sheet[list], line);
+      return `Found: ${doubtOf(sheet, list, line)?.name ?? line}, ${figuresWords(list, { ...held }, figures)} (${source})`;
     }
     case 'owed':
       return `Owed: ${owedWords(entry.payload)}`;

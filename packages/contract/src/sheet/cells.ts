@@ -6,7 +6,7 @@ export type PlainLine = Readonly<Record<string, unknown>>;
 
 /** What a cell shows; an absent field is an empty cell. */
 export function readCell(line: PlainLine, { path, kind }: Column): string {
-  const held = path.split('.').reduce<unknown>((at, name) => (isObject(at) ? at[name] : undefined), line);
+  const held = path.split('.').reduce<unknown>((at, name) => (holds(at) ? at[name] : undefined), line);
   if (held === undefined || held === null) return '';
   switch (kind) {
     case 'yes-no':
@@ -105,13 +105,22 @@ function parseStage(cell: string, old: JointStage | undefined): object | string 
 
 function put(line: PlainLine, [name = '', ...rest]: readonly string[], held: unknown): PlainLine {
   const { [name]: old, ...others } = line;
-  const inner = rest.length === 0 ? held : put(isObject(old) ? old : {}, rest, held);
+  const inner = rest.length === 0 ? held : Array.isArray(old) ? putInto(old, rest, held) : put(isObject(old) ? old : {}, rest, held);
   const gone = inner === undefined || (rest.length > 0 && isObject(inner) && Object.keys(inner).length === 0);
   if (gone) return others;
   // A field that was there keeps its place, so that a change shows as that change alone.
   return Object.hasOwn(line, name) ? { ...line, [name]: inner } : { ...others, [name]: inner };
 }
 
+/** One of a list, by its number from 0; the others stay. */
+function putInto(list: readonly PlainLine[], [number = '', ...rest]: readonly string[], held: unknown): readonly PlainLine[] {
+  return list.map((one, index) => (index === Number(number) ? put(one, rest, held) : one));
+}
+
+function holds(held: unknown): held is Readonly<Record<string, unknown>> {
+  return typeof held === 'object' && held !== null;
+}
+
 function isObject(held: unknown): held is Readonly<Record<string, unknown>> {
-  return typeof held === 'object' && held !== null && !Array.isArray(held);
+  return holds(held) && !Array.isArray(held);
 }

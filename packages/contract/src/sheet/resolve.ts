@@ -34,6 +34,11 @@ export function settingWindow(setting: Setting): { readonly from: number; readon
   return { from, to };
 }
 
+/** An amount is weighed or poured, as its unit says. */
+export function amountQuantity(figure: string): 'mass' | 'volume' {
+  return parseQuantity(figure, 'mass', 'figure').ok ? 'mass' : 'volume';
+}
+
 export interface Pass {
   /** From 1. */
   readonly pass: number;
