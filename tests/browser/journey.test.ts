@@ -63,8 +63,8 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.type('Book in');
   await hand.press('Enter');
   await hand.heads('Book in');
-  await hand.tabTo('Known here');
-  await hand.type('Valdorn');
+  await hand.fill('Customer, or serial or tag', 'valdorn');
+  await hand.use('Valdorn Airfield');
   await hand.fill('Machine', 'Baggage tractor 7');
   await hand.fill('Serial', 'TH6-21990');
   await hand.fill('Unit and side', 'Right front hub');

@@ -224,13 +224,13 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   // The link is cut in the middle: it is kept here, and the work goes on by it.
   await hand.page.setOfflineMode(true);
   await hand.press('Enter');
-  await hand.sees('91.0 N·m');
+  await hand.sees('full 91 N·m');
   expect(await hand.faults()).toEqual([]);
   await hand.page.setOfflineMode(false);
   await hand.go(`/jobs/${job.id}`);
-  await hand.sees('91.0 N·m');
+  await hand.sees('full 91 N·m');
   await hand.sees('Found: Brake plate screws');
-  await hand.press('w');
+  await hand.press('p');
   await hand.fill('What is put off', 'Linings of both sides');
   await hand.press('Enter');
   await hand.sees('Say it in a word or two');

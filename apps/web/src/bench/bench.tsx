@@ -132,7 +132,7 @@ const HELP = [
   ['S', 'strike the last entry'],
   ['N', 'note'],
   ['O', 'open end'],
-  ['W', 'owed: put off with the customer’s word'],
+  ['P', 'owed: put off with the customer’s word'],
   ['Y', 'next time: a proposal for the sheet'],
   ['Esc', 'back to the job'],
 ] as const;

@@ -25,7 +25,7 @@ export function useJobActs(step: Step | undefined): {
           n: () => setAsking({ what: 'note' }),
           o: () => setAsking({ what: 'open-end' }),
           y: () => setAsking({ what: 'next-time' }),
-          w: () => setAsking({ what: 'owed' }),
+          p: () => setAsking({ what: 'owed' }),
           s: strikeLast,
         },
   );

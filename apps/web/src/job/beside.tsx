@@ -188,7 +188,7 @@ function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null 
       </ul>
       {state.handedOver ? null : (
         <button type="button" className="btn btn-plain" onClick={onOwed}>
-          Put off <kbd>W</kbd>
+          Put off <kbd>P</kbd>
         </button>
       )}
     </section>

@@ -61,7 +61,7 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
           : { label: stands.length > 0 ? 'Use it as it stands' : 'By hand, without a number', run: take }
       }
     >
-      <div className="d-flex flex-wrap gap-3 align-items-end">
+      <div className="d-flex flex-wrap gap-3 align-items-start">
         {doubt.figures.map(({ field, label, quantity }) => (
           <FigureField
             key={field}

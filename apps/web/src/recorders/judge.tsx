@@ -52,7 +52,7 @@ export function LookRecorder({ step }: RecorderProps): ReactElement | null {
             {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
           </>
         ),
-        key: String(index + 1),
+        key: `${index + 1}` as const,
         run: () => keep({ kind: 'look', payload: { limit: limit.ref, look: look.ref }, step: step.ref }),
       }))}
     >

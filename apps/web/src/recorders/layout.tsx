@@ -3,11 +3,14 @@ import { createPortal } from 'react-dom';
 import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../kit/keys.ts';
 
+/** Keys of what a step asks: of letters, those that the job does not have for itself (B, N, O, P, S, Y). */
+type StepKey = 'a' | 'c' | 'd' | 'm' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
+
 export interface Act {
   readonly label: ReactNode;
   readonly run: () => void;
   /** Single key that does it, beside Space and Enter for the first act. */
-  readonly key?: string;
+  readonly key?: StepKey;
   readonly disabled?: boolean;
 }
 
@@ -43,7 +46,7 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
     ' ': go,
     enter: go,
     pagedown: go,
-    ...Object.fromEntries(others.map((act) => [act.key?.toLowerCase() ?? '', act.disabled ? undefined : act.run])),
+    ...Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])),
   });
   const keys = (
     <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>

@@ -177,7 +177,7 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
       others={[
         { label: 'Other slot', key: 't', run: () => toggle('slots') },
         { label: 'Working', key: 'w', run: () => toggle('working') },
-        { label: 'Seat again', key: 'b', run: onSeatAgain },
+        { label: 'Seat again', key: 'a', run: onSeatAgain },
       ]}
       drawing={<CastleNut slots={nut.slots} openings={nut.openings} angle={chosen.angle} />}
       wide={

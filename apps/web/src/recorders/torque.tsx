@@ -106,7 +106,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
             : { label: `Pulled ${wrenchAt}`, run: () => pull('clicked'), disabled: cannot }
         }
         others={[
-          ...(pass?.check ? [{ label: 'It turned', key: 't', run: () => pull('turned'), disabled: cannot }] : []),
+          ...(pass?.check ? [{ label: 'It turned', key: 't' as const, run: () => pull('turned'), disabled: cannot }] : []),
           { label: 'Wrench', key: 'w', run: () => setChoosing(!choosing) },
           { label: 'Trouble', key: 'x', run: () => setInTrouble(true), disabled: cannot },
         ]}

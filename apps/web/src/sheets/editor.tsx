@@ -104,11 +104,11 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
               : '…'}
           </summary>
           <Completeness parts={review?.complete ?? []} long />
-          <Proposed sheet={sheet} draft={draft} onJump={open} />
           <h2 className="mt-3">To mend</h2>
           <FindingList findings={review?.findings} onJump={({ list, ref }) => (list === 'sheet' ? open('head') : open(list, ref))} />
         </details>
         <section aria-label={tab === 'head' ? 'The sheet itself' : LIST_NAMES[tab]}>
+          <Proposed sheet={sheet} draft={draft} list={tab === 'head' ? undefined : tab} onJump={open} />
           {tab === 'head' ? (
             <SheetHead draft={draft} />
           ) : (

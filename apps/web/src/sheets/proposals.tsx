@@ -45,12 +45,15 @@ function figuresOf({ figures }: ProposalView): readonly string[] {
 interface ProposedProps {
   readonly sheet: SheetView;
   readonly draft: SheetDraft;
+  /** Those for this list alone; all of them on the page of the sheet itself. */
+  readonly list: SheetList | undefined;
   readonly onJump: (list: SheetList, line?: string) => void;
 }
 
 /** The same beside the draft: a figure goes into its line at one press. */
-export function Proposed({ sheet, draft, onJump }: ProposedProps): ReactElement | null {
-  const { data: proposals = [] } = useProposals(sheet.revisionId);
+export function Proposed({ sheet, draft, list: shown, onJump }: ProposedProps): ReactElement | null {
+  const { data: all = [] } = useProposals(sheet.revisionId);
+  const proposals = all.filter(({ list }) => shown === undefined || list === shown);
   const [refusal, setRefusal] = useState<unknown>();
   if (proposals.length === 0) return null;
   const settle = async (entryId: string, how: 'taken' | 'left'): Promise<void> => {
@@ -62,8 +65,8 @@ export function Proposed({ sheet, draft, onJump }: ProposedProps): ReactElement 
     }
   };
   return (
-    <>
-      <h2 className="mt-3">Next time, from jobs</h2>
+    <div className="sheet-box mb-3">
+      <h2>Next time, from jobs</h2>
       <Wrong error={refusal} />
       <ul className="findings">
         {proposals.map((proposal) => {
@@ -105,7 +108,7 @@ export function Proposed({ sheet, draft, onJump }: ProposedProps): ReactElement 
           );
         })}
       </ul>
-    </>
+    </div>
   );
 }
 
