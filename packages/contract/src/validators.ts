@@ -45,7 +45,9 @@ export function readSheetFigure(text: string, quantity: Quantity, mayBeZero: boo
   });
   const parsed = parseQuantity(text, quantity, '');
   if (!parsed.ok) return refuse(parsed.issue);
-  const { base } = parsed.quantity;
+  const { base, unit, unitTyped } = parsed.quantity;
+  // Who reads a sheet does not know which units its author thinks in; a plain number has none.
+  if (!unitTyped && unit.symbol !== '') return refuse({ code: 'unit-missing', received: text.trim(), quantity });
   const { least, most } = PLAUSIBLE[quantity] ?? { least: Number.NEGATIVE_INFINITY, most: Number.POSITIVE_INFINITY };
   const received = text.trim();
   if (base < least) return refuse({ code: 'too-small', received, bound: formatQuantity(least, quantity) });

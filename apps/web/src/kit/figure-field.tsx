@@ -22,6 +22,8 @@ export interface FigureRead {
   readonly base?: number;
   /** Symbol of the unit it was given in. */
   readonly unit?: string;
+  /** As it was typed, its unit written out. */
+  readonly text?: string;
   readonly problem?: string;
 }
 
@@ -30,12 +32,12 @@ export function readFigure(text: string, quantity: Quantity, unit: string, bound
   const parsed = parseQuantity(text, quantity, 'figure', unit);
   const say = (issue: Parameters<typeof wording>[0]): string => wording({ ...issue, label: 'This' }).replace(/^This: /u, '');
   if (!parsed.ok) return { problem: say(parsed.issue) };
-  const { base } = parsed.quantity;
+  const { base, unit: given, unitTyped } = parsed.quantity;
   const { least = Number.NEGATIVE_INFINITY, most = Number.POSITIVE_INFINITY } = bounds;
   if (base < least) return { problem: `"${text.trim()}" is too small here` };
   if (base > most) return { problem: `"${text.trim()}" is too large here; check the unit and the decimal sign` };
   if (quantity === 'count' && !Number.isInteger(base)) return { problem: `"${text.trim()}" is not a whole number` };
-  return { base, unit: parsed.quantity.unit.symbol };
+  return { base, unit: given.symbol, text: unitTyped ? text.trim() : `${text.trim()} ${given.symbol}`.trim() };
 }
 
 /** One figure with its unit beside it. Comma or point, any unit; Enter goes on. */

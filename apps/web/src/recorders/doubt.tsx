@@ -1,5 +1,4 @@
-import { parseQuantity } from '@jubb/core';
-import { type Doubt, type DoubtFigure, type Step } from '@jubb/contract/job';
+import { type Doubt, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -25,16 +24,11 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
   const [typed, setTyped] = useDraft<Typed>(`${job.id}.${doubt.list}.${doubt.line}.found`, NOTHING);
   const [tried, setTried] = useState(false);
   const units = useUnits();
-  /** As typed; a bare figure is in the unit that stands beside it. */
-  const read = ({ field, quantity }: DoubtFigure): { readonly field: string; readonly figure?: string } => {
-    const text = (typed.figures[field] ?? '').trim();
-    const unit = units.symbol(quantity);
-    const { base, unit: given } = readFigure(text, quantity, unit);
-    if (base === undefined) return { field };
-    return { field, figure: parseQuantity(text, quantity, field).ok ? text : `${text} ${given ?? unit}` };
-  };
-  const written = doubt.figures.filter(({ field }) => (typed.figures[field] ?? '').trim() !== '').map(read);
-  const figures = written.flatMap(({ field, figure }) => (figure === undefined ? [] : [{ field, figure }]));
+  const written = doubt.figures.filter(({ field }) => (typed.figures[field] ?? '').trim() !== '');
+  const figures = written.flatMap(({ field, quantity }) => {
+    const { text: figure } = readFigure(typed.figures[field] ?? '', quantity, units.symbol(quantity));
+    return figure === undefined ? [] : [{ field, figure }];
+  });
   const sourceMissing = typed.source.trim() === '';
   const stands = doubt.figures.map(({ figure }) => figure).filter((figure) => figure !== '');
   if (person.role === 'apprentice')

@@ -37,6 +37,7 @@ describe('what the schema cannot say, the import does, with the line', () => {
   const lineOf = (part: string): number => text.slice(0, text.indexOf(part)).split('\n').length;
   test.each([
     ['"figure": "108 N·m"', '"figure": "108 kPa"', /is a pressure; a torque is asked/u],
+    ['"figure": "108 N·m"', '"figure": "108"', /has no unit; say which is meant \(N·m/u],
     ['"figure": "108 N·m"', '"figure": "-5 N·m"', /"-5 N·m" is too small/u],
     ['"from": "34.965 mm"', '"from": "40 m"', /"40 m" is too large; the most allowed is 5000 mm/u],
     [

@@ -7,6 +7,8 @@ export interface ParsedQuantity {
   /** As typed, in `unit`. */
   readonly typed: number;
   readonly unit: Unit;
+  /** False where no unit was typed and `unit` is the one that was meant. */
+  readonly unitTyped: boolean;
 }
 
 export type Parsed = { readonly ok: true; readonly quantity: ParsedQuantity } | { readonly ok: false; readonly issue: Issue };
@@ -50,7 +52,7 @@ export function parseQuantity(text: string, quantity: Quantity, field: string, a
   }
   const base = toBase(number.value, unit);
   if (!Number.isFinite(base)) return fail('not-finite');
-  return { ok: true, quantity: { base, typed: number.value, unit } };
+  return { ok: true, quantity: { base, typed: number.value, unit, unitTyped: unitText !== '' } };
 }
 
 function readNumber(text: string): { value: number; length: number } | 'ambiguous' | undefined {

@@ -37,6 +37,7 @@ const WORDING = {
   'ambiguous-number': (issue) => `${given(issue)} has more than one decimal sign; use one comma or one point`,
   'is-a-thread': (issue) => `${given(issue)} names a thread; ${withArticle(issue.quantity)} is asked${examples(issue)}`,
   'unknown-unit': (issue) => `"${issue.unit ?? ''}" is not a unit of ${issue.quantity ?? 'this'}${examples(issue)}`,
+  'unit-missing': (issue) => `${given(issue)} has no unit; say which is meant${examples(issue)}`,
   'wrong-quantity': (issue) => `${given(issue)} is ${withArticle(issue.found)}; ${withArticle(issue.quantity)} is asked${examples(issue)}`,
   'not-finite': (issue) => `${given(issue)} is not a finite number`,
   'too-small': (issue) => `${given(issue)} is too small; the least allowed is ${issue.bound ?? ''}`,
