@@ -115,7 +115,7 @@ function strikeWords(job: JobView, strike: AnyKeptEntry, times: Times): string {
 /** What is put off, in front of the customer. */
 function owedSection(state: JobState): ReportSection[] {
   if (state.owed.length === 0) return [];
-  return [{ title: 'Owed', care: true, text: state.owed.map(({ payload }) => owedWords(payload)) }];
+  return [{ title: 'Owed', text: state.owed.map(({ payload }) => owedWords(payload)) }];
 }
 
 /** Numbers of the sheet that were used on somebody's word, and those that were found on the job. */
