@@ -10,7 +10,9 @@ export default defineConfig({
   build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 400 },
   css: {
     postcss: {
-      plugins: [purgecss({ content: ['index.html', 'src/**/*.tsx'], safelist: MADE_UP, dynamicAttributes: ['data-bs-theme'], variables: true })],
+      plugins: [
+        purgecss({ content: ['index.html', 'src/**/*.tsx'], safelist: MADE_UP, dynamicAttributes: ['data-bs-theme'], variables: true }),
+      ],
     },
     preprocessorOptions: {
       // Bootstrap 5 is still written with @import and the older colour functions.
