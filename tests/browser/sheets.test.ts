@@ -230,7 +230,7 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   await hand.go(`/jobs/${job.id}`);
   await hand.sees('full 91 N·m');
   await hand.sees('Found: Brake plate screws');
-  await hand.press('p');
+  await hand.press('u');
   await hand.fill('What is put off', 'Linings of both sides');
   await hand.press('Enter');
   await hand.sees('Say it in a word or two');

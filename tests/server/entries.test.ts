@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobState, stopsHandOver, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
+import { jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -105,6 +105,35 @@ describe('striking', () => {
   });
 });
 
+describe('a strip that was recorded with no link comes in one batch', () => {
+  test('an assembly with what came out of it, a mark that is met again, a line and its strike', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('tindlebrook-cc1-loose-ball-hub')).revisionId);
+    const pack = entry('came-off', { name: 'clutch pack, whole', count: 1, stack: 'shaft', mark: 'dot to dot' });
+    const plate = entry('came-off', { name: 'plate', count: 7, inside: pack.id, direction: 'sharp edge outwards' });
+    const wrong = entry('came-off', { name: 'spring', count: 4, size: '25 mm', condition: 'bent' });
+    const strike = entry('strike', { reason: 'five, counted again' }, { strikes: wrong.id });
+    const answer = await ilka.post<AnyKeptEntry[]>(id, pack, plate, wrong, strike, entry('mark-met', { mark: pack.id }));
+    expect(answer.status).toBe(200);
+    const { entries, sheet } = await ilka.get<JobView>(`/jobs/${id}`);
+    const state = jobState(sheet.file, entries);
+    expect(state.ledger.map((line) => line.payload.name)).toEqual(['clutch pack, whole', 'plate']);
+    expect(state.marks).toEqual([{ entryId: pack.id, what: 'clutch pack, whole', mark: 'dot to dot', met: true }]);
+  });
+
+  test('balls that are not as many on both sides are said, and an unmet mark stops the signature', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('tindlebrook-cc1-loose-ball-hub')).revisionId);
+    await ilka.workTo(id, 'balls-out-left');
+    const balls = (side: string, count: number): object =>
+      entry('came-off', { part: `balls-${side}`, name: 'balls', count }, { step: `balls-out-${side}` });
+    await ilka.post(id, balls('left', 9), balls('right', 8), entry('mark', { what: 'shell to axle', mark: 'paint line' }));
+    const { entries, sheet } = await ilka.get<JobView>(`/jobs/${id}`);
+    const state = jobState(sheet.file, entries);
+    expect(state.steps.find(({ step }) => step.ref === 'balls-out-right')?.problem).toMatch(/8 counted, the sheet says 9/u);
+    expect(state.steps.find(({ step }) => step.ref === 'balls-out-left')?.problem).toMatch(/there must be as many of each/u);
+    expect(stopsSigning(state)).toContain('Mark not met: shell to axle, paint line');
+  });
+});
+
 describe('bad input', () => {
   const cases: [string, object, string, RegExp][] = [
     ['an unknown field', entry('note', { text: 'x', colour: 'red' }), 'entries[0].payload.colour', /not known/u],
@@ -154,6 +183,26 @@ describe('bad input', () => {
       }),
       'entries[0].payload.place',
       /has 10 fasteners/u,
+    ],
+    ['places without a joint', entry('came-off', { name: 'nut', count: 1, places: [0] }), 'entries[0].payload.joint', /those of a joint/u],
+    [
+      'more places than came off',
+      entry('came-off', { name: 'nut', count: 1, joint: 'wheel-nuts', places: [0, 1] }),
+      'entries[0].payload.places',
+      /as many as came off/u,
+    ],
+    [
+      'a place that the joint has not',
+      entry('came-off', { name: 'nut', count: 1, joint: 'wheel-nuts', places: [10] }),
+      'entries[0].payload.places',
+      /has 10 fasteners/u,
+    ],
+    ['a mark of nowhere', entry('mark-met', { mark: uuid() }), 'payload.mark', /not a mark of this job/u],
+    [
+      'out of an assembly of nowhere',
+      entry('came-off', { name: 'plate', count: 1, inside: uuid() }),
+      'payload.inside',
+      /no line of this job/u,
     ],
     ['a kind of nowhere', { ...entry('note', { text: 'x' }), kind: 'poem' }, 'entries[0].kind', /one of/u],
     ['an id that is none', { ...entry('note', { text: 'x' }), id: 'me' }, 'entries[0].id', /UUID/u],

@@ -1,6 +1,7 @@
 import {
   amountQuantity,
   baseOf,
+  countsOf,
   find,
   limitQuantity,
   limitWindow,
@@ -52,10 +53,13 @@ export function nextEntries(
   if (!act) return [];
   const { step } = act;
   if (!step) return [{ kind: 'stage', payload: { stage: act.stage } }];
+  // Before the signature every mark lines up again.
+  const toMeet = step.record.kind === 'sign' ? state.marks.filter(({ met }) => !met) : [];
+  const met = toMeet.map(({ entryId }): DemoEntry => ({ kind: 'mark-met', payload: { mark: entryId }, step: step.ref }));
   const toRead = (step.cautions ?? [])
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
-  return [...toRead, ...record(sheet, state, step, unit, tools, random)];
+  return [...met, ...toRead, ...record(sheet, state, step, unit, tools, random)];
 }
 
 function record(
@@ -90,8 +94,8 @@ function record(
     case 'arrival':
       return [own('finding', { text: unit.finding, place: 'hub nose' })];
     case 'count':
-      return (due.counts ?? []).map(({ part, count, place }) =>
-        own('came-off', { part, name: partName(sheet, part), count, ...(place ? { place } : {}), tray: '1' }),
+      return countsOf(sheet, step).map(({ part, ...counted }) =>
+        own('came-off', { part, name: partName(sheet, part), ...counted, tray: '1' }),
       );
     case 'reading': {
       const limit = find(sheet.limits, due.limit);

@@ -13,8 +13,11 @@ import {
   withOneFound,
   workingFor,
   type AnyKeptEntry,
+  type CameOffPayload,
+  type EntryKind,
   type FieldProblem,
   type JobScope,
+  type Joint,
   type NewEntry,
   type OwedSettledPayload,
   type PersonView,
@@ -38,7 +41,11 @@ import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
-const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'pinned', 'owed-settled']);
+const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'mark-met', 'pinned', 'owed-settled']);
+/** A line out of an assembly speaks of that assembly's line. */
+function isGuarded({ kind, payload }: NewEntry): boolean {
+  return GUARDED.has(kind) || (kind === 'came-off' && 'inside' in payload);
+}
 /** Kinds that may change the sheet that a job goes by. */
 const MOVES_SHEET = new Set<string>(['pinned', 'value-found', 'strike']);
 const CLOCK_SLACK_MS = 48 * 3600 * 1000;
@@ -77,7 +84,7 @@ export class EntriesService {
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    const kept = entries.some((entry) => GUARDED.has(entry.kind))
+    const kept = entries.some(isGuarded)
       ? await this.#keepGuarded(jobId, person.id, contents, sheet)
       : await keep(poolOf(this.dataSource), jobId, person.id, contents);
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
@@ -222,6 +229,8 @@ function checkEntry(
 }
 
 /** Payload fields that point into the sheet, and the list each points to. */
+type Problem = (field: string, allowed: string, given?: string) => void;
+
 const POINTERS = {
   limit: 'limits',
   joint: 'joints',
@@ -232,7 +241,7 @@ const POINTERS = {
   part: 'parts',
 } as const;
 
-function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: string, allowed: string, given?: string) => void): void {
+function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): void {
   const payload = entry.payload as Partial<Record<keyof typeof POINTERS, string>> & { look?: string; place?: unknown };
   for (const [field, list] of Object.entries(POINTERS) as [keyof typeof POINTERS, (typeof POINTERS)[keyof typeof POINTERS]][]) {
     const ref = payload[field];
@@ -263,10 +272,19 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: (field: strin
   if (entry.kind === 'pull' && joint && Number(payload.place) >= joint.count) {
     problem('payload.place', `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, String(payload.place));
   }
+  if (entry.kind === 'came-off') checkPlaces(entry.payload as CameOffPayload, joint, problem);
+}
+
+function checkPlaces({ places, count }: CameOffPayload, joint: Joint | undefined, problem: Problem): void {
+  if (!places) return;
+  if (!joint) problem('payload.joint', 'is missing; places are those of a joint');
+  else if (places.length !== count) problem('payload.places', `must be as many as came off: ${count}`, String(places.length));
+  else if (places.some((place) => place >= joint.count))
+    problem('payload.places', `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, places.join(', '));
 }
 
 /** A figure found on a job is for a line that nobody stands for yet, and the sheet must hold together with it. */
-function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: (field: string, allowed: string, given?: string) => void): void {
+function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: Problem): void {
   const doubt = doubtOf(sheet, found.list, found.line);
   if (!doubt) {
     problem('payload.line', 'has its figures from a named source, or is not on the sheet; propose another by "next time"', found.line);
@@ -279,32 +297,44 @@ function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: (field:
   if (issue) problem('payload.figures', issue.message, issue.given);
 }
 
+/** Entries that speak of another of the same job: of which kinds that one may be. */
+const BOUND: readonly (readonly [kind: EntryKind, field: string, of: readonly EntryKind[], allowed: string])[] = [
+  ['open-end-closed', 'opened', ['open-end'], 'is not an open end of this job'],
+  ['mark-met', 'mark', ['mark', 'came-off'], 'is not a mark of this job'],
+  ['came-off', 'inside', ['came-off'], 'is no line of this job’s ledger'],
+];
+
 function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile): void {
-  const byId = new Map(before.map((entry) => [entry.id, entry]));
+  // What stands earlier in the same batch is there already for what comes after it.
+  const held = [...before];
+  const byId = new Map(held.map((entry) => [entry.id, entry]));
   for (const content of fresh) {
     if (content.kind === 'strike') {
       const struck = byId.get(content.strikes ?? '');
       if (!struck) throw badInput([{ field: 'strikes', given: content.strikes ?? '', allowed: 'is not an entry of this job' }]);
       if (struck.kind === 'strike')
         throw badInput([{ field: 'strikes', given: struck.id, allowed: 'is a strike itself; make the entry again instead' }]);
-      const other = before.find((entry) => entry.strikes === struck.id);
+      const other = held.find((entry) => entry.strikes === struck.id);
       if (other) throw new ProblemError(409, 'Somebody struck this before you', { current: other });
     }
-    if (content.kind === 'open-end-closed') {
-      const opened = byId.get((content.payload as { opened: string }).opened);
-      if (opened?.kind !== 'open-end')
-        throw badInput([{ field: 'payload.opened', given: opened?.id ?? '', allowed: 'is not an open end of this job' }]);
+    for (const [kind, field, of, allowed] of BOUND) {
+      const id = content.kind === kind ? (content.payload as Record<string, string | undefined>)[field] : undefined;
+      if (id !== undefined && !of.includes(byId.get(id)?.kind ?? 'strike'))
+        throw badInput([{ field: `payload.${field}`, given: id, allowed }]);
     }
     const stops =
       content.kind === 'sign'
-        ? stopsSigning(jobState(sheet, before))
+        ? stopsSigning(jobState(sheet, held))
         : content.kind === 'handed-over'
-          ? stopsHandOver(jobState(sheet, before))
+          ? stopsHandOver(jobState(sheet, held))
           : [];
     if (stops.length > 0) {
       throw new ProblemError(409, content.kind === 'sign' ? 'It cannot be signed yet' : 'It cannot be handed over yet', {
         errors: stops.map((stop) => ({ field: 'job', allowed: stop })),
       });
     }
+    const entry = content as unknown as AnyKeptEntry;
+    held.push(entry);
+    byId.set(entry.id, entry);
   }
 }

@@ -110,14 +110,18 @@ function BenchStep(): ReactElement {
           <div ref={setSlot} className="d-flex flex-grow-1" />
           <div className="keys more">
             <More
-              onBack={back}
-              onStrike={strikeLast}
-              onNote={() => ask({ what: 'note' })}
-              onOpenEnd={() => ask({ what: 'open-end' })}
-              onNextTime={() => ask({ what: 'next-time' })}
-              onOwed={() => ask({ what: 'owed' })}
-              onOut={() => void go(`/jobs/${job.id}`)}
-              onHelp={() => setHelp(!help)}
+              acts={[
+                ['Back', back],
+                ['Strike last', strikeLast],
+                ['A line of your own', () => ask({ what: 'line' })],
+                ['Mark', () => ask({ what: 'mark' })],
+                ['Open end', () => ask({ what: 'open-end' })],
+                ['Note', () => ask({ what: 'note' })],
+                ['Next time', () => ask({ what: 'next-time' })],
+                ['Owed', () => ask({ what: 'owed' })],
+                ['Keys', () => setHelp(!help)],
+                ['Out', () => void go(`/jobs/${job.id}`)],
+              ]}
             />
           </div>
         </footer>
@@ -132,35 +136,20 @@ const HELP = [
   ['S', 'strike the last entry'],
   ['N', 'note'],
   ['O', 'open end'],
-  ['P', 'owed: put off with the customer’s word'],
+  ['M', 'mark: what lines up with what'],
+  ['L', 'a line of your own in the ledger'],
+  ['U', 'owed: put off with the customer’s word'],
   ['Y', 'next time: a proposal for the sheet'],
   ['Esc', 'back to the job'],
 ] as const;
 
 interface MoreProps {
-  readonly onBack: () => void;
-  readonly onStrike: () => void;
-  readonly onNote: () => void;
-  readonly onOpenEnd: () => void;
-  readonly onNextTime: () => void;
-  readonly onOwed: () => void;
-  readonly onOut: () => void;
-  readonly onHelp: () => void;
+  readonly acts: readonly (readonly [label: string, run: () => void])[];
 }
 
 /** The seldom keys behind one, so that the bar holds what the step asks. */
-function More({ onBack, onStrike, onNote, onOpenEnd, onNextTime, onOwed, onOut, onHelp }: MoreProps): ReactElement {
+function More({ acts }: MoreProps): ReactElement {
   const [open, setOpen] = useState(false);
-  const acts = [
-    ['Back', onBack],
-    ['Strike last', onStrike],
-    ['Note', onNote],
-    ['Open end', onOpenEnd],
-    ['Next time', onNextTime],
-    ['Owed', onOwed],
-    ['Keys', onHelp],
-    ['Out', onOut],
-  ] as const;
   return (
     <div className="position-relative d-flex">
       <button type="button" className="btn btn-plain" aria-expanded={open} onClick={() => setOpen(!open)}>

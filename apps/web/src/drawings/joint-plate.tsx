@@ -94,7 +94,8 @@ export function JointPlate({
 }
 
 /** Places scaled into the plate, whatever their own unit. */
-function fit(points: readonly Point[]): (place: number) => Point {
+/** Places on the drawing for places on the joint: what is farthest out just fits. */
+export function fit(points: readonly Point[]): (place: number) => Point {
   const xs = points.map((point) => point.x);
   const ys = points.map((point) => point.y);
   const middle = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };

@@ -1,10 +1,15 @@
 import { entryWords, proposedFor, type AnyKeptEntry, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
+import Modal from 'react-bootstrap/Modal';
+import { FreeLine } from '../strip/free-line.tsx';
+import { LastOff } from '../strip/ledger.tsx';
 import { AskLine } from '../kit/ask-line.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { useHere } from './use-job.ts';
 
-type Asking = { readonly what: 'note' | 'open-end' | 'next-time' | 'owed' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+export type Asking =
+  | { readonly what: 'note' | 'open-end' | 'next-time' | 'owed' | 'mark' | 'line' }
+  | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 /** What can be done anywhere on a job by one key: note, open end, strike the last entry. */
 export function useJobActs(step: Step | undefined): {
@@ -25,7 +30,9 @@ export function useJobActs(step: Step | undefined): {
           n: () => setAsking({ what: 'note' }),
           o: () => setAsking({ what: 'open-end' }),
           y: () => setAsking({ what: 'next-time' }),
-          p: () => setAsking({ what: 'owed' }),
+          u: () => setAsking({ what: 'owed' }),
+          m: () => setAsking({ what: 'mark' }),
+          l: () => setAsking({ what: 'line' }),
           s: strikeLast,
         },
   );
@@ -65,6 +72,33 @@ export function useJobActs(step: Step | undefined): {
         onDone={({ text = '', figure = '' }) => {
           const line = step ? proposedFor(sheet, step) : {};
           keep({ kind: 'next-time', payload: { text: text.trim(), ...line, ...(figure.trim() ? { figure: figure.trim() } : {}) }, ...at });
+          close();
+        }}
+      />
+    );
+  }
+  if (asking?.what === 'line') {
+    dialog = (
+      <Modal show centered size="lg" animation={false} onHide={close} aria-label="A line of your own" restoreFocus>
+        <Modal.Body>
+          <FreeLine focus onLeave={close} />
+          <LastOff />
+        </Modal.Body>
+      </Modal>
+    );
+  }
+  if (asking?.what === 'mark') {
+    dialog = (
+      <AskLine
+        title="Mark"
+        act="It is marked"
+        fields={[
+          { name: 'what', label: 'What to what', required: true, longest: 200, hint: 'Cap to carrier, drum to shaft, cover to case …' },
+          { name: 'mark', label: 'How', required: true, longest: 200, hint: 'Dot to dot, paint line, punch, 3 o’clock, tooth 5 …' },
+        ]}
+        onClose={close}
+        onDone={({ what = '', mark = '' }) => {
+          keep({ kind: 'mark', payload: { what: what.trim(), mark: mark.trim() }, ...at });
           close();
         }}
       />

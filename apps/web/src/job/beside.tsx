@@ -9,16 +9,12 @@ import { useDraft } from '../kit/prefs.ts';
 import { outbox } from '../outbox/outbox.ts';
 import { promiseWords } from '../places/today.tsx';
 import { LikelyCauses } from '../book-in/causes.tsx';
+import { OpenMarks } from '../strip/marks.tsx';
+import type { Asking } from './acts.tsx';
 import { useHere } from './use-job.ts';
 
-interface BesideProps {
-  readonly onOpenEnd: () => void;
-  readonly onNote: () => void;
-  readonly onOwed: () => void;
-}
-
 /** What belongs to the whole job: unit, open ends, hold, promise, sheet. */
-export function Beside({ onOpenEnd, onNote, onOwed }: BesideProps): ReactElement {
+export function Beside({ ask }: { readonly ask: (asking: Asking) => void }): ReactElement {
   const { job, state, refused, keep } = useHere();
   const { data: session } = useSession();
   const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
@@ -105,16 +101,17 @@ export function Beside({ onOpenEnd, onNote, onOwed }: BesideProps): ReactElement
         </ul>
         {state.handedOver ? null : (
           <div className="keys mt-1">
-            <button type="button" className="btn btn-plain" onClick={onOpenEnd}>
+            <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'open-end' })}>
               Open end <kbd>O</kbd>
             </button>
-            <button type="button" className="btn btn-plain" onClick={onNote}>
+            <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'note' })}>
               Note <kbd>N</kbd>
             </button>
           </div>
         )}
       </section>
-      <Owed onOwed={onOwed} />
+      <OpenMarks onMark={() => ask({ what: 'mark' })} />
+      <Owed onOwed={() => ask({ what: 'owed' })} />
       <div className="keys mt-0">
         {state.handedOver ? null : (
           <Link className="btn btn-plain" to={`/bench/${job.id}`}>
@@ -188,7 +185,7 @@ function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null 
       </ul>
       {state.handedOver ? null : (
         <button type="button" className="btn btn-plain" onClick={onOwed}>
-          Put off <kbd>P</kbd>
+          Put off <kbd>U</kbd>
         </button>
       )}
     </section>

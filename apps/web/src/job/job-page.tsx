@@ -1,13 +1,16 @@
-import { STAGES, STAGE_NAMES, stageProgress, type Stage, type Step } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, stacksOf, stageProgress, type Stage, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 import { PartsList } from '../recorders/decide.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import { FreeLine } from '../strip/free-line.tsx';
+import { Ledger } from '../strip/ledger.tsx';
+import { StackView } from '../strip/stack.tsx';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
-import { FreeLedger, Ledger, Log } from './ledger.tsx';
+import { Log, type StrikeProps } from './log.tsx';
 import { JobProvider, useHere, useJob } from './use-job.ts';
 
 export function JobPage(): ReactElement {
@@ -71,12 +74,8 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
             </section>
           ) : null}
-          {stage === 'strip' ? (
-            <>
-              <FreeLedger />
-              <Ledger onStrike={(entry) => ask({ what: 'strike', entry })} />
-            </>
-          ) : null}
+          {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} /> : null}
+          {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
             <section className="mb-3">
               <h2>Parts to have</h2>
@@ -88,8 +87,32 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           <h2 className="mt-4">The book</h2>
           <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
         </div>
-        <Beside onOpenEnd={() => ask({ what: 'open-end' })} onNote={() => ask({ what: 'note' })} onOwed={() => ask({ what: 'owed' })} />
+        <Beside ask={ask} />
       </div>
+    </>
+  );
+}
+
+/** The ledger with a line of one's own, and what lies on an axis as a drawing. */
+function StripLedger({ onStrike }: StrikeProps): ReactElement {
+  const { state } = useHere();
+  const [opened, setOpened] = useState<{ id: string; name: string }>();
+  return (
+    <>
+      {state.handedOver ? null : <FreeLine inside={opened} onLeave={opened ? () => setOpened(undefined) : undefined} />}
+      <Ledger onStrike={onStrike} onOpen={({ id, payload }) => setOpened({ id, name: payload.name })} />
+      <Stacks order="strip" />
+    </>
+  );
+}
+
+function Stacks({ order }: { readonly order: 'strip' | 'build' }): ReactElement {
+  const { state } = useHere();
+  return (
+    <>
+      {stacksOf(state.ledger).map((stack) => (
+        <StackView key={stack.name} stack={stack} order={order} />
+      ))}
     </>
   );
 }

@@ -1,58 +1,96 @@
-import { partName } from '@jubb/contract/job';
-import { useId, type ReactElement } from 'react';
+import { countedOff, countsOf, partName } from '@jubb/contract/job';
+import { useId, useState, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
-import { LastOff } from '../job/ledger.tsx';
+import { Care } from '../kit/pieces.tsx';
+import { FastenerMap } from '../strip/fastener-map.tsx';
+import { LastOff } from '../strip/ledger.tsx';
 import { RecorderLayout, useIsBench, type RecorderProps } from './layout.tsx';
 
-/** Counts off the parts of a step, one kind at a time. */
+interface CountDraft {
+  /** Which count of the step it is, from 0. */
+  readonly at: number;
+  readonly count: string;
+  readonly tray: string;
+  readonly condition: string;
+}
+
+const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '' };
+
+/** Counts off the parts of a step, one kind at a time; what has one right position is marked first. */
 export function CountRecorder({ step }: RecorderProps): ReactElement {
   const { job, sheet, state, keep } = useHere();
-  const counts = step.record.counts ?? [];
-  const next = counts.find(({ part }) => !state.ledger.some((line) => line.payload.part === part));
-  const [draft, setDraft] = useDraft<{ part: string; count: string; tray: string }>(`${job.id}.${step.ref}`, {
-    part: '',
-    count: '',
-    tray: '',
-  });
-  const current = draft.part === next?.part ? draft : { part: next?.part ?? '', count: String(next?.count ?? ''), tray: draft.tray };
-  const id = useId();
+  const counts = countsOf(sheet, step);
+  const at = counts.findIndex((counted) => countedOff(step, counted, state.ledger) === 0);
+  const next = counts[at];
+  const [draft, setDraft] = useDraft<CountDraft>(`${job.id}.${step.ref}`, NO_COUNT);
+  const [places, setPlaces] = useState<readonly number[]>([]);
+  const current = draft.at === at ? draft : { ...NO_COUNT, at, count: String(next?.count ?? ''), tray: draft.tray };
   const isBench = useIsBench();
   if (!next) return <RecorderLayout say="All counted." />;
   const read = readFigure(current.count, 'count', '', { least: 1, most: 1000 });
   const name = partName(sheet, next.part);
+  const joint = sheet.joints.find(({ part }) => part === next.part);
+  const { place, size, stack, direction, mark } = next;
+  const isMapped = joint !== undefined && joint.count > 1 && places.length === read.base;
   const off = (): void => {
     if (read.base === undefined) return;
-    const tray = current.tray.trim();
+    const [tray, condition] = [current.tray.trim(), current.condition.trim()];
     keep({
       kind: 'came-off',
-      payload: { part: next.part, name, count: read.base, ...(next.place ? { place: next.place } : {}), ...(tray ? { tray } : {}) },
+      payload: {
+        part: next.part,
+        name,
+        count: read.base,
+        ...Object.fromEntries(Object.entries({ size, place, tray, stack, direction, mark, condition }).filter(([, held]) => held)),
+        ...(isMapped ? { joint: joint.ref, places } : {}),
+      },
       step: step.ref,
     });
-    setDraft(tray ? { part: '', count: '', tray } : undefined);
+    setPlaces([]);
+    setDraft(tray ? { ...NO_COUNT, tray } : undefined);
   };
   return (
     <RecorderLayout
       number={{
         figure: String(next.count),
-        unit: `× ${name}`,
+        unit: '×',
         under: (
           <span className="soft">
-            {next.count} on the sheet{next.place ? `, from the ${next.place}` : ''}
+            <b className="count-name">{name}</b> {next.count} {size ? `of ${size} ` : ''}on the sheet{place ? `, from: ${place}` : ''}
+            {direction ? `; sits ${direction}` : ''}
           </span>
         ),
       }}
-      primary={{ label: `${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined }}
+      say={
+        mark || joint?.hand === 'left' ? (
+          <>
+            {joint?.hand === 'left' ? <Care>Left-hand thread: it comes undone clockwise.</Care> : null}
+            {mark ? (
+              <>
+                Mark it before it is pulled: <b className="brass">{mark}</b>
+              </>
+            ) : null}
+          </>
+        ) : undefined
+      }
+      primary={{ label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined }}
       others={[
         { label: 'One fewer', key: '-', run: () => setDraft({ ...current, count: String(Math.max(1, (read.base ?? 2) - 1)) }) },
         { label: 'One more', key: '+', run: () => setDraft({ ...current, count: String((read.base ?? 0) + 1) }) },
       ]}
-      drawing={isBench && state.ledger.length > 0 ? <LastOff /> : undefined}
+      drawing={
+        joint && joint.count > 1 ? (
+          <FastenerMap joint={joint} ledger={state.ledger} chosen={places} onChoose={setPlaces} />
+        ) : isBench && state.ledger.length > 0 ? (
+          <LastOff />
+        ) : undefined
+      }
     >
-      <div className="d-flex flex-wrap gap-4">
+      <div className="count-fields">
         <FigureField
-          label={`Counted: ${name}`}
+          label="Counted"
           quantity="count"
           unit=""
           least={1}
@@ -61,23 +99,46 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           onText={(count) => setDraft({ ...current, count })}
           onEnter={off}
         />
-        <div>
-          <label className="form-label" htmlFor={`${id}-tray`}>
-            Tray
-          </label>
-          <input
-            id={`${id}-tray`}
-            className="form-control num-field"
-            maxLength={60}
-            value={current.tray}
-            onChange={(event) => setDraft({ ...current, tray: event.target.value })}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter') off();
-            }}
-          />
-        </div>
+        <CountField label="Tray" longest={60} text={current.tray} onText={(tray) => setDraft({ ...current, tray })} onEnter={off} />
+        <CountField
+          label="Looks"
+          longest={200}
+          text={current.condition}
+          onText={(condition) => setDraft({ ...current, condition })}
+          onEnter={off}
+        />
       </div>
     </RecorderLayout>
+  );
+}
+
+interface CountFieldProps {
+  readonly label: string;
+  readonly longest: number;
+  readonly text: string;
+  readonly onText: (text: string) => void;
+  readonly onEnter: () => void;
+}
+
+function CountField({ label, longest, text, onText, onEnter }: CountFieldProps): ReactElement {
+  const id = useId();
+  return (
+    <div>
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      <input
+        id={id}
+        className="form-control num-field"
+        maxLength={longest}
+        autoComplete="off"
+        value={text}
+        onChange={(event) => onText(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') onEnter();
+        }}
+      />
+    </div>
   );
 }
 

@@ -3,8 +3,8 @@ import { createPortal } from 'react-dom';
 import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../kit/keys.ts';
 
-/** Keys of what a step asks: of letters, those that the job does not have for itself (B, N, O, P, S, Y). */
-type StepKey = 'a' | 'c' | 'd' | 'm' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
+/** Keys of what a step asks: of letters, those that the job does not have for itself (B, L, M, N, O, S, U, Y). */
+type StepKey = 'a' | 'c' | 'd' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
 
 export interface Act {
   readonly label: ReactNode;

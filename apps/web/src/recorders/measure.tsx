@@ -57,7 +57,7 @@ export function Measure(props: MeasureProps): ReactElement {
       number={shown && { figure: shown.figure, unit: `${shown.unit} mean` }}
       primary={primary}
       others={[
-        { label: 'One more', key: 'm', run: take, disabled: !enough || readings.text.trim() === '' },
+        { label: 'One more', key: 'a', run: take, disabled: !enough || readings.text.trim() === '' },
         { label: 'Drop the last', key: 'd', run: readings.dropLast, disabled: readings.kept.length === 0 },
       ]}
       drawing={

@@ -1,4 +1,4 @@
-import { cautionsAt, doubtAt, isKind, type RecordKind, type Step } from '@jubb/contract/job';
+import { cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step } from '@jubb/contract/job';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
@@ -75,7 +75,24 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       ) : null}
       <MoreWords step={step} />
       {problem ? <p className="v-out mb-1">{problem}</p> : null}
+      <NotYet step={step} />
     </>
+  );
+}
+
+/** A step that is taken out of its turn: what should have come first, and why. */
+function NotYet({ step }: { readonly step: Step }): ReactElement | null {
+  const { state } = useHere();
+  const before = forerunners(state, step);
+  if (before.length === 0 || state.steps.some(({ step: { ref }, done }) => ref === step.ref && done)) return null;
+  return (
+    <Care>
+      {before.map(({ step: ref, title, why }) => (
+        <div key={ref}>
+          {title} comes first. {why}
+        </div>
+      ))}
+    </Care>
   );
 }
 

@@ -20,6 +20,8 @@ import * as payloads from './payloads.js';
 export const ENTRY_PAYLOADS = {
   finding: payloads.FindingPayload,
   'came-off': payloads.CameOffPayload,
+  mark: payloads.MarkPayload,
+  'mark-met': payloads.MarkMetPayload,
   tick: payloads.TickPayload,
   'caution-read': payloads.CautionReadPayload,
   reading: payloads.ReadingPayload,

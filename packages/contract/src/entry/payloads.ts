@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import {
+  ArrayUnique,
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
@@ -64,7 +65,40 @@ export class CameOffPayload {
   count: number;
   @IsOptional() @Words(100) place?: string;
   @IsOptional() @Words(60) tray?: string;
+  /** Thread and length, or a length alone, where several differ: "M8 x 25". */
+  @IsOptional() @Words(60) size?: string;
+  /** Which way it sat: "bevel up", "lip in". */
+  @IsOptional() @Words(100) direction?: string;
+  /** What was marked before it came off: it is met again in the build. */
   @IsOptional() @Words(200) mark?: string;
+  /** What it looked like. */
+  @IsOptional() @Words(200) condition?: string;
+  /** The stack that it lay in, on one axis with others. */
+  @IsOptional() @Words(60) stack?: string;
+  /** Line of the assembly that came off whole, and that this came out of when it was opened. */
+  @IsOptional() @IsUUID() inside?: string;
+  /** Fasteners of a joint: the places that they came out of, from 0. */
+  @IsOptional() @Ref() joint?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(120)
+  @ArrayUnique()
+  @IsInt({ each: true })
+  @Min(0, { each: true })
+  places?: number[];
+}
+
+/** A mark on something that stays where it is, or that comes off later: pull, stop, mark, go on. */
+export class MarkPayload {
+  @Words(200) what: string;
+  @Words(200) mark: string;
+  @IsOptional() @Ref() part?: string;
+}
+
+/** The mark lines up again: made by the line of the ledger, or by the entry of the mark. */
+export class MarkMetPayload {
+  @IsUUID() mark: string;
 }
 
 export class TickPayload {

@@ -2,7 +2,7 @@ import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { Fate, Stage } from '../words.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
-import type { Part, SheetFile, Step } from '../sheet/file.js';
+import type { Counted, Part, SheetFile, Step } from '../sheet/file.js';
 import { find, partName } from '../sheet/resolve.js';
 import { withFound } from './found.js';
 import { jointRun, type JointRun } from './joint-run.js';
@@ -24,6 +24,16 @@ export interface OpenEnd {
   readonly closes: string;
   /** Entry to close by hand; a step's own open end closes with its step. */
   readonly entryId?: string;
+}
+
+/** A mark that was made, and must line up again. */
+export interface Mark {
+  /** The entry that says so: a line of the ledger, or the mark itself. */
+  readonly entryId: string;
+  readonly what: string;
+  readonly mark: string;
+  readonly part?: string;
+  readonly met: boolean;
 }
 
 export interface ReconcileLine {
@@ -53,6 +63,7 @@ export interface JobState {
   readonly reconcile: readonly ReconcileLine[];
   readonly decisions: readonly Decision[];
   readonly openEnds: readonly OpenEnd[];
+  readonly marks: readonly Mark[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
   /** Cautions by the people who read them: each reads them once on a job. */
@@ -87,6 +98,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     reconcile,
     decisions,
     openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
+    marks: marksOf(live),
     joints,
     settings,
     cautionsRead: of('caution-read'),
@@ -114,15 +126,14 @@ function stepState(step: Step, context: Context): StepState {
     case 'arrival':
       return { step, done: own.some((entry) => entry.kind === 'finding') };
     case 'count': {
-      const counts = step.record.counts ?? [];
-      const off = (part: string): number =>
-        sum(context.ledger.filter((line) => line.payload.part === part).map((line) => line.payload.count));
-      const missing = counts.filter((counted) => off(counted.part) === 0);
-      const wrong = counts.find((counted) => off(counted.part) > 0 && off(counted.part) !== counted.count);
-      return {
-        ...outOf(counts.length - missing.length, counts.length),
-        ...(wrong ? { problem: `${partName(context.sheet, wrong.part)}: ${off(wrong.part)} counted, the sheet says ${wrong.count}` } : {}),
-      };
+      const counts = countsOf(context.sheet, step);
+      const off = (counted: CountOf): number => countedOff(step, counted, context.ledger);
+      const missing = counts.filter((counted) => off(counted) === 0);
+      const wrong = counts.find((counted) => off(counted) > 0 && off(counted) !== counted.count);
+      const problem = wrong
+        ? `${partName(context.sheet, wrong.part)}: ${off(wrong)} counted, the sheet says ${wrong.count}`
+        : counts.map(({ part }) => unequal(context.sheet, part, context.ledger)).find((words) => words !== undefined);
+      return { ...outOf(counts.length - missing.length, counts.length), ...(problem ? { problem } : {}) };
     }
     case 'reading':
     case 'look':
@@ -171,6 +182,62 @@ function stepState(step: Step, context: Context): StepState {
     case 'tick':
       return { step, done: own.some((entry) => entry.kind === 'tick') };
   }
+}
+
+/** One count that a step asks for. */
+export interface CountOf extends Counted {
+  /** Length, where the fasteners of a joint are not all of one. */
+  readonly size?: string;
+}
+
+/** What a step counts: fasteners of several lengths each length by itself, the longest first. */
+export function countsOf(sheet: SheetFile, step: Step): readonly CountOf[] {
+  return (step.record.counts ?? []).flatMap((counted): readonly CountOf[] => {
+    const lengths = sheet.joints.find(({ part }) => part === counted.part)?.lengths ?? [];
+    if (lengths.length < 2 || sum(lengths.map(({ count }) => count)) !== counted.count) return [counted];
+    return lengths.map(({ length, count, where }) => ({
+      ...counted,
+      count,
+      size: length,
+      ...(where === undefined ? {} : { place: where }),
+    }));
+  });
+}
+
+/** How many of a count came off; where a part is counted by place or by length, those of its own. */
+export function countedOff(step: Step, { part, place, size }: CountOf, ledger: readonly KeptEntry<'came-off'>[]): number {
+  const byPlace = (step.record.counts ?? []).filter((other) => other.part === part).length > 1;
+  const lines = ledger.filter(
+    ({ payload }) => payload.part === part && (!byPlace || payload.place === place) && (size === undefined || payload.size === size),
+  );
+  return sum(lines.map(({ payload }) => payload.count));
+}
+
+/** What must be equal and is not: a part on each of its sides, or a part and its like. */
+function unequal(sheet: SheetFile, ref: string, ledger: readonly KeptEntry<'came-off'>[]): string | undefined {
+  const lines = (of: string): readonly KeptEntry<'came-off'>[] => ledger.filter(({ payload }) => payload.part === of);
+  const total = (of: string): number => sum(lines(of).map(({ payload }) => payload.count));
+  const part = find(sheet.parts, ref);
+  const pairs = sheet.parts.filter((other) => other.asManyAs === ref).map((other) => other.ref);
+  const other = [part?.asManyAs, ...pairs].find((of) => of !== undefined && total(of) > 0 && total(of) !== total(ref));
+  if (other !== undefined && total(ref) > 0)
+    return `${total(ref)} ${partName(sheet, ref)} and ${total(other)} ${partName(sheet, other)}: there must be as many of each`;
+  const places = new Map<string, number>();
+  for (const { payload } of lines(ref)) places.set(payload.place ?? '', (places.get(payload.place ?? '') ?? 0) + payload.count);
+  if (!part?.equalSides || places.size < 2 || new Set(places.values()).size === 1) return undefined;
+  const sides = [...places].map(([place, count]) => `${count} from ${place === '' ? 'elsewhere' : place}`);
+  return `${part.name}: ${sides.join(', ')}; there must be as many on each side`;
+}
+
+function marksOf(live: readonly AnyKeptEntry[]): readonly Mark[] {
+  const met = new Set(live.filter(isKind('mark-met')).map(({ payload }) => payload.mark));
+  return live.flatMap((entry): Mark[] => {
+    if (entry.kind !== 'mark' && entry.kind !== 'came-off') return [];
+    const { mark, part } = entry.payload;
+    if (mark === undefined) return [];
+    const what = entry.kind === 'mark' ? entry.payload.what : entry.payload.name;
+    return [{ entryId: entry.id, what, mark, ...(part === undefined ? {} : { part }), met: met.has(entry.id) }];
+  });
 }
 
 function sum(figures: readonly number[]): number {
@@ -264,6 +331,7 @@ export function stopsSigning(state: JobState): readonly string[] {
   const steps = state.steps.filter(({ step, done }) => !done && step.stage !== 'hand-over' && step.record.kind !== 'sign');
   return [
     ...steps.map(({ step, problem }) => `${STAGE_NAMES[step.stage]}: ${step.title}${problem ? ` (${problem})` : ''}`),
+    ...state.marks.filter(({ met }) => !met).map(({ what, mark }) => `Mark not met: ${what}, ${mark}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
   ];
 }

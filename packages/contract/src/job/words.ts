@@ -1,7 +1,7 @@
 import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
-import type { OwedPayload } from '../entry/payloads.js';
+import type { CameOffPayload, OwedPayload } from '../entry/payloads.js';
 import type { JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES } from '../words.js';
@@ -34,6 +34,18 @@ export function settingOf(pull: Parameters<typeof wrenchSetting>[0]): number {
   return Number(wrenchSetting(pull)?.output['setting'] ?? pull.torque);
 }
 
+/** What a line of the ledger says beside its count and name. */
+export function lineDetails({ size, place, tray, direction, mark, condition, name }: CameOffPayload): readonly string[] {
+  return [
+    size === name ? undefined : size,
+    place && `from ${place}`,
+    tray && `tray ${tray}`,
+    direction,
+    mark && `marked: ${mark}`,
+    condition && `looks ${condition}`,
+  ].filter((part): part is string => Boolean(part));
+}
+
 /** One entry as a colleague would say it. */
 export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
   const verdict = verdictOf(entry);
@@ -44,14 +56,11 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
         ? `Looked over: ${entry.payload.text}`
         : [entry.payload.text, entry.payload.place].filter(Boolean).join(', ');
     case 'came-off':
-      return [
-        `${entry.payload.count} × ${entry.payload.name}`,
-        entry.payload.place,
-        entry.payload.tray && `tray ${entry.payload.tray}`,
-        entry.payload.mark,
-      ]
-        .filter(Boolean)
-        .join(', ');
+      return [`${entry.payload.count} × ${entry.payload.name}`, ...lineDetails(entry.payload)].filter(Boolean).join(', ');
+    case 'mark':
+      return `Marked: ${entry.payload.what}, ${entry.payload.mark}`;
+    case 'mark-met':
+      return 'Mark met';
     case 'tick':
       return [find(sheet.steps, entry.step ?? '')?.title ?? 'Done', entry.payload.note].filter(Boolean).join(': ');
     case 'caution-read':

@@ -57,6 +57,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     pointer(`cautions[${index}].holds.from`, caution.holds?.from, refs.steps, 'a step');
     pointer(`cautions[${index}].holds.until`, caution.holds?.until, refs.steps, 'a step');
   });
+  sheet.parts.forEach((part, index) => pointer(`parts[${index}].asManyAs`, part.asManyAs, refs.parts, 'a part'));
   sheet.obligations?.forEach((obligation, index) => {
     const either = new Set([...refs.steps, ...refs.parts]);
     obligation.madeBy.forEach((ref, number) => pointer(`obligations[${index}].madeBy[${number}]`, ref, either, 'a step or part'));

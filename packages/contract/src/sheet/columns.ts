@@ -69,6 +69,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('mass', 'Mass', 8),
     text('knownWhenOpen', 'Known when open', 24),
     yesNo('equalSides', 'Equal sides'),
+    text('asManyAs', 'As many as'),
     text('note', 'Note', 30),
   ],
   kits: [REF, NAME, text('number', 'Number', 12), refs('parts', 'Parts')],

@@ -188,6 +188,8 @@ export class Part {
   @IsOptional() @Name(300) knownWhenOpen?: string;
   /** Pieces of it that come loose and must be the same number on each side. */
   @IsOptional() @IsBoolean() equalSides?: boolean;
+  /** There must be as many of it as of this other part: balls left and right, brushes, springs. */
+  @IsOptional() @Ref() asManyAs?: string;
   @IsOptional() @Name(500) note?: string;
 }
 
@@ -385,6 +387,12 @@ export class Counted {
   @Ref() part: string;
   @IsInt() @Min(1) @Max(1000) count: number;
   @IsOptional() @Name(100) place?: string;
+  /** The stack it lies in, on one axis with others; the order of the counts is that of the stack. */
+  @IsOptional() @Name(60) stack?: string;
+  /** Which way it sits: "bevel up", "lip towards the rotor". */
+  @IsOptional() @Name(100) direction?: string;
+  /** It has but one right position: what is marked before it is pulled. */
+  @IsOptional() @Name(200) mark?: string;
 }
 
 export class StepRecord {

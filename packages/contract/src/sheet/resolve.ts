@@ -66,6 +66,12 @@ export function partName(sheet: SheetFile, ref: string): string {
   return find(sheet.parts, ref)?.name ?? ref;
 }
 
+/** Parts that each step takes off: said, or counted in the strip. */
+export function freedBy(step: Step): readonly string[] {
+  const counted = step.stage === 'strip' ? (step.record.counts ?? []).map(({ part }) => part) : [];
+  return [...(step.frees ?? []), ...counted];
+}
+
 export function stepsOf(sheet: SheetFile, stage: string): readonly Step[] {
   return sheet.steps.filter((step) => step.stage === stage);
 }

@@ -1,4 +1,5 @@
 import type { SheetFile, Step, Task, WhileOpen } from './file.js';
+import { freedBy } from './resolve.js';
 
 /** What of a sheet a job picked. Nothing picked is the whole unit, one side. */
 export interface Picked {
@@ -109,11 +110,7 @@ function pointing(file: SheetFile, left: SheetFile): Partial<SheetFile> {
 function freeing(file: SheetFile, step: Step | undefined): readonly string[] {
   const needed = new Set(step?.needsOff ?? []);
   if (needed.size === 0) return [];
-  return file.steps.filter((other) => takenOff(other).some((part) => needed.has(part))).map(({ ref }) => ref);
-}
-
-function takenOff(step: Step): readonly string[] {
-  return [...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)];
+  return file.steps.filter((other) => freedBy(other).some((part) => needed.has(part))).map(({ ref }) => ref);
 }
 
 type Pointed = 'parts' | 'joints' | 'settings' | 'seals' | 'limits' | 'fluids';
@@ -130,11 +127,12 @@ function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly Wh
     point('seals', step.record.seal);
     point('limits', step.record.limit);
     point('fluids', step.record.fluid);
-    for (const part of takenOff(step)) point('parts', part);
+    for (const part of [...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)]) point('parts', part);
   }
   for (const list of ['joints', 'seals', 'limits'] as const)
     for (const { ref, part } of file[list]) if (lines.has(`${list}/${ref}`)) point('parts', part);
   for (const { part } of whileOpen) point('parts', part);
+  for (const { ref, asManyAs } of file.parts) if (lines.has(`parts/${ref}`)) point('parts', asManyAs);
   return lines;
 }
 
@@ -206,7 +204,7 @@ function named<L extends object>(line: L, side: string): L {
   };
 }
 
-const POINTS = new Set(['ref', 'part', 'joint', 'setting', 'seal', 'limit', 'fluid', 'closedBy', 'step']);
+const POINTS = new Set(['ref', 'part', 'joint', 'setting', 'seal', 'limit', 'fluid', 'closedBy', 'step', 'asManyAs']);
 const POINT_LISTS = new Set(['after', 'frees', 'needsOff']);
 
 /** A copy of a line with its own ref and all that it points to in this side's column. */

@@ -1,8 +1,8 @@
 import type { SheetFile, Part, Step } from '../file.js';
 import { HAZARD_WORDS, LICENSED_FAMILIES, hazardsIn, type HazardWords } from '../hazards.js';
-import { baseOf, cautionsAt } from '../resolve.js';
+import { baseOf, cautionsAt, freedBy } from '../resolve.js';
 import { finding, ofSheet, type Finding } from './rule.js';
-import { freedBy, stepWords } from './steps.js';
+import { stepWords } from './steps.js';
 
 /** From this mass on a part is not carried by one person alone (common practice; site rules may say less). */
 const HEAVY_KG = 20;

@@ -1,17 +1,12 @@
 import { STAGES, STAGE_NAMES } from '../../words.js';
 import type { SheetFile, Step } from '../file.js';
 import { LIST_NAMES } from '../lists.js';
+import { freedBy } from '../resolve.js';
 import { finding, ofSheet, type Finding } from './rule.js';
 
 export function stepWords(step: Step): string {
   const ways = (step.ways ?? []).map(({ name, reason }) => `${name} ${reason}`);
   return [step.title, step.act, ...(step.ladder ?? []), ...ways].join(' ').toLowerCase();
-}
-
-/** Parts that each step takes off: said, or counted in the strip. */
-export function freedBy(step: Step): readonly string[] {
-  const counted = step.stage === 'strip' ? (step.record.counts ?? []).map(({ part }) => part) : [];
-  return [...(step.frees ?? []), ...counted];
 }
 
 export function* partsAreOffBefore(sheet: SheetFile): Iterable<Finding> {

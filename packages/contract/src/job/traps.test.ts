@@ -1,0 +1,75 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import * as fc from 'fast-check';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import type { SheetFile, Step } from '../sheet/file.js';
+import { readSheetFile } from '../sheet/read.js';
+import { jobState } from './state.js';
+import { forerunners } from './traps.js';
+
+const FOLDER = new URL('../../../../apps/server/demo/sheets/', import.meta.url);
+
+function library(name: string): SheetFile {
+  const read = readSheetFile(readFileSync(new URL(name, FOLDER), 'utf8'));
+  if (!read.ok) throw new Error(`${name} does not read`);
+  return read.sheet;
+}
+
+/** The entries that do a step of the strip, whatever it records. */
+function doing(sheet: SheetFile, { ref, record }: Step): readonly AnyKeptEntry[] {
+  const entry = (kind: string, payload: object, number = 0): AnyKeptEntry =>
+    ({ id: `${ref}-${kind}-${number}`, kind, payload, step: ref, strikes: null, working: null }) as unknown as AnyKeptEntry;
+  if (record.kind === 'count')
+    return (record.counts ?? []).map(({ part, count, place }, number) => entry('came-off', { part, name: part, count, place }, number));
+  return [
+    entry(record.kind === 'arrival' ? 'finding' : record.kind, {
+      limit: record.limit,
+      fluid: record.fluid,
+      readings: [0],
+      look: sheet.limits.find((one) => one.ref === record.limit)?.looks?.[0]?.ref,
+    }),
+  ];
+}
+
+describe('what comes first', () => {
+  test.each(readdirSync(FOLDER))('%s: its strip in its own order meets no trap, and a step out of its turn does', (name) => {
+    const sheet = library(name);
+    const strip = sheet.steps.filter(({ stage }) => stage === 'book-in' || stage === 'strip');
+    let entries: readonly AnyKeptEntry[] = [];
+    for (const step of strip) {
+      expect([
+        step.ref,
+        forerunners(jobState(sheet, entries), step).filter(({ step: ref }) => strip.some((one) => one.ref === ref)),
+      ]).toEqual([step.ref, []]);
+      entries = [...entries, ...doing(sheet, step)];
+    }
+    const bound = strip.filter(({ after, needsOff }) => after || needsOff);
+    for (const step of bound) expect(forerunners(jobState(sheet, []), step)).not.toEqual([]);
+  });
+
+  test('a strip in any order that meets no trap, gone back up, never meets one either', () => {
+    const sheet = library('askvale-rx10-refrigerant-compressor.yaml');
+    const strip = sheet.steps.filter(({ stage }) => stage === 'strip');
+    fc.assert(
+      fc.property(fc.array(fc.nat(1000), { minLength: strip.length, maxLength: strip.length }), (choices) => {
+        const order: Step[] = [];
+        let entries: readonly AnyKeptEntry[] = [];
+        for (const choice of choices) {
+          const state = jobState(sheet, entries);
+          const free = strip.filter(
+            (step) => !order.includes(step) && forerunners(state, step).every(({ step: ref }) => !strip.some((one) => one.ref === ref)),
+          );
+          const next = free[choice % free.length]!;
+          order.push(next);
+          entries = [...entries, ...doing(sheet, next)];
+        }
+        const up = order.toReversed().map(({ ref }) => ref);
+        for (const step of order)
+          for (const ref of step.after ?? []) if (up.includes(ref)) expect(up.indexOf(ref)).toBeGreaterThan(up.indexOf(step.ref));
+        const off = jobState(sheet, entries).ledger;
+        expect(off.length).toBe(strip.flatMap(({ record }) => record.counts ?? []).length);
+      }),
+      { numRuns: 30 },
+    );
+  });
+});
