@@ -1,6 +1,7 @@
 import purgecss from '@fullhuman/postcss-purgecss';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { VitePWA } from 'vite-plugin-pwa';
 
 /** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
 const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u, /^dsg-/u, /^(finding|diff|keeping)-/u];
@@ -9,7 +10,7 @@ const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|acti
 const TABLE_GRID = [/^--dsg-/u];
 
 export default defineConfig({
-  plugins: [react()],
+  plugins: [react(), offline()],
   build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 400 },
   css: {
     postcss: {
@@ -28,3 +29,36 @@ export default defineConfig({
     },
   },
 });
+
+/** The application opens with no network: its own files are kept on the device, and the last answers for reading. */
+function offline(): ReturnType<typeof VitePWA> {
+  return VitePWA({
+    registerType: 'autoUpdate',
+    injectRegister: 'script-defer',
+    manifest: {
+      name: 'Jubb',
+      short_name: 'Jubb',
+      description: 'The bench book of a rebuild shop',
+      display: 'standalone',
+      theme_color: '#efece4',
+      background_color: '#efece4',
+      icons: [{ src: '/icon.svg', sizes: 'any', type: 'image/svg+xml' }],
+    },
+    workbox: {
+      clientsClaim: true,
+      skipWaiting: true,
+      globPatterns: ['**/*.{html,js,css,svg,woff2}'],
+      navigateFallback: '/index.html',
+      navigateFallbackDenylist: [/^\/api\//u],
+      runtimeCaching: [
+        {
+          // What a page reads while one works at a job; without a link it is as it was the last time.
+          urlPattern: /\/api\/v1\/(?:session|health|today|tools|customers|sheets|jobs)(?:[/?]|$)/u,
+          method: 'GET',
+          handler: 'NetworkFirst',
+          options: { cacheName: 'jubb-read', networkTimeoutSeconds: 5, expiration: { maxEntries: 300 } },
+        },
+      ],
+    },
+  });
+}

@@ -34,6 +34,14 @@ export function switchSession(session: SessionView | null): void {
   setToken(session?.csrf ?? '');
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
   queryClient.setQueryData(['session'], session);
+  void forgetKept(session);
+}
+
+/** What is kept for a lost link is the person's before; whoever is here now can open the application without one, too. */
+async function forgetKept(session: SessionView | null): Promise<void> {
+  if (!('caches' in window)) return;
+  await caches.delete('jubb-read');
+  if (session) await get('/session').catch(() => undefined);
 }
 
 /** Null when nobody is logged in. */

@@ -1,0 +1,69 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { isKind, type JobView } from '@jubb/contract';
+import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Client } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let screen: Screen;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  screen = await openBrowser();
+});
+afterAll(async () => {
+  await screen.close();
+  await server.stop();
+  await database.drop();
+});
+
+test('with no server at all the application opens, the strip goes on over reloads, and everything arrives once', async () => {
+  const api = await Client.as(server.base, 'ilka');
+  const { revisionId } = await api.sheetKeyed('tindlebrook-cc1-loose-ball-hub');
+  const { id } = await api.booked(revisionId);
+  await api.workTo(id, 'balls-out-left');
+  const before = (await api.get<JobView>(`/jobs/${id}`)).entries.length;
+
+  const hand = await Hand.at(screen.browser, server.base, `/bench/${id}`);
+  await hand.logIn('ilka');
+  await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);
+  await hand.go(`/bench/${id}`);
+  await hand.heads('Balls out, left');
+  await hand.page.waitForNetworkIdle({ idleTime: 500, concurrency: 1 });
+
+  await server.stop('SIGKILL');
+  await hand.page.reload();
+  await hand.heads('Balls out, left');
+  await hand.press('Space');
+  await hand.page.waitForFunction(() => document.querySelector('.count-name')?.textContent === 'Dust seals');
+  await hand.sees('1 held, no link');
+  await hand.page.reload();
+  await hand.sees('1 held, no link');
+  await hand.page.waitForFunction(() => document.querySelector('.count-name')?.textContent === 'Dust seals');
+  await hand.press('Space');
+  await hand.heads('Balls out, right');
+  await hand.press('m');
+  await hand.fill('What to what', 'shell to axle');
+  await hand.fill('How', 'paint line');
+  await hand.press('Enter');
+  await hand.sees('3 held, no link');
+
+  server = await startServer(database.url, { port: server.port });
+  await hand.sees('live');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('held'));
+  const { entries } = await (await Client.as(server.base, 'ilka')).get<JobView>(`/jobs/${id}`);
+  expect(entries.length).toBe(before + 3);
+  expect(
+    entries
+      .filter(isKind('came-off'))
+      .slice(-2)
+      .map(({ payload }) => [payload.part, payload.count]),
+  ).toEqual([
+    ['balls-left', 9],
+    ['dust-seal', 1],
+  ]);
+  expect(entries.at(-1)).toMatchObject({ kind: 'mark', payload: { what: 'shell to axle', mark: 'paint line' } });
+});
