@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { isKind, type JobView } from '@jubb/contract';
 import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
-import { Client } from '../kit/client.ts';
+import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
@@ -66,4 +66,28 @@ test('with no server at all the application opens, the strip goes on over reload
     ['dust-seal', 1],
   ]);
   expect(entries.at(-1)).toMatchObject({ kind: 'mark', payload: { what: 'shell to axle', mark: 'paint line' } });
+});
+
+test('a clock that was started rings on every page, after a reload too, until somebody heard it', async () => {
+  const api = await Client.as(server.base, 'ilka');
+  const { id } = await api.booked((await api.sheetKeyed('ostrel-d44-drive-axle')).revisionId);
+  const began = new Date(Date.now() - 19 * 60_000 - 55_000).toISOString();
+  await api.post(id, entry('wait', { what: 'bearing to come to heat', seconds: 1200 }, { takenAt: began }));
+
+  const hand = await Hand.at(screen.browser, server.base, '/crib');
+  await hand.logIn('bram');
+  await hand.sees('bearing to come to heat');
+  await hand.page.reload();
+  await hand.sees('it is time');
+  expect(await hand.faults()).toEqual([]);
+  await hand.go(`/bench/${id}`);
+  await hand.sees('it is time');
+  await hand.use('Heard');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('it is time'));
+  await hand.go('/jobs');
+  await hand.heads('Jobs');
+  await hand.page.waitForNetworkIdle({ idleTime: 300, concurrency: 1 });
+  expect(await hand.text()).not.toContain('it is time');
+  const { entries } = await api.get<JobView>(`/jobs/${id}`);
+  expect(entries.at(-1)).toMatchObject({ kind: 'wait-over' });
 });

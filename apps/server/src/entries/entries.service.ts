@@ -41,7 +41,7 @@ import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
-const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'mark-met', 'pinned', 'owed-settled']);
+const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'mark-met', 'wait-over', 'pinned', 'owed-settled']);
 /** A line out of an assembly speaks of that assembly's line. */
 function isGuarded({ kind, payload }: NewEntry): boolean {
   return GUARDED.has(kind) || (kind === 'came-off' && 'inside' in payload);
@@ -300,6 +300,7 @@ function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: Problem
 /** Entries that speak of another of the same job: of which kinds that one may be. */
 const BOUND: readonly (readonly [kind: EntryKind, field: string, of: readonly EntryKind[], allowed: string])[] = [
   ['open-end-closed', 'opened', ['open-end'], 'is not an open end of this job'],
+  ['wait-over', 'wait', ['wait'], 'is no wait of this job'],
   ['mark-met', 'mark', ['mark', 'came-off'], 'is not a mark of this job'],
   ['came-off', 'inside', ['came-off'], 'is no line of this job’s ledger'],
 ];

@@ -7,6 +7,7 @@ import {
   type AnyKeptEntry,
   type JobState,
   type SheetFile,
+  type TodayClock,
   type TodayLine,
   type TodayView,
   type Tool,
@@ -37,11 +38,18 @@ export class TodayController {
     ]);
     const byJob = grouped(entries);
     const today = new Date().toISOString().slice(0, 10);
-    const lines = await Promise.all(
-      heads.map(async (head): Promise<TodayLine> => {
+    const read = await Promise.all(
+      heads.map(async (head) => {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
         const state = jobState(file, byJob.get(head.id) ?? []);
-        return {
+        const clocks = state.clocks.map(({ entryId, what, until }): TodayClock => ({
+          jobId: head.id,
+          number: head.number,
+          entryId,
+          what,
+          until,
+        }));
+        const line: TodayLine = {
           jobId: head.id,
           number: head.number,
           unit: head.unit.name,
@@ -55,9 +63,12 @@ export class TodayController {
           openEnds: state.openEnds.length,
           waits: waitsFor(state, file, tools, today),
         };
+        return { line, clocks };
       }),
     );
+    const lines = read.map(({ line }) => line);
     return {
+      clocks: read.flatMap(({ clocks }) => clocks),
       now: lines.filter((line) => !line.hold && !line.waits),
       waiting: lines.filter((line) => line.hold ?? line.waits),
       owed,

@@ -1,11 +1,15 @@
-import { STAGES, STAGE_NAMES, stageProgress, type Stage } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, cautionsAt, stageProgress, type Stage } from '@jubb/contract/job';
 import { useEffect, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useServerEvents, useLinkWords } from '../outbox/live.ts';
+import { Clocks } from '../clocks/clocks.tsx';
 import { Care, Loading, Wrong } from '../kit/pieces.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { BenchKeys, RecorderLayout } from '../recorders/layout.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import { useSpoken } from '../kit/prefs.ts';
+import { useAwake } from './awake.ts';
+import { canSpeak, useSpeech } from './speech.ts';
 import { useJobActs } from '../job/acts.tsx';
 import { JobProvider, useHere, useJob } from '../job/use-job.ts';
 import { LinkState } from '../frame/top-bar.tsx';
@@ -24,7 +28,7 @@ export function Bench(): ReactElement {
 }
 
 function BenchStep(): ReactElement {
-  const { job, state, person, refused, keep } = useHere();
+  const { job, sheet, state, person, refused, keep } = useHere();
   const go = useNavigate();
   const link = useLinkWords();
   const [slot, setSlot] = useState<HTMLElement | null>(null);
@@ -37,6 +41,12 @@ function BenchStep(): ReactElement {
   const at = chosen >= 0 ? chosen : undone;
   const current = steps[at];
   const { dialog, ask, strikeLast } = useJobActs(current?.step);
+  const [spoken, setSpoken] = useSpoken();
+  useAwake();
+  useSpeech(
+    current ? [...cautionsAt(sheet, current.step).map(({ text }) => text), current.step.title, current.step.act].join('. ') : '',
+    spoken,
+  );
   const back = (): void => setBackTo(steps[Math.max(0, (at < 0 ? steps.length : at) - 1)]?.step.ref);
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const { left, total } = stageProgress(state, stage);
@@ -58,6 +68,7 @@ function BenchStep(): ReactElement {
           <span className="tag-box">{person.name.split(' ')[0]}</span>
           <LinkState words={link} />
         </header>
+        <Clocks />
         <main className="bench-do" tabIndex={0}>
           {dialog}
           {refused.length > 0 ? (
@@ -119,6 +130,7 @@ function BenchStep(): ReactElement {
                 ['Note', () => ask({ what: 'note' })],
                 ['Next time', () => ask({ what: 'next-time' })],
                 ['Owed', () => ask({ what: 'owed' })],
+                ...(canSpeak ? [[spoken ? 'Be silent' : 'Say it aloud', () => setSpoken(!spoken)] as const] : []),
                 ['Keys', () => setHelp(!help)],
                 ['Out', () => void go(`/jobs/${job.id}`)],
               ]}

@@ -2,6 +2,7 @@ import { STAGE_NAMES, type TodayLine } from '@jubb/contract/job';
 import { Suspense, lazy, useCallback, useState, type ReactElement } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useToday } from '../api/queries.ts';
+import { Clocks } from '../clocks/clocks.tsx';
 import { useServerEvents } from '../outbox/live.ts';
 import { TopBar, useFindKey } from './top-bar.tsx';
 
@@ -30,6 +31,7 @@ export function Frame(): ReactElement {
       <TopBar onFind={openFind} />
       <div className="rail">
         <Benches />
+        <Clocks />
         <nav className="places" aria-label="Places">
           {PLACES.map(([to, name]) => (
             <NavLink key={to} to={to} end={to === '/'}>

@@ -60,3 +60,9 @@ export function useLight(): readonly [Light, (light: Light) => void] {
   const wanted = LIGHTS.find((light) => light === stored);
   return [wanted ?? 'day', (light) => writeStored('light', light)];
 }
+
+/** Whether bench view says its steps aloud: off until somebody wants it on this device. */
+export function useSpoken(): readonly [boolean, (on: boolean) => void] {
+  const stored = useStored('spoken');
+  return [stored === 'yes', (on) => writeStored('spoken', on ? 'yes' : undefined)];
+}

@@ -1,4 +1,4 @@
-import { cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step } from '@jubb/contract/job';
+import { baseOf, cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step } from '@jubb/contract/job';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
@@ -76,7 +76,28 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       <MoreWords step={step} />
       {problem ? <p className="v-out mb-1">{problem}</p> : null}
       <NotYet step={step} />
+      <WaitClock step={step} />
     </>
+  );
+}
+
+/** The wait of a step: its clock is begun here, and rings wherever one is by then. */
+function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
+  const { state, keep } = useHere();
+  const { wait } = step;
+  if (!wait || state.handedOver) return null;
+  const begun = state.live.some((entry) => entry.kind === 'wait' && entry.step === step.ref);
+  const seconds = Math.round(baseOf(wait.time, 'time'));
+  return begun ? null : (
+    <p className="mb-1">
+      <button
+        type="button"
+        className="btn btn-plain"
+        onClick={() => keep({ kind: 'wait', payload: { what: wait.what, seconds }, step: step.ref })}
+      >
+        Start the clock: {wait.time}, {wait.what}
+      </button>
+    </p>
   );
 }
 
@@ -106,12 +127,11 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
     ['Wrong tools', step.wrongTools],
   ] as const;
   const said = lists.filter(([, lines]) => lines?.length);
-  const waits = step.wait ? `Wait ${step.wait.time}: ${step.wait.what}.` : '';
   const hold = step.holdPoint ? `Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : '';
-  if (said.length === 0 && !routing && !step.pinned && waits === '' && hold === '') return null;
+  if (said.length === 0 && !routing && !step.pinned && hold === '') return null;
   return (
     <div className="page-only">
-      {waits || hold ? <p className="brass mb-1">{[waits, hold].filter(Boolean).join(' ')}</p> : null}
+      {hold ? <p className="brass mb-1">{hold}</p> : null}
       {said.map(([title, lines]) => (
         <p key={title} className="soft mb-1">
           <b>{title}:</b> {lines?.join('; ')}

@@ -114,9 +114,19 @@ export interface TodayLine {
   readonly waits: string | null;
 }
 
+/** A clock that runs on an open job. */
+export interface TodayClock {
+  readonly jobId: string;
+  readonly number: number;
+  readonly entryId: string;
+  readonly what: string;
+  readonly until: string;
+}
+
 export interface TodayView {
   readonly now: readonly TodayLine[];
   readonly waiting: readonly TodayLine[];
+  readonly clocks: readonly TodayClock[];
   /** Owed, and due within a month. */
   readonly owed: readonly OwedLine[];
   readonly crib: readonly { readonly tag: string; readonly name: string; readonly due: string }[];

@@ -22,6 +22,8 @@ export const ENTRY_PAYLOADS = {
   'came-off': payloads.CameOffPayload,
   mark: payloads.MarkPayload,
   'mark-met': payloads.MarkMetPayload,
+  wait: payloads.WaitPayload,
+  'wait-over': payloads.WaitOverPayload,
   tick: payloads.TickPayload,
   'caution-read': payloads.CautionReadPayload,
   reading: payloads.ReadingPayload,

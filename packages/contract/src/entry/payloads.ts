@@ -101,6 +101,19 @@ export class MarkMetPayload {
   @IsUUID() mark: string;
 }
 
+const LONGEST_WAIT_S = 14 * 24 * 3600;
+
+/** A clock that runs from when it was taken: a soak, a cure, a cool-down. */
+export class WaitPayload {
+  @Words(200) what: string;
+  @IsInt() @Min(1) @Max(LONGEST_WAIT_S) seconds: number;
+}
+
+/** Somebody heard it ring. */
+export class WaitOverPayload {
+  @IsUUID() wait: string;
+}
+
 export class TickPayload {
   @IsOptional() @Words(1000) note?: string;
 }

@@ -26,6 +26,15 @@ export interface OpenEnd {
   readonly entryId?: string;
 }
 
+/** A wait that nobody has called over yet; by then it may have run out. */
+export interface Clock {
+  readonly entryId: string;
+  readonly what: string;
+  readonly step: string | null;
+  /** ISO time at which it rings. */
+  readonly until: string;
+}
+
 /** A mark that was made, and must line up again. */
 export interface Mark {
   /** The entry that says so: a line of the ledger, or the mark itself. */
@@ -64,6 +73,7 @@ export interface JobState {
   readonly decisions: readonly Decision[];
   readonly openEnds: readonly OpenEnd[];
   readonly marks: readonly Mark[];
+  readonly clocks: readonly Clock[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
   /** Cautions by the people who read them: each reads them once on a job. */
@@ -99,6 +109,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     decisions,
     openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
     marks: marksOf(live),
+    clocks: clocksOf(live),
     joints,
     settings,
     cautionsRead: of('caution-read'),
@@ -238,6 +249,19 @@ function marksOf(live: readonly AnyKeptEntry[]): readonly Mark[] {
     const what = entry.kind === 'mark' ? entry.payload.what : entry.payload.name;
     return [{ entryId: entry.id, what, mark, ...(part === undefined ? {} : { part }), met: met.has(entry.id) }];
   });
+}
+
+function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
+  const over = new Set(live.filter(isKind('wait-over')).map(({ payload }) => payload.wait));
+  return live
+    .filter(isKind('wait'))
+    .filter(({ id }) => !over.has(id))
+    .map(({ id, payload: { what, seconds }, step, takenAt }) => ({
+      entryId: id,
+      what,
+      step,
+      until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(),
+    }));
 }
 
 function sum(figures: readonly number[]): number {

@@ -59,6 +59,10 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return [`${entry.payload.count} × ${entry.payload.name}`, ...lineDetails(entry.payload)].filter(Boolean).join(', ');
     case 'mark':
       return `Marked: ${entry.payload.what}, ${entry.payload.mark}`;
+    case 'wait':
+      return `Clock: ${entry.payload.what}, ${formatQuantity(entry.payload.seconds, 'time', entry.payload.seconds < 3600 ? 'min' : 'h')}`;
+    case 'wait-over':
+      return 'The wait is over';
     case 'mark-met':
       return 'Mark met';
     case 'tick':

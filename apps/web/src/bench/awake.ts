@@ -1,0 +1,23 @@
+import { useEffect } from 'react';
+
+/** Keeps the screen on while bench view is open; a browser that cannot, or may not just now, lets it go dark. */
+export function useAwake(): void {
+  useEffect(() => {
+    if (!('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | undefined;
+    let isGone = false;
+    const hold = async (): Promise<void> => {
+      if (document.visibilityState !== 'visible') return;
+      lock = await navigator.wakeLock.request('screen').catch(() => undefined);
+      if (isGone) void lock?.release();
+    };
+    void hold();
+    // A page that was out of sight has lost its lock.
+    document.addEventListener('visibilitychange', hold);
+    return () => {
+      isGone = true;
+      document.removeEventListener('visibilitychange', hold);
+      void lock?.release();
+    };
+  }, []);
+}

@@ -1,0 +1,59 @@
+import type { TodayClock } from '@jubb/contract/job';
+import { useEffect, type ReactElement } from 'react';
+import { outbox } from '../outbox/outbox.ts';
+import { leftWords, useNow } from './use-clocks.ts';
+
+const TONE_HZ = 880;
+const BEEP_S = 0.25;
+const EVERY_MS = 4000;
+
+/** How long each clock has to go, and the ring when one is over. */
+export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }): ReactElement {
+  const now = useNow(1000);
+  const over = clocks.filter(({ until }) => Date.parse(until) <= now);
+  const rings = over.length > 0;
+  useEffect(() => {
+    if (!rings) return;
+    beep();
+    const again = setInterval(beep, EVERY_MS);
+    return () => clearInterval(again);
+  }, [rings]);
+  return (
+    <div className="clocks">
+      {over.map(({ entryId, jobId, number, what }) => (
+        <div key={entryId} className="clock over" role="alert">
+          <b>{number}</b> {what}: it is time
+          <button
+            type="button"
+            className="btn btn-primary"
+            onClick={() => void outbox.add(jobId, [{ kind: 'wait-over', payload: { wait: entryId } }])}
+          >
+            Heard
+          </button>
+        </div>
+      ))}
+      {clocks
+        .filter((clock) => !over.includes(clock))
+        .map(({ entryId, number, what, until }) => (
+          <div key={entryId} className="clock" role="timer" aria-label={`${number}, ${what}`}>
+            <b>{number}</b> {what} <b className="fig">{leftWords(Date.parse(until) - now)}</b>
+          </div>
+        ))}
+    </div>
+  );
+}
+
+let sound: AudioContext | undefined;
+
+/** A browser that was not touched yet may keep silent: the words ring all the same. */
+function beep(): void {
+  if (!('AudioContext' in window)) return;
+  sound ??= new AudioContext();
+  const tone = sound.createOscillator();
+  const loudness = sound.createGain();
+  loudness.gain.value = 0.2;
+  tone.frequency.value = TONE_HZ;
+  tone.connect(loudness).connect(sound.destination);
+  tone.start();
+  tone.stop(sound.currentTime + BEEP_S);
+}
