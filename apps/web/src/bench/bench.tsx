@@ -68,8 +68,8 @@ function BenchStep(): ReactElement {
           <span className="tag-box">{person.name.split(' ')[0]}</span>
           <LinkState words={link} />
         </header>
-        <Clocks />
         <main className="bench-do" tabIndex={0}>
+          <Clocks />
           {dialog}
           {refused.length > 0 ? (
             <Care title="Refused">

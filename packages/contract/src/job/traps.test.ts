@@ -4,7 +4,7 @@ import * as fc from 'fast-check';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { SheetFile, Step } from '../sheet/file.js';
 import { readSheetFile } from '../sheet/read.js';
-import { jobState } from './state.js';
+import { countsOf, jobState } from './state.js';
 import { forerunners } from './traps.js';
 
 const FOLDER = new URL('../../../../apps/server/demo/sheets/', import.meta.url);
@@ -16,11 +16,12 @@ function library(name: string): SheetFile {
 }
 
 /** The entries that do a step of the strip, whatever it records. */
-function doing(sheet: SheetFile, { ref, record }: Step): readonly AnyKeptEntry[] {
+function doing(sheet: SheetFile, step: Step): readonly AnyKeptEntry[] {
+  const { ref, record } = step;
   const entry = (kind: string, payload: object, number = 0): AnyKeptEntry =>
     ({ id: `${ref}-${kind}-${number}`, kind, payload, step: ref, strikes: null, working: null }) as unknown as AnyKeptEntry;
   if (record.kind === 'count')
-    return (record.counts ?? []).map(({ part, count, place }, number) => entry('came-off', { part, name: part, count, place }, number));
+    return countsOf(sheet, step).map(({ part, ...counted }, number) => entry('came-off', { part, name: part, ...counted }, number));
   return [
     entry(record.kind === 'arrival' ? 'finding' : record.kind, {
       limit: record.limit,
@@ -43,7 +44,9 @@ describe('what comes first', () => {
       ]).toEqual([step.ref, []]);
       entries = [...entries, ...doing(sheet, step)];
     }
-    const bound = strip.filter(({ after, needsOff }) => after || needsOff);
+    const bound = strip.filter(({ after, needsOff }) => after ?? needsOff);
+    // The sheet of the first release has none.
+    if (name.endsWith('.yaml')) expect(bound.length).toBeGreaterThan(1);
     for (const step of bound) expect(forerunners(jobState(sheet, []), step)).not.toEqual([]);
   });
 
@@ -63,9 +66,13 @@ describe('what comes first', () => {
           order.push(next);
           entries = [...entries, ...doing(sheet, next)];
         }
-        const up = order.toReversed().map(({ ref }) => ref);
+        // Gone back up, whatever was in the way of a step goes on after what it was in the way of.
+        const up = order.toReversed();
         for (const step of order)
-          for (const ref of step.after ?? []) if (up.includes(ref)) expect(up.indexOf(ref)).toBeGreaterThan(up.indexOf(step.ref));
+          for (const part of step.needsOff ?? []) {
+            const frees = up.findIndex(({ record }) => record.counts?.some((counted) => counted.part === part));
+            expect(frees).toBeGreaterThan(up.indexOf(step));
+          }
         const off = jobState(sheet, entries).ledger;
         expect(off.length).toBe(strip.flatMap(({ record }) => record.counts ?? []).length);
       }),

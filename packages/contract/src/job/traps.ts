@@ -1,5 +1,5 @@
 import type { SheetFile, Step } from '../sheet/file.js';
-import { find, freedBy, partName } from '../sheet/resolve.js';
+import { freedBy, partName } from '../sheet/resolve.js';
 import type { JobState } from './state.js';
 
 /** A step that comes before another and is not done yet. */
@@ -28,5 +28,6 @@ function said({ ref, title }: Step, why: string): Forerunner {
 }
 
 function stillOn(sheet: SheetFile, part: string): string {
-  return find(sheet.parts, part) ? `The ${partName(sheet, part)} is still on.` : '';
+  const name = partName(sheet, part);
+  return `The ${name.charAt(0).toLowerCase()}${name.slice(1)} is still on.`;
 }
