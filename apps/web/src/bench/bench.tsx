@@ -13,6 +13,7 @@ import { canSpeak, useSpeech } from './speech.ts';
 import { useJobActs } from '../job/acts.tsx';
 import { JobProvider, useHere, useJob } from '../job/use-job.ts';
 import { LinkState } from '../frame/top-bar.tsx';
+import './bench.scss';
 
 /** Full screen, one step: do, number, keep. */
 export function Bench(): ReactElement {

@@ -2,6 +2,7 @@ import type { TodayClock } from '@jubb/contract/job';
 import { useEffect, type ReactElement } from 'react';
 import { outbox } from '../outbox/outbox.ts';
 import { leftWords, useNow } from './use-clocks.ts';
+import './clocks.scss';
 
 const TONE_HZ = 880;
 const BEEP_S = 0.25;

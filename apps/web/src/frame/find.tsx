@@ -1,6 +1,6 @@
 import { STAGE_NAMES } from '@jubb/contract/job';
 import { useState, type KeyboardEvent, type ReactElement } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '../kit/dialog.ts';
 import { useNavigate } from 'react-router';
 import { useJobs, useSheets, useTools, useWorkings } from '../api/queries.ts';
 
@@ -22,9 +22,9 @@ const ACTIONS: readonly Found[] = [
 /** One box for jobs, sheets, tools, workings and acts; arrows choose, Enter goes there. */
 export function Find({ onClose }: { readonly onClose: () => void }): ReactElement {
   return (
-    <Modal show onHide={onClose} animation={false} aria-label="Find">
+    <Dialog show onHide={onClose} animation={false} aria-label="Find">
       <FindBox onClose={onClose} />
-    </Modal>
+    </Dialog>
   );
 }
 
@@ -45,7 +45,7 @@ function FindBox({ onClose }: { readonly onClose: () => void }): ReactElement {
     if (move ?? event.key === 'Enter') event.preventDefault();
   };
   return (
-    <Modal.Body>
+    <Dialog.Body>
       <label className="form-label" htmlFor="find">
         Find
       </label>
@@ -78,7 +78,7 @@ function FindBox({ onClose }: { readonly onClose: () => void }): ReactElement {
         ))}
       </ul>
       {found.length === 0 ? <p className="soft mb-0 mt-2">Nothing here has that in it.</p> : null}
-    </Modal.Body>
+    </Dialog.Body>
   );
 }
 

@@ -1,6 +1,6 @@
 import { entryWords, proposedFor, type AnyKeptEntry, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from '../kit/dialog.ts';
 import { FreeLine } from '../strip/free-line.tsx';
 import { LastOff } from '../strip/ledger.tsx';
 import { AskLine } from '../kit/ask-line.tsx';
@@ -79,12 +79,12 @@ export function useJobActs(step: Step | undefined): {
   }
   if (asking?.what === 'line') {
     dialog = (
-      <Modal show centered size="lg" animation={false} onHide={close} aria-label="A line of your own" restoreFocus>
-        <Modal.Body>
+      <Dialog show centered size="lg" animation={false} onHide={close} aria-label="A line of your own" restoreFocus>
+        <Dialog.Body>
           <FreeLine focus onLeave={close} />
           <LastOff />
-        </Modal.Body>
-      </Modal>
+        </Dialog.Body>
+      </Dialog>
     );
   }
   if (asking?.what === 'mark') {

@@ -12,6 +12,7 @@ import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
 import { Log, type StrikeProps } from './log.tsx';
 import { JobProvider, useHere, useJob } from './use-job.ts';
+import './job.scss';
 
 export function JobPage(): ReactElement {
   const { id = '', stage } = useParams();

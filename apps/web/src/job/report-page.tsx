@@ -4,6 +4,8 @@ import { Link, useParams } from 'react-router';
 import { useSession } from '../api/queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useJob } from './use-job.ts';
+import './job.scss';
+import './report.scss';
 
 /** The customer's report: a page, print, and PDF from the server. */
 export function ReportPage(): ReactElement {

@@ -1,5 +1,5 @@
 import { useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
-import Modal from 'react-bootstrap/Modal';
+import { Dialog } from './dialog.ts';
 import { useDraft } from './prefs.ts';
 
 interface AskLineProps {
@@ -36,7 +36,7 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
     onClose();
   };
   return (
-    <Modal show centered onHide={leave} animation={false} aria-labelledby={`${id}-title`} restoreFocus>
+    <Dialog show centered onHide={leave} animation={false} aria-labelledby={`${id}-title`} restoreFocus>
       <form
         noValidate
         onSubmit={(event) => {
@@ -44,12 +44,12 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
           keep();
         }}
       >
-        <Modal.Header closeButton>
-          <Modal.Title as="h2" id={`${id}-title`}>
+        <Dialog.Header closeButton>
+          <Dialog.Title as="h2" id={`${id}-title`}>
             {title}
-          </Modal.Title>
-        </Modal.Header>
-        <Modal.Body>
+          </Dialog.Title>
+        </Dialog.Header>
+        <Dialog.Body>
           {fields.map(({ name, label, hint, longest = 200, type = 'text' }, index) => (
             <div className="mb-3" key={name}>
               <label className="form-label" htmlFor={`${id}-${name}`}>
@@ -71,16 +71,16 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
               </div>
             </div>
           ))}
-        </Modal.Body>
-        <Modal.Footer>
+        </Dialog.Body>
+        <Dialog.Footer>
           <button type="button" className="btn btn-plain" onClick={leave}>
             Leave it
           </button>
           <button type="submit" className="btn btn-primary">
             {act}
           </button>
-        </Modal.Footer>
+        </Dialog.Footer>
       </form>
-    </Modal>
+    </Dialog>
   );
 }

@@ -2,6 +2,7 @@ import { createContext, useContext, type ReactElement, type ReactNode } from 're
 import { createPortal } from 'react-dom';
 import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../kit/keys.ts';
+import './recorders.scss';
 
 /** Keys of what a step asks: of letters, those that the job does not have for itself (B, L, M, N, O, S, U, Y). */
 type StepKey = 'a' | 'c' | 'd' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;

@@ -5,6 +5,7 @@ import { KeysOff } from '../kit/keys.ts';
 import { JobProvider, type JobHere } from '../job/use-job.ts';
 import { BenchKeys } from '../recorders/layout.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import '../bench/bench.scss';
 
 /** A step as bench view will ask it. Nothing is kept: there is no job. */
 export function BenchPreview({ file, step }: { readonly file: SheetFile; readonly step: Step }): ReactElement | null {

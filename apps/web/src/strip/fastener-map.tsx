@@ -1,6 +1,7 @@
 import { jointPoints, type Joint, type KeptEntry } from '@jubb/contract/job';
 import { fit } from '../drawings/joint-plate.tsx';
 import type { ReactElement } from 'react';
+import './strip.scss';
 
 interface FastenerMapProps {
   readonly joint: Joint;

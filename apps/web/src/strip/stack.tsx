@@ -1,5 +1,6 @@
 import { upwards, type Stack, type StackLine, type StackSign } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
+import './strip.scss';
 
 interface StackViewProps {
   readonly stack: Stack;
