@@ -6,8 +6,8 @@ import { VitePWA } from 'vite-plugin-pwa';
 /** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
 const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u, /^dsg-/u, /^(finding|diff|keeping)-/u];
 
-/** Variables of the table grid, which its own stylesheet asks for and ours sets. */
-const TABLE_GRID = [/^--dsg-/u];
+/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs. */
+const ASKED_ELSEWHERE = [/^--dsg-/u, /^--bs-border-(?:radius-lg|color-translucent)$/u];
 
 export default defineConfig({
   plugins: [react(), offline()],
@@ -17,7 +17,7 @@ export default defineConfig({
       plugins: [
         purgecss({
           content: ['index.html', 'src/**/*.tsx'],
-          safelist: { standard: MADE_UP, variables: TABLE_GRID },
+          safelist: { standard: MADE_UP, variables: ASKED_ELSEWHERE },
           dynamicAttributes: ['data-bs-theme'],
           variables: true,
         }),
