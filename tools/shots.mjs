@@ -1,6 +1,7 @@
 // ./jubb shots [folder]: a picture of each main view, from the demo.
 import { mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
+import { v7 as uuid } from 'uuid';
 import { launchBrowser } from './browser.mjs';
 import { logIn, withDemoShop } from './demo-shop.mjs';
 import { workUntil } from './demo-work.mjs';
@@ -87,8 +88,13 @@ async function takeAll(page, base, ilka, shot) {
   await shot('sheet-editor', PC, `/sheets/${draft.id}/edit/joints`, () => page.waitForSelector('.dsg-cell'));
   await shot('sheet-differences', PC, `/sheets/${draft.id}/differences/${draft.from}`);
   await shot('working-nut', PC, '/workings/bearing.nut');
-  await shot('crib', PC, '/crib');
 
+  const compressor = await bookCompressor(ilka);
+  await workUntil(ilka, compressor.id, (act) => act.step?.ref === 'bearing-out-of-the-pulley');
+  await shot('stack', PC, `/jobs/${compressor.id}/strip`, async () => {
+    await page.waitForSelector('figure');
+    await page.evaluate(() => document.querySelector('figure').scrollIntoView());
+  });
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'nut-off');
   await shot('strip', PC, `/jobs/${newest.id}/strip`);
   await shot('bench-strip', TABLET, `/bench/${newest.id}`);
@@ -113,4 +119,19 @@ async function beginDraft(call) {
   file.steps.splice(13, 0, ...file.steps.splice(11, 1));
   await call('PUT', `/sheets/${id}`, { version, file });
   return { id, from };
+}
+
+/** A unit whose parts lie in stacks. */
+async function bookCompressor(call) {
+  const { revisionId } = (await call('GET', '/sheets')).find(({ key }) => key === 'askvale-rx10-refrigerant-compressor');
+  return call('POST', '/jobs', {
+    id: uuid(),
+    customer: { name: 'Hochkar Lift and Piste' },
+    machine: { name: 'Groomer 4', serial: 'G-4' },
+    unit: { name: 'Cabin compressor', serial: 'RX-4' },
+    sheetRevisionId: revisionId,
+    complaint: 'Does not cool, the clutch slips.',
+    promise: new Date(Date.now() + 3 * 86_400_000).toISOString(),
+    estimateMinor: 52_000,
+  });
 }
