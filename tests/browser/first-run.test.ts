@@ -1,29 +1,15 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { HealthView, SessionView } from '@jubb/contract';
-import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
-import { startServer, type RunningServer } from '../kit/server.ts';
+import { ownShop } from '../kit/shop.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
-let server: RunningServer;
-let screen: Screen;
-
-beforeAll(async () => {
-  database = await freshDatabase();
-  server = await startServer(database.url, { empty: true });
-  screen = await openBrowser();
-});
-afterAll(async () => {
-  await screen.close();
-  await server.stop();
-  await database.drop();
-});
+const shop = ownShop({ empty: true });
 
 test('an empty shop is opened by its first foreman, once', async () => {
-  const stranger = new Client(server.base);
+  const stranger = new Client(shop.server.base);
   expect(await stranger.get<HealthView>('/health')).toMatchObject({ database: 'up', firstRun: true });
-  const hand = await Hand.at(screen.browser, server.base);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base);
   await hand.sees('Nobody works here yet');
   expect(await hand.faults()).toEqual([]);
   await hand.fill('Name of the shop', 'Nordtal Bench');

@@ -1,24 +1,10 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { ChainView, JobView } from '@jubb/contract';
-import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
-import { startServer, type RunningServer } from '../kit/server.ts';
+import { ownShop } from '../kit/shop.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
-let server: RunningServer;
-let screen: Screen;
-
-beforeAll(async () => {
-  database = await freshDatabase();
-  server = await startServer(database.url);
-  screen = await openBrowser();
-});
-afterAll(async () => {
-  await screen.close();
-  await server.stop();
-  await database.drop();
-});
+const shop = ownShop();
 
 /** Types readings, each with Enter, and keeps them. */
 async function readings(hand: Hand, figures: readonly string[], verdict: string): Promise<void> {
@@ -57,7 +43,7 @@ async function count(hand: Hand, part: string): Promise<void> {
 }
 
 test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
-  const hand = await Hand.at(screen.browser, server.base);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base);
   await hand.logIn('ilka');
 
   // Book in.
@@ -287,7 +273,7 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   ])
     expect(report).toContain(words);
 
-  const ilka = await Client.as(server.base, 'ilka');
+  const ilka = await Client.as(shop.server.base, 'ilka');
   const job = await ilka.jobNumbered(404);
   const pulls = job.entries.filter((entry) => entry.kind === 'pull');
   expect(pulls).toHaveLength(50);

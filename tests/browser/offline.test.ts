@@ -1,40 +1,27 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import { isKind, type JobView } from '@jubb/contract';
-import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
-import { startServer, type RunningServer } from '../kit/server.ts';
+import { startServer } from '../kit/server.ts';
+import { ownShop } from '../kit/shop.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
-let server: RunningServer;
-let screen: Screen;
-
-beforeAll(async () => {
-  database = await freshDatabase();
-  server = await startServer(database.url);
-  screen = await openBrowser();
-});
-afterAll(async () => {
-  await screen.close();
-  await server.stop();
-  await database.drop();
-});
+const shop = ownShop();
 
 test('with no server at all the application opens, the strip goes on over reloads, and everything arrives once', async () => {
-  const api = await Client.as(server.base, 'ilka');
+  const api = await Client.as(shop.server.base, 'ilka');
   const { revisionId } = await api.sheetKeyed('tindlebrook-cc1-loose-ball-hub');
   const { id } = await api.booked(revisionId);
   await api.workTo(id, 'balls-out-left');
   const before = (await api.get<JobView>(`/jobs/${id}`)).entries.length;
 
-  const hand = await Hand.at(screen.browser, server.base, `/bench/${id}`);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
   await hand.logIn('ilka');
   await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await hand.go(`/bench/${id}`);
   await hand.heads('Balls out, left');
   await hand.page.waitForNetworkIdle({ idleTime: 500, concurrency: 1 });
 
-  await server.stop('SIGKILL');
+  await shop.server.stop('SIGKILL');
   await hand.page.reload();
   await hand.heads('Balls out, left');
   await hand.press('Space');
@@ -51,10 +38,10 @@ test('with no server at all the application opens, the strip goes on over reload
   await hand.press('Enter');
   await hand.sees('3 held, no link');
 
-  server = await startServer(database.url, { port: server.port });
+  shop.server = await startServer(shop.database.url, { port: shop.server.port });
   await hand.sees('live');
   await hand.page.waitForFunction(() => !document.body.innerText.includes('held'));
-  const { entries } = await (await Client.as(server.base, 'ilka')).get<JobView>(`/jobs/${id}`);
+  const { entries } = await (await Client.as(shop.server.base, 'ilka')).get<JobView>(`/jobs/${id}`);
   expect(entries.length).toBe(before + 3);
   expect(
     entries
@@ -69,12 +56,12 @@ test('with no server at all the application opens, the strip goes on over reload
 });
 
 test('a clock that was started rings on every page, after a reload too, until somebody heard it', async () => {
-  const api = await Client.as(server.base, 'ilka');
+  const api = await Client.as(shop.server.base, 'ilka');
   const { id } = await api.booked((await api.sheetKeyed('ostrel-d44-drive-axle')).revisionId);
   const began = new Date(Date.now() - 19 * 60_000 - 55_000).toISOString();
   await api.post(id, entry('wait', { what: 'bearing to come to heat', seconds: 1200 }, { takenAt: began }));
 
-  const hand = await Hand.at(screen.browser, server.base, '/crib');
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, '/crib');
   await hand.logIn('bram');
   await hand.sees('bearing to come to heat');
   await hand.page.reload();

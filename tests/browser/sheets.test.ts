@@ -1,27 +1,13 @@
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { expect, test } from '@jest/globals';
 import type { JobHead, JobView, SheetView } from '@jubb/contract';
-import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
-import { startServer, type RunningServer } from '../kit/server.ts';
+import { ownShop } from '../kit/shop.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
-let server: RunningServer;
-let screen: Screen;
-
-beforeAll(async () => {
-  database = await freshDatabase();
-  server = await startServer(database.url);
-  screen = await openBrowser();
-});
-afterAll(async () => {
-  await screen.close();
-  await server.stop();
-  await database.drop();
-});
+const shop = ownShop();
 
 test('an unknown alternator is told by two questions and booked in, by keyboard alone', async () => {
-  const hand = await Hand.at(screen.browser, server.base, '/jobs/new');
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, '/jobs/new');
   await hand.logIn('perla');
   await hand.heads('Book in');
   await hand.fill('Name', 'Hochkar Snow Works');
@@ -57,7 +43,7 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   await hand.heads('Marks and damage on arrival');
   await hand.sees('Likely causes');
 
-  const api = await Client.as(server.base, 'perla');
+  const api = await Client.as(shop.server.base, 'perla');
   const [{ id }] = (await api.get<JobHead[]>('/jobs?find=BL-4471')) as [JobHead];
   const job = await api.get<JobView>(`/jobs/${id}`);
   expect(job).toMatchObject({
@@ -88,11 +74,11 @@ async function column(hand: Hand, number: number): Promise<void> {
 const TORQUE_COLUMN = 11;
 
 test('a sheet is changed, checked, approved; a job is told what that changes ahead; two editors lose nothing', async () => {
-  const api = await Client.as(server.base, 'oswin');
+  const api = await Client.as(shop.server.base, 'oswin');
   const { revisionId } = await api.sheetKeyed('quennet-t4-turbocharger');
   const job = await api.booked(revisionId);
 
-  const hand = await Hand.at(screen.browser, server.base, '/sheets');
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, '/sheets');
   await hand.logIn('oswin');
   await hand.fill('Make, model, part number', 'QT4-112');
   await hand.page.waitForFunction(() => document.querySelectorAll('tbody tr').length === 1);
@@ -123,7 +109,7 @@ test('a sheet is changed, checked, approved; a job is told what that changes ahe
   const path = new URL(hand.page.url()).pathname.replace(/\/edit.*$/u, '');
   const draft = await api.get<SheetView>(path);
   expect(draft.file.joints[0]?.torque?.figure).toBe('7.5 N·m');
-  const ilka = await Client.as(server.base, 'ilka');
+  const ilka = await Client.as(shop.server.base, 'ilka');
   const file = structuredClone(draft.file);
   file.joints.find(({ ref }) => ref === 'drain-screws')!.torque!.figure = '21 N·m';
   await column(hand, TORQUE_COLUMN);
@@ -156,10 +142,10 @@ test('a sheet is changed, checked, approved; a job is told what that changes ahe
 });
 
 test('a step is moved with the keyboard, and a table takes a spreadsheet’s paste of 5 000 lines without holding up the page', async () => {
-  const api = await Client.as(server.base, 'ilka');
+  const api = await Client.as(shop.server.base, 'ilka');
   const { revisionId } = await api.sheetKeyed('ostrel-mk7-multi-plate-clutch');
   const { body } = await api.call<{ revisionId: string }>('POST', `/sheets/${revisionId}/draft`);
-  const hand = await Hand.at(screen.browser, server.base, `/sheets/${body.revisionId}/edit/steps`);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/sheets/${body.revisionId}/edit/steps`);
   await hand.logIn('ilka');
   await hand.page.bringToFront();
   await hand.tabTo('Move Lever play');
@@ -205,13 +191,13 @@ test('a step is moved with the keyboard, and a table takes a spreadsheet’s pas
 });
 
 test('a figure that nobody stood for is found at the bench and comes home to the sheet; what is put off greets the next booking', async () => {
-  const api = await Client.as(server.base, 'ilka');
+  const api = await Client.as(shop.server.base, 'ilka');
   const named = { make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
   const { revisionId } = await api.made<{ revisionId: string }>('/sheets', { family: 'unitised hub with slipping-clutch bolt', ...named });
   const job = await api.booked(revisionId, { unit: { name: 'Hub left', serial: 'UH-77' } });
   await api.workTo(job.id, 'brake-plate-on');
 
-  const hand = await Hand.at(screen.browser, server.base, `/bench/${job.id}`);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${job.id}`);
   await hand.logIn('ilka');
   await hand.sees('Only somebody’s word');
   await hand.fill('Found: torque', '91 mm');
@@ -239,7 +225,7 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   await hand.sees('Owed: Linings of both sides');
   await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
 
-  const foreman = await Hand.at(screen.browser, server.base, `/sheets/${revisionId}/edit`);
+  const foreman = await Hand.at(shop.screen.browser, shop.server.base, `/sheets/${revisionId}/edit`);
   await foreman.logIn('oswin');
   await foreman.sees('Next time, from jobs');
   await foreman.use('Put it in the line');

@@ -1,15 +1,12 @@
-import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
+import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import type { JobHead, JobView, SheetLine } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import type { HTTPRequest } from 'puppeteer-core';
-import { Hand, openBrowser, type Screen } from '../kit/browser.ts';
+import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
-import { startServer, type RunningServer } from '../kit/server.ts';
+import { ownShop } from '../kit/shop.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
-let server: RunningServer;
-let screen: Screen;
+const shop = ownShop();
 let hand: Hand;
 let oswin: Client;
 let finished: JobView;
@@ -21,12 +18,9 @@ let draft: { revisionId: string };
 const asked: Record<string, JobHead> = {};
 
 beforeAll(async () => {
-  database = await freshDatabase();
-  server = await startServer(database.url);
-  screen = await openBrowser();
-  hand = await Hand.at(screen.browser, server.base);
+  hand = await Hand.at(shop.screen.browser, shop.server.base);
   await hand.logIn('ilka');
-  oswin = await Client.as(server.base, 'oswin');
+  oswin = await Client.as(shop.server.base, 'oswin');
   [finished, middle, booked] = (await Promise.all([401, 402, 403].map((number) => oswin.jobNumbered(number)))) as [
     JobView,
     JobView,
@@ -39,11 +33,6 @@ beforeAll(async () => {
     asked[step] = await oswin.booked(revisionId);
     await oswin.workTo(asked[step].id, step);
   }
-});
-afterAll(async () => {
-  await screen.close();
-  await server.stop();
-  await database.drop();
 });
 
 /** What the bench asks for there, by the step; the sheet of a new model has nobody's figures yet. */
@@ -99,7 +88,7 @@ describe.each([
 });
 
 test('axe finds nothing on the log-in and on what asks for a line', async () => {
-  const stranger = await Hand.at(screen.browser, server.base);
+  const stranger = await Hand.at(shop.screen.browser, shop.server.base);
   await stranger.sees('Who is working?');
   expect(await stranger.faults()).toEqual([]);
   await stranger.page.close();
@@ -142,7 +131,7 @@ test('eight pages of one browser all hear of it', async () => {
   const pages = [];
   for (let count = 0; count < 8; count += 1) {
     const page = await hand.page.browserContext().newPage();
-    await page.goto(`${server.base}/jobs/${booked.id}`, { waitUntil: 'load' });
+    await page.goto(`${shop.server.base}/jobs/${booked.id}`, { waitUntil: 'load' });
     pages.push(page);
   }
   await oswin.post(booked.id, entry('note', { text: 'for every page' }));
@@ -203,7 +192,7 @@ test('figures can be shown in the other units, and typed in any', async () => {
   await hand.sees('79.7 lbf·ft');
 });
 
-/** What stands on the page may still be on its way to the server. */
+/** What stands on the page may still be on its way to the shop.server. */
 async function allSent(): Promise<void> {
   await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
 }

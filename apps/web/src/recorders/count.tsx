@@ -1,5 +1,5 @@
 import { countedOff, countsOf, partName } from '@jubb/contract/job';
-import { useId, useState, type ReactElement } from 'react';
+import { useId, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
@@ -14,9 +14,11 @@ interface CountDraft {
   readonly count: string;
   readonly tray: string;
   readonly condition: string;
+  /** Places picked on the map of its joint, from 0. */
+  readonly places: readonly number[];
 }
 
-const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '' };
+const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '', places: [] };
 
 /** Counts off the parts of a step, one kind at a time; what has one right position is marked first. */
 export function CountRecorder({ step }: RecorderProps): ReactElement {
@@ -25,7 +27,6 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const at = counts.findIndex((counted) => countedOff(step, counted, state.ledger) === 0);
   const next = counts[at];
   const [draft, setDraft] = useDraft<CountDraft>(`${job.id}.${step.ref}`, NO_COUNT);
-  const [places, setPlaces] = useState<readonly number[]>([]);
   const current = draft.at === at ? draft : { ...NO_COUNT, at, count: String(next?.count ?? ''), tray: draft.tray };
   const isBench = useIsBench();
   if (!next) return <RecorderLayout say="All counted." />;
@@ -33,9 +34,12 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const name = partName(sheet, next.part);
   const joint = sheet.joints.find(({ part }) => part === next.part);
   const { place, size, stack, direction, mark } = next;
-  const isMapped = joint !== undefined && joint.count > 1 && places.length === read.base;
+  const { places } = current;
+  const isMapped = joint !== undefined && places.length > 0;
+  // Picks are never let go without a word.
+  const misfit = isMapped && places.length !== read.base;
   const off = (): void => {
-    if (read.base === undefined) return;
+    if (read.base === undefined || misfit) return;
     const [tray, condition] = [current.tray.trim(), current.condition.trim()];
     keep({
       kind: 'came-off',
@@ -48,7 +52,6 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
       },
       step: step.ref,
     });
-    setPlaces([]);
     setDraft(tray ? { ...NO_COUNT, tray } : undefined);
   };
   return (
@@ -75,14 +78,19 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           </>
         ) : undefined
       }
-      primary={{ label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined }}
+      primary={{ label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined || misfit }}
       others={[
         { label: 'One fewer', key: '-', run: () => setDraft({ ...current, count: String(Math.max(1, (read.base ?? 2) - 1)) }) },
         { label: 'One more', key: '+', run: () => setDraft({ ...current, count: String((read.base ?? 0) + 1) }) },
       ]}
       drawing={
         joint && joint.count > 1 ? (
-          <FastenerMap joint={joint} ledger={state.ledger} chosen={places} onChoose={setPlaces} />
+          <FastenerMap
+            joint={joint}
+            ledger={state.ledger}
+            chosen={places}
+            onChoose={(picked) => setDraft({ ...current, places: picked })}
+          />
         ) : isBench && state.ledger.length > 0 ? (
           <LastOff />
         ) : undefined
@@ -108,6 +116,11 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           onEnter={off}
         />
       </div>
+      {misfit ? (
+        <p className="v-out mb-0" aria-live="polite">
+          {places.length} places are picked, {read.base ?? '…'} counted. Pick as many, or none.
+        </p>
+      ) : null}
     </RecorderLayout>
   );
 }

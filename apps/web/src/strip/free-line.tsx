@@ -34,7 +34,7 @@ interface FreeLineProps {
 /** A line of one's own: typed as it is said, shown taken apart, put right where it was read wrong. */
 export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): ReactElement {
   const { job, state, keep } = useHere();
-  const [typed, setTyped] = useDraft<Typed>(`${job.id}.free-line`, NOTHING);
+  const [typed, setTyped] = useDraft<Typed>(`${job.id}.ledger-line`, NOTHING);
   const [tried, setTried] = useState(false);
   const [correcting, setCorrecting] = useState(false);
   const input = useRef<HTMLInputElement>(null);
