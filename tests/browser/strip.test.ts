@@ -38,13 +38,17 @@ test('a gearbox case: screws by length with their places, a line of one’s own 
   await hand.fill('Looks', 'bent');
   await hand.press('Enter');
   await hand.use('Same again: sound plate, +1');
+  // Nobody leaves a page before what he pressed stands on it, and is on its way.
+  await hand.page.waitForFunction(
+    () => [...document.querySelectorAll('td')].filter((cell) => cell.innerText.includes('sound plate')).length >= 2,
+  );
+  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
 
   // What is out of its turn says what comes first.
   await hand.go(`/jobs/${id}/strip?step=differential-out`);
   await hand.sees('comes first. The input shaft');
   expect(await hand.faults()).toEqual([]);
 
-  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
   const { entries } = await api.get<JobView>(`/jobs/${id}`);
   const lines = entries.filter(isKind('came-off')).map(({ payload }) => payload);
   expect(lines.find(({ size }) => size === '45 mm')).toMatchObject({ count: 9, joint: 'case-screws', places: [0, 1, 2, 3, 4, 5, 6, 7, 8] });
