@@ -5,8 +5,10 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
-import { launchBrowser } from './browser.mjs';
+import { firstScreen, letterTyped, memoryOfAStrip, stepToStep } from './bench-browser.mjs';
 import { logIn, withDemoShop } from './demo-shop.mjs';
+import { bookHub } from './demo-work.mjs';
+import { median } from './figures.mjs';
 import { remark, say } from './say.mjs';
 import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules } from './setup.mjs';
 
@@ -32,7 +34,9 @@ export async function bench() {
         await firstScreen(base),
         warmStart(),
         ...(await atScale(ilka, pool)),
-        await listInFrame(base),
+        await letterTyped(base, MANY_SHEETS),
+        await stepToStep(base),
+        ...(await memoryOfAStrip(base)),
       ];
     } finally {
       await pool.end();
@@ -55,26 +59,10 @@ async function sideBySide(acts) {
   return measured.map(median);
 }
 
-function median(figures) {
-  return figures.toSorted((a, b) => a - b)[Math.floor(figures.length / 2)];
-}
-
 async function bookInMany(base) {
   const perla = await logIn(base, 'perla');
-  const { revisionId } = (await perla('GET', '/sheets')).find(({ key }) => key === 'harrowmere-th6-front-hub');
-  const ids = Array.from({ length: MOST_CLIENTS }, () => uuid());
-  for (const [index, id] of ids.entries()) {
-    await perla('POST', '/jobs', {
-      id,
-      customer: { name: `Measured ${index}` },
-      machine: { name: 'Tractor', serial: `M${index}` },
-      unit: { name: 'Left front hub', serial: `U${index}` },
-      sheetRevisionId: revisionId,
-      complaint: 'For measuring.',
-      promise: new Date(Date.now() + 1e8).toISOString(),
-      estimateMinor: 10_000,
-    });
-  }
+  const ids = [];
+  for (let index = 0; index < MOST_CLIENTS; index += 1) ids.push(await bookHub(perla, `Measured ${index}`));
   return ids;
 }
 
@@ -240,79 +228,6 @@ async function atScale(call, pool) {
     });
   }
   return lines;
-}
-
-/** Time the list takes to answer a letter typed over 2 000 sheets: the work of the page, against one frame of 16.7 ms. */
-async function listInFrame(base) {
-  const { browser, close } = await launchBrowser();
-  try {
-    const page = await browser.newPage();
-    await page.goto(`${base}/sheets`);
-    await page.waitForSelector('#login');
-    await page.type('#login', 'ilka');
-    await page.type('#password', 'bench-417');
-    await page.keyboard.press('Enter');
-    await page.waitForSelector('#find-sheet');
-    await page.waitForFunction(() => document.querySelectorAll('tbody tr').length > 0);
-    await page.evaluate(() => {
-      window.frames_ = [];
-      new PerformanceObserver((seen) => window.frames_.push(...seen.getEntries().map(({ duration }) => duration))).observe({
-        type: 'longtask',
-      });
-    });
-    const times = [];
-    for (const letter of 'm12x1.25 askvale ph80') {
-      const began = await page.evaluate(() => performance.now());
-      await page.keyboard.type(letter);
-      times.push(
-        (await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(() => done(performance.now())))))) - began,
-      );
-    }
-    const long = await page.evaluate(() => window.frames_);
-    return {
-      what: `a letter typed in the list of ${MANY_SHEETS} sheets until it is drawn, the wire to the browser included; tasks over 50 ms: ${long.length}`,
-      ours: `${median(times).toFixed(1)} ms`,
-      aim: 'a frame',
-    };
-  } finally {
-    await close();
-  }
-}
-
-/** What a browser that was never here loads until Today stands, as its bodies came over the wire. */
-async function firstScreen(base) {
-  const { browser, close } = await launchBrowser();
-  try {
-    const page = await browser.newPage();
-    const wire = await page.createCDPSession();
-    await wire.send('Network.enable');
-    const types = new Map();
-    const sizes = {};
-    wire.on('Network.responseReceived', ({ requestId, type }) => types.set(requestId, type));
-    // Bodies as they came, compressed; without the headers.
-    wire.on('Network.dataReceived', ({ requestId, encodedDataLength }) => {
-      const type = types.get(requestId) ?? 'Other';
-      sizes[type] = (sizes[type] ?? 0) + encodedDataLength;
-    });
-    await page.goto(base);
-    await page.waitForSelector('#login');
-    await page.type('#login', 'ilka');
-    await page.type('#password', 'bench-417');
-    await page.keyboard.press('Enter');
-    await page.waitForSelector('.line-row');
-    await page.evaluate(() => document.fonts.ready);
-    const total = Object.values(sizes).reduce((sum, size) => sum + size, 0);
-    const kB = (size) => `${(size / 1000).toFixed(0)} kB`;
-    return {
-      what: `first screen, gzip (${Object.entries(sizes)
-        .map(([type, size]) => `${type.toLowerCase()} ${kB(size)}`)
-        .join(', ')})`,
-      ours: kB(total),
-      aim: 'at most 200 kB',
-    };
-  } finally {
-    await close();
-  }
 }
 
 /** A second `./jubb start` beside the running one. */

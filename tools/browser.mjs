@@ -14,6 +14,9 @@ const QUIET = [
   '--disable-dev-shm-usage',
   '--font-render-hinting=none',
   '--lang=en-GB',
+  // A microphone and a camera that make a tone and a picture of their own.
+  '--use-fake-device-for-media-stream',
+  '--use-fake-ui-for-media-stream',
 ];
 
 /** A browser with a fresh profile; `close` takes the profile away again. */

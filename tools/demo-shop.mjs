@@ -29,19 +29,25 @@ const agent = new Agent({ keepAlive: true, maxSockets: 64 });
 /** One person at the API. */
 export async function logIn(base, login) {
   const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo.js');
-  const entered = await send(base, 'POST', '/session', { 'x-jubb-csrf': 'none' }, { login, password: DEMO_PASSWORD });
-  const cookie = entered.headers['set-cookie'][0].split(';')[0];
+  const entered = await send(
+    base,
+    'POST',
+    '/session',
+    { 'x-jubb-csrf': 'none', 'content-type': 'application/json' },
+    { login, password: DEMO_PASSWORD },
+  );
+  const cookie = entered.headers['set-cookie'].map((one) => one.split(';')[0]).join('; ');
   const headers = { cookie, 'x-jubb-csrf': entered.body.csrf };
-  return async (method, path, body) => {
-    const answer = await send(base, method, path, headers, body);
+  return async (method, path, body, type = 'application/json') => {
+    const answer = await send(base, method, path, { ...headers, 'content-type': type }, body);
     if (answer.status >= 400) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
     return answer.body;
   };
 }
 
 function send(base, method, path, headers, body) {
-  const text = body === undefined ? undefined : JSON.stringify(body);
-  const length = text === undefined ? {} : { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) };
+  const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
+  const length = text === undefined ? {} : { 'content-length': Buffer.byteLength(text) };
   return new Promise((resolve, reject) => {
     const asked = request(`${base}/api/v1${path}`, { method, agent, headers: { ...headers, ...length } }, (response) => {
       const chunks = [];

@@ -28,3 +28,20 @@ export async function workUntil(call, jobId, isThere) {
     await call('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
   }
 }
+
+/** Books in a hub of the demo's own sheet, to measure at; gives the job's id. */
+export async function bookHub(call, name) {
+  const { revisionId } = (await call('GET', '/sheets')).find(({ key }) => key === 'harrowmere-th6-front-hub');
+  const id = uuid();
+  await call('POST', '/jobs', {
+    id,
+    customer: { name },
+    machine: { name: 'Tractor', serial: `M-${id.slice(-6)}` },
+    unit: { name: 'Left front hub', serial: `U-${id.slice(-6)}` },
+    sheetRevisionId: revisionId,
+    complaint: 'For measuring.',
+    promise: new Date(Date.now() + 1e8).toISOString(),
+    estimateMinor: 10_000,
+  });
+  return id;
+}

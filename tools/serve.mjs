@@ -34,8 +34,8 @@ async function sayWhere(base, empty) {
     say('It has no demo data: whoever opens it first names the shop and its foreman');
     return;
   }
-  const { DEMO_PASSWORD, DEMO_PEOPLE } = await import('../apps/server/dist/demo/demo.js');
-  say(`Demo log-ins, all with the password ${DEMO_PASSWORD}:`);
+  const { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } = await import('../apps/server/dist/demo/demo.js');
+  say(`Demo log-ins, all with the password ${DEMO_PASSWORD} and, to take over a tablet, the PIN ${DEMO_PIN}:`);
   for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);
 }
 

@@ -81,7 +81,6 @@ async function takeAll(page, base, ilka, shot) {
     }
     await page.evaluate(() => document.querySelector('.sheet-box').scrollIntoView());
   });
-  await shot('tag', PC, `/jobs/${newest.id}/label`);
   await shot('library', PC, '/sheets');
   await shot('sheet', PC, `/sheets/${(await ilka('GET', '/sheets')).find(({ key }) => key === 'quennet-ga-alternator').revisionId}`);
   const draft = await beginDraft(ilka);
@@ -89,7 +88,7 @@ async function takeAll(page, base, ilka, shot) {
   await shot('sheet-differences', PC, `/sheets/${draft.id}/differences/${draft.from}`);
   await shot('working-nut', PC, '/workings/bearing.nut');
 
-  const compressor = await bookCompressor(ilka);
+  const compressor = await booked(ilka, 'askvale-rx10-refrigerant-compressor', 'Cabin compressor', 'Does not cool, the clutch slips.');
   await workUntil(ilka, compressor.id, (act) => act.step?.ref === 'bearing-out-of-the-pulley');
   await shot('stack', PC, `/jobs/${compressor.id}/strip`, async () => {
     await page.waitForSelector('figure');
@@ -97,7 +96,20 @@ async function takeAll(page, base, ilka, shot) {
   });
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'nut-off');
   await shot('strip', PC, `/jobs/${newest.id}/strip`);
-  await shot('bench-strip', TABLET, `/bench/${newest.id}`);
+  const gearbox = await booked(ilka, 'askvale-gx5-gearbox', 'Transaxle', 'Grinds going into third.');
+  await workUntil(ilka, gearbox.id, (act) => act.step?.ref === 'case-open');
+  await shot('bench-strip', TABLET, `/bench/${gearbox.id}`, async () => {
+    for (const place of [1, 9, 14, 22]) await page.click(`[aria-label="Place ${place}"]`);
+  });
+  await shot('instruments', PC, '/crib/instruments', async () => {
+    const press = (name) => page.evaluate((label) => document.querySelector(`[aria-label="${label}"]`).click(), name);
+    await press('K1: pair with this tablet');
+    await page.waitForFunction(() => document.body.innerText.includes('paired with this tablet'));
+    await press('K1: stand-in');
+    await page.waitForSelector('.driver');
+    await page.evaluate(() => [...document.querySelectorAll('.driver button')].find(({ innerText }) => innerText === 'Send').click());
+    await page.waitForFunction(() => /\d\d mm/u.test(document.querySelector('[aria-label="K1 Calliper 0–150"] .fs-2')?.textContent ?? ''));
+  });
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'inner-journal');
   await shot('measure', PC, `/jobs/${newest.id}/measure`, async () => {
     for (const reading of ['34,9665', '34.966', '34.9655', '34.967']) await page.keyboard.type(`${reading}\n`);
@@ -121,16 +133,15 @@ async function beginDraft(call) {
   return { id, from };
 }
 
-/** A unit whose parts lie in stacks. */
-async function bookCompressor(call) {
-  const { revisionId } = (await call('GET', '/sheets')).find(({ key }) => key === 'askvale-rx10-refrigerant-compressor');
+async function booked(call, key, unit, complaint) {
+  const { revisionId } = (await call('GET', '/sheets')).find((sheet) => sheet.key === key);
   return call('POST', '/jobs', {
     id: uuid(),
     customer: { name: 'Hochkar Lift and Piste' },
     machine: { name: 'Groomer 4', serial: 'G-4' },
-    unit: { name: 'Cabin compressor', serial: 'RX-4' },
+    unit: { name: unit, serial: `${unit.slice(0, 2).toUpperCase()}-4` },
     sheetRevisionId: revisionId,
-    complaint: 'Does not cool, the clutch slips.',
+    complaint,
     promise: new Date(Date.now() + 3 * 86_400_000).toISOString(),
     estimateMinor: 52_000,
   });

@@ -58,6 +58,13 @@ function offline(): ReturnType<typeof VitePWA> {
           handler: 'NetworkFirst',
           options: { cacheName: 'jubb-read', networkTimeoutSeconds: 5, expiration: { maxEntries: 300 } },
         },
+        {
+          // A photo or clip is named by its content: what was seen once is seen without a link too.
+          urlPattern: /\/api\/v1\/files\/[0-9a-f]{64}$/u,
+          method: 'GET',
+          handler: 'CacheFirst',
+          options: { cacheName: 'jubb-files', expiration: { maxEntries: 300 } },
+        },
       ],
     },
   });

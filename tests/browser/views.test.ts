@@ -58,6 +58,7 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['Workings', () => '/workings'],
   ...workings.list().map(({ id }) => [`working ${id}`, () => `/workings/${id}`] as const),
   ['Crib', () => '/crib'],
+  ['Instruments', () => '/crib/instruments'],
   ...(['book-in', 'strip', 'measure', 'decide', 'build', 'prove', 'hand-over'] as const).map(
     (stage) => [`a job at ${stage}`, () => `/jobs/${middle.id}/${stage}`] as const,
   ),

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
-import type { Browser, KeyInput, Page } from 'puppeteer-core';
+import type { Browser, CDPSession, KeyInput, Page } from 'puppeteer-core';
 import { launchBrowser } from '../../tools/browser.mjs';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
@@ -22,6 +22,8 @@ export function openBrowser(): Promise<Screen> {
 export class Hand {
   readonly page: Page;
   readonly #base: string;
+  /** To the service workers whose network was taken. */
+  #wires: readonly CDPSession[] = [];
 
   private constructor(page: Page, base: string) {
     this.page = page;
@@ -81,6 +83,20 @@ export class Hand {
     }
   }
 
+  /** Takes the network from this tablet, its service worker too, or gives it back. */
+  async cut(isCut: boolean): Promise<void> {
+    await this.page.setOfflineMode(isCut);
+    if (this.#wires.length === 0) {
+      const targets = this.page.browser().targets();
+      const workers = targets.filter((one) => one.type() === 'service_worker' && one.browserContext() === this.page.browserContext());
+      this.#wires = await Promise.all(workers.map((worker) => worker.createCDPSession()));
+    }
+    for (const wire of this.#wires) {
+      await wire.send('Network.enable');
+      await wire.send('Network.emulateNetworkConditions', { offline: isCut, latency: 0, downloadThroughput: -1, uploadThroughput: -1 });
+    }
+  }
+
   text(): Promise<string> {
     return this.page.evaluate(() => document.body.innerText);
   }
@@ -119,7 +135,7 @@ export class Hand {
       const element = document.activeElement as HTMLElement | null;
       if (!element || element === document.body) return '';
       const label = (element as HTMLInputElement).labels?.[0]?.innerText;
-      return (element.getAttribute('aria-label') ?? label ?? element.innerText).trim();
+      return (element.getAttribute('aria-label') ?? label ?? element.innerText).trim().replaceAll(/\s+/gu, ' ');
     });
   }
 

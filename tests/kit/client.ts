@@ -10,7 +10,8 @@ export interface Answer<T> {
 
 /** One person at the API. */
 export class Client {
-  #cookie = '';
+  /** By name, as a browser keeps them. */
+  readonly #cookies = new Map<string, string>();
   #csrf = 'none';
   readonly #base: string;
 
@@ -29,15 +30,19 @@ export class Client {
     const response = await fetch(`${this.#base}/api/v1${path}`, {
       method,
       headers: {
-        cookie: this.#cookie,
+        cookie: this.cookie,
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
         ...(method === 'GET' ? {} : { 'x-jubb-csrf': this.#csrf }),
         ...headers,
       },
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' ? body : Buffer.isBuffer(body) ? new Uint8Array(body) : JSON.stringify(body) }),
     });
-    const [cookie] = response.headers.getSetCookie();
-    if (cookie) this.#cookie = cookie.split(';')[0] ?? '';
+    for (const cookie of response.headers.getSetCookie()) {
+      const pair = cookie.split(';')[0] ?? '';
+      this.#cookies.set(pair.split('=')[0] ?? '', pair);
+    }
     const text = await response.text();
     const parsed = /json/u.test(response.headers.get('content-type') ?? '') ? (JSON.parse(text) as T) : (text as T);
     const csrf = (parsed as { csrf?: string } | undefined)?.csrf;
@@ -87,7 +92,7 @@ export class Client {
   }
 
   get cookie(): string {
-    return this.#cookie;
+    return [...this.#cookies.values()].join('; ');
   }
 }
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { HealthView, JobHead, ServerEvent, SheetLine, SheetView, TodayView } from '@jubb/contract';
+import type { HealthView, JobHead, JobView, ServerEvent, SheetLine, SheetView, TodayView } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
@@ -99,15 +99,19 @@ describe('booking in', () => {
 
   test('a job on hold waits on Today with its reason, and comes back when the hold is off', async () => {
     const job = (await perla.call<JobHead>('POST', '/jobs', body())).body;
-    const held = await perla.call<JobHead>('PATCH', `/jobs/${job.id}`, {
-      version: job.version,
-      hold: { reason: 'parts', words: 'seal is on its way' },
-    });
+    await perla.post(job.id, entry('hold', { reason: 'parts', words: 'seal is on its way' }));
     const waiting = (await perla.get<TodayView>('/today')).waiting.find((line) => line.jobId === job.id);
-    expect(waiting?.hold).toMatchObject({ reason: 'parts', words: 'seal is on its way' });
-    await perla.call('PATCH', `/jobs/${job.id}`, { version: held.body.version, hold: null });
+    expect(waiting).toMatchObject({
+      hold: { reason: 'parts', words: 'seal is on its way' },
+      waits: { words: 'seal is on its way (parts)' },
+    });
+    const off = entry('hold-off', {});
+    await perla.post(job.id, off);
     const now = (await perla.get<TodayView>('/today')).now.find((line) => line.jobId === job.id);
-    expect(now).toMatchObject({ stage: 'book-in', next: 'Marks and damage on arrival', left: 2 });
+    expect(now).toMatchObject({ stage: 'book-in', next: 'Marks and damage on arrival', left: 2, hold: null, waits: null });
+    // Taken up by mistake: with that struck, it is on hold again.
+    await perla.post(job.id, entry('strike', { reason: 'it did not come after all' }, { strikes: off.id }));
+    expect((await perla.get<JobView>(`/jobs/${job.id}`)).hold).toMatchObject({ reason: 'parts' });
   });
 });
 
@@ -231,7 +235,7 @@ describe('events', () => {
     await client.end();
     let go: () => void = () => undefined;
     const begun = new Promise<void>((resolve) => (go = resolve));
-    const heard = hear(server.base, perla, (event) => event.jobId === job.id, go);
+    const heard = hear(server.base, perla, (event) => 'jobId' in event && event.jobId === job.id, go);
     await begun;
     await perla.post(job.id, entry('note', { text: 'still there' }));
     expect(await heard).toMatchObject({ type: 'entries', jobId: job.id });

@@ -9,7 +9,10 @@ import { CribController } from './crib/crib.controller.js';
 import { CustomersController } from './customers/customers.controller.js';
 import { Demo } from './demo/demo.js';
 import { EntriesService } from './entries/entries.service.js';
+import { FilesController } from './files/files.controller.js';
 import { HealthController } from './health/health.controller.js';
+import { InstrumentsController } from './instruments/instruments.controller.js';
+import { InstrumentsService } from './instruments/instruments.service.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
@@ -26,6 +29,8 @@ import { SheetsController } from './sheets/sheets.controller.js';
 import { SheetsService } from './sheets/sheets.service.js';
 import { StreamController } from './stream/stream.controller.js';
 import { StreamService } from './stream/stream.service.js';
+import { TabletsController } from './tablets/tablets.controller.js';
+import { TabletsService } from './tablets/tablets.service.js';
 import { CONFIG } from './tokens.js';
 import { WorkingsController } from './workings/workings.controller.js';
 
@@ -45,6 +50,9 @@ export class AppModule {
         SheetsController,
         PapersController,
         CribController,
+        FilesController,
+        InstrumentsController,
+        TabletsController,
         CustomersController,
         ReportsController,
         JobsController,
@@ -63,6 +71,8 @@ export class AppModule {
         EntriesService,
         JobsService,
         StreamService,
+        TabletsService,
+        InstrumentsService,
         Demo,
       ],
     };

@@ -33,6 +33,7 @@ const router = createBrowserRouter([
       { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
       { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
       { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
+      { path: 'crib/instruments', lazy: page(() => import('./instruments/instruments-page.tsx'), 'InstrumentsPage') },
       { path: '*', Component: Nowhere },
     ],
   },
@@ -42,13 +43,12 @@ const router = createBrowserRouter([
 export function App(): ReactElement {
   const { data: session, error, isPending } = useSession();
   const [light] = useLight();
-  const personId = session?.person.id;
   useEffect(() => {
     document.documentElement.dataset['bsTheme'] = light;
   }, [light]);
   useEffect(() => {
-    if (personId) void outbox.begin(personId);
-  }, [personId]);
+    if (session) void outbox.begin(session.person.id, session.people);
+  }, [session]);
   if (isPending)
     return (
       <Plain>

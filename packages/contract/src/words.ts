@@ -49,6 +49,29 @@ export type ToolKind = (typeof TOOL_KINDS)[number];
 export const HOLD_REASONS = ['parts', 'answer', 'tool', 'cure', 'help'] as const;
 export type HoldReason = (typeof HOLD_REASONS)[number];
 
+/** What is not in its final state, by what it is. */
+export const OPEN_END_KINDS = ['temporary', 'off', 'started', 'provisional', 'adjuster', 'borrowed'] as const;
+export type OpenEndKind = (typeof OPEN_END_KINDS)[number];
+
+/** Where an old part goes. */
+export const OLD_FATES = ['hold', 'return', 'scrap'] as const;
+export type OldFate = (typeof OLD_FATES)[number];
+
+/** What a finding is, when it is more than a remark. */
+export const FINDING_SORTS = ['damage', 'rebuilt before'] as const;
+export type FindingSort = (typeof FINDING_SORTS)[number];
+
+/** How something was got out of the way of the unit. */
+export const MOVED_HOW = ['off', 'aside', 'loosened'] as const;
+export type MovedHow = (typeof MOVED_HOW)[number];
+
+/** What a magnet and a pan show of a fluid that came out. */
+export const METALS = ['none', 'fine dust', 'flakes', 'pieces'] as const;
+export type Metal = (typeof METALS)[number];
+
+/** Longest talk or clip that is kept, s. */
+export const LONGEST_CLIP_S = 20;
+
 export const POLICIES = ['renew', 'inspect', 'reuse'] as const;
 export type Policy = (typeof POLICIES)[number];
 

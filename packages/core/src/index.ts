@@ -23,3 +23,5 @@ export {
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
 export { torqueAtYield } from './torque/yield.js';
+export { normal, seeded } from './math/random.js';
+export { FAULTS, StandIn, standInFor, type Fault, type StandInModel, type StandInLine, type Pull } from './instruments/stand-in.js';

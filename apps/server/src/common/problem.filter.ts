@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import type { Problem } from '@jubb/contract';
+import type { FieldProblem, Problem } from '@jubb/contract';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
 import { ProblemError } from './problem.js';
 
-/** What the database says, as a status and a sentence. */
-const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: string]>> = {
+/** What the database says, as a status and a sentence, and the field that is to be mended. */
+const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: string, error?: FieldProblem]>> = {
   JB001: [409, 'Entries are never changed or removed; strike them'],
   JB404: [404, 'There is no such job'],
-  JB409: [409, 'An entry with this id was kept before with other content'],
+  JB409: [409, 'An entry with this id was kept before with other content', { field: 'id', allowed: 'must be one that no other entry has' }],
   JB410: [409, 'The job is handed over: nothing can be added to it'],
   '23505': [409, 'This is there already'],
   '23503': [409, 'This points to something that is not there'],
@@ -42,7 +42,10 @@ export class ProblemFilter implements ExceptionFilter {
     }
     const code = databaseCode(error);
     const known = code === undefined ? undefined : DATABASE_WORDS[code];
-    if (known) return { type: 'about:blank', title: known[1], status: known[0] };
+    if (known) {
+      const [status, title, field] = known;
+      return { type: 'about:blank', title, status, ...(field ? { errors: [field] } : {}) };
+    }
     if (isConnectionLoss(error)) return { type: 'about:blank', title: 'The database does not answer; try again in a moment', status: 503 };
     const parser = clientError(error);
     if (parser) return { type: 'about:blank', title: parser.title, status: parser.status };

@@ -3,6 +3,7 @@ import type { Pool, PoolClient } from 'pg';
 import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
 import { Sheets1764050000000 } from './migrations/1764050000000-sheets.js';
+import { Bench1764100000000 } from './migrations/1764100000000-bench.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -14,7 +15,7 @@ export function makeDataSource(url: string): DataSource {
     type: 'postgres',
     url,
     entities: ENTITIES,
-    migrations: [Foundation1764000000000, Sheets1764050000000],
+    migrations: [Foundation1764000000000, Sheets1764050000000, Bench1764100000000],
     synchronize: false,
     logging: false,
     poolSize: 16,
@@ -53,6 +54,24 @@ export async function askJson(on: Pool | PoolClient, { name, text }: Statement, 
     ...values,
   );
   return row?.json ?? '[]';
+}
+
+export async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
+  const client = await pool.connect();
+  try {
+    await client.query('BEGIN');
+    const result = await work(client);
+    await client.query('COMMIT');
+    client.release();
+    return result;
+  } catch (error) {
+    // A connection that cannot even roll back is not given back for use.
+    await client.query('ROLLBACK').then(
+      () => client.release(),
+      (broken: Error) => client.release(broken),
+    );
+    throw error;
+  }
 }
 
 /** The driver's own pool, so that session store and rate limiter need no second one. */

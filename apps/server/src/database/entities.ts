@@ -19,6 +19,8 @@ export class Person {
   @Column({ type: 'text' }) login: string;
   @Column({ type: 'text' }) role: Role;
   @Column({ type: 'text', name: 'password_hash', select: false }) passwordHash: string;
+  /** Four digits, good at a known tablet only; none until the person set one. */
+  @Column({ type: 'text', name: 'pin_hash', nullable: true, select: false }) pinHash: string | null;
 }
 
 @Entity('customer')
@@ -89,7 +91,8 @@ export class Job {
   @Column({ type: 'text' }) complaint: string;
   @Column({ type: 'timestamptz' }) promise: Date;
   @Column({ type: 'int', name: 'estimate_minor' }) estimateMinor: number;
-  @Column({ type: 'jsonb', nullable: true }) hold: Hold | null;
+  /** Follows the entries that hold and take up. */
+  @Column({ type: 'jsonb', nullable: true, insert: false, update: false }) hold: Hold | null;
   @Column({ type: 'jsonb', nullable: true }) scope: JobScope | null;
   @VersionColumn({ type: 'int' }) version: number;
 }

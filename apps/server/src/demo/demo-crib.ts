@@ -48,6 +48,7 @@ export function demoTools(): Omit<ToolRow, 'id'>[] {
     row('W4', 'Click wrench 2–25', 'torque-wrench', 'torque', 'N·m', 2, 25, 0.1, 0.25, 0.15, 90, 280),
     row('W5', 'Click wrench 80–400', 'torque-wrench', 'torque', 'N·m', 80, 400, 1, 4, 2.5, 160, 690),
     row('W6', 'Torque screwdriver 0.5–5', 'torque-wrench', 'torque', 'N·m', 0.5, 5, 0.05, 0.08, 0.05, 60, 120),
+    row('W7', 'Digital wrench 10–135, with angle', 'torque-wrench', 'torque', 'N·m', 10, 135, 0.1, 0.6, 0.4, 120, 420),
     row('B1', 'Beam wrench 0–20', 'beam-wrench', 'torque', 'N·m', 0, 20, 0.1, 0.08, 0.06, 210, 300),
     row('B2', 'Spring balance and cord', 'spring-balance', 'torque', 'N·m', 0, 30, 0.1, 0.08, 0.08, 130),
     row('B3', 'Spring balance 0–500', 'spring-balance', 'force', 'N', 0, 500, 2, 1.5, 1.5, 130),
@@ -63,3 +64,6 @@ export function demoTools(): Omit<ToolRow, 'id'>[] {
     row('S1', 'Bench scale 5 kg', 'scale', 'mass', 'g', 0, 5, 0.001, 0.001, 0.0005, 300),
   ];
 }
+
+/** Tags of the tools that send by themselves. */
+export const DEMO_INSTRUMENTS: readonly string[] = ['K1', 'D2', 'W3', 'W7', 'B3', 'S1', 'M4'];

@@ -21,8 +21,7 @@ import {
   type Tool,
   type ToolSize,
 } from '@jubb/contract';
-import { baseUnit, type Window } from '@jubb/core';
-import { normal } from './random.js';
+import { baseUnit, normal, type Window } from '@jubb/core';
 
 export type DemoEntry = Pick<NewEntry, 'kind' | 'payload'> & Partial<Pick<NewEntry, 'step' | 'toolId'>>;
 
@@ -59,7 +58,19 @@ export function nextEntries(
   const toRead = (step.cautions ?? [])
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
-  return [...met, ...toRead, ...record(sheet, state, step, unit, tools, random)];
+  // What cannot be undone, and what takes a ring's place, is seen to first.
+  const first = [...hereFirst(state, step), ...outFirst(state, step)];
+  return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
+}
+
+function hereFirst({ live }: JobState, { ref, noWayBack }: Step): readonly DemoEntry[] {
+  const isSeen = live.some(({ kind, step }) => kind === 'replacement-here' && step === ref);
+  return noWayBack && !isSeen ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: ref }] : [];
+}
+
+function outFirst({ live }: JobState, { ref, record: { seal } }: Step): readonly DemoEntry[] {
+  const isOut = live.some((entry) => entry.kind === 'old-seal-out' && entry.payload.seal === seal);
+  return seal === undefined || isOut ? [] : [{ kind: 'old-seal-out', payload: { seal, whole: true }, step: ref }];
 }
 
 function record(

@@ -2,6 +2,7 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { jobState, type JobHead, type JobState, type PersonView, type Role, type SheetFile, type Tool } from '@jubb/contract';
+import { seeded } from '@jubb/core';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Person, Shop, ToolRow } from '../database/entities.js';
@@ -9,12 +10,14 @@ import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
-import { demoTools } from './demo-crib.js';
+import { DEMO_INSTRUMENTS, demoTools } from './demo-crib.js';
 import { nextEntries, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
-import { seeded } from './random.js';
 
 /** One password for all demo people; it is printed by `./jubb start`. */
 export const DEMO_PASSWORD = 'bench-417';
+
+/** One PIN for all of them, at a tablet that knows them. */
+export const DEMO_PIN = '4170';
 
 export const DEMO_PEOPLE: readonly (readonly [name: string, login: string, role: Role])[] = [
   ['Ilka Varne', 'ilka', 'mechanic'],
@@ -63,12 +66,16 @@ export class Demo {
       .update(1, { name: 'Skarrow Bench', zone: 'Europe/Vienna', currency: 'EUR', hourlyMinor: 6800 });
     const staff = new Map<string, PersonView>();
     for (const [name, login, role] of DEMO_PEOPLE) staff.set(login, await this.people.add(name, login, role, DEMO_PASSWORD));
+    for (const { id } of staff.values()) await this.people.setPin(id, DEMO_PIN);
     const person = (login: string): PersonView => staff.get(login)!;
     for (const file of (await readdir(sheetFolder)).toSorted()) {
       const { revisionId } = await this.sheets.importFile(await readFile(join(sheetFolder, file), 'utf8'), person('ilka').id);
       await this.sheets.approve(revisionId!, person('oswin').id);
     }
     await this.dataSource.getRepository(ToolRow).insert(demoTools());
+    await this.dataSource.query("INSERT INTO instrument (tool_id, clicks) SELECT id, name LIKE 'Click%' FROM tool WHERE tag = ANY ($1)", [
+      DEMO_INSTRUMENTS,
+    ]);
     const tools = await this.jobs.tools();
     const sheet = (await this.sheets.list()).find(({ key }) => key === HUB);
     const { file } = await this.sheets.pinned(sheet!.revisionId, null);

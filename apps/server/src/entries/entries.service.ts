@@ -3,8 +3,10 @@ import {
   ENTRY_PAYLOADS,
   doubtOf,
   find,
+  isKind,
   jobState,
   limitQuantity,
+  mayMake,
   plausibleReading,
   sheetIssues,
   stopsHandOver,
@@ -19,10 +21,13 @@ import {
   type JobScope,
   type Joint,
   type NewEntry,
+  type OldPartPayload,
+  type OpenEndPayload,
   type OwedSettledPayload,
   type PersonView,
   type PinnedPayload,
   type ReadingPayload,
+  type SealFittedPayload,
   type SheetFile,
   type Tool,
   type ValueFoundPayload,
@@ -32,22 +37,43 @@ import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
-import { ask, poolOf, type Statement } from '../database/data-source.js';
+import { ask, inTransaction, poolOf, type Statement } from '../database/data-source.js';
 import { ToolRow } from '../database/entities.js';
-import { mayMake } from '../people/access.js';
 import { OPEN_OWED } from '../jobs/owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
-const GUARDED = new Set<string>(['sign', 'handed-over', 'strike', 'open-end-closed', 'mark-met', 'wait-over', 'pinned', 'owed-settled']);
-/** A line out of an assembly speaks of that assembly's line. */
-function isGuarded({ kind, payload }: NewEntry): boolean {
-  return GUARDED.has(kind) || (kind === 'came-off' && 'inside' in payload);
+const GUARDED = new Set<string>([
+  'sign',
+  'handed-over',
+  'strike',
+  'open-end-closed',
+  'put-back',
+  'seal-fitted',
+  'mark-met',
+  'wait-over',
+  'pinned',
+  'owed-settled',
+]);
+/** Kinds in which a step is done to the unit. */
+const ACTS = new Set<string>(['tick', 'came-off', 'pull', 'nut']);
+
+/** Whether a step with no way back is done by it: its replacement must be seen first. */
+function hasNoWayBack({ kind, step }: { readonly kind: string; readonly step?: string | null }, sheet: SheetFile): boolean {
+  return ACTS.has(kind) && find(sheet.steps, step ?? undefined)?.noWayBack === true;
+}
+
+function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
+  // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
+  const speaksOfOther = entry.kind === 'came-off' && ('inside' in entry.payload || 'photo' in entry.payload);
+  return GUARDED.has(entry.kind) || speaksOfOther || hasNoWayBack(entry, sheet);
 }
 /** Kinds that may change the sheet that a job goes by. */
 const MOVES_SHEET = new Set<string>(['pinned', 'value-found', 'strike']);
+/** Kinds that change what the list of jobs says of one. */
+const MOVES_JOB = new Set<string>([...MOVES_SHEET, 'hold', 'hold-off']);
 const CLOCK_SLACK_MS = 48 * 3600 * 1000;
 
 /** An instant as the wire and the hash have it: ISO, UTC, milliseconds. */
@@ -67,7 +93,7 @@ export class EntriesService {
     @Inject(StreamService) private readonly stream: StreamService,
   ) {
     stream.events.subscribe((event) => {
-      if (event.type === 'job' && event.jobId !== undefined) this.#pins.delete(event.jobId);
+      if (event.type === 'job') this.#pins.delete(event.jobId);
     });
   }
 
@@ -84,14 +110,12 @@ export class EntriesService {
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    const kept = entries.some(isGuarded)
+    const kept = entries.some((entry) => isGuarded(entry, sheet))
       ? await this.#keepGuarded(jobId, person.id, contents, sheet)
       : await keep(poolOf(this.dataSource), jobId, person.id, contents);
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
-    if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) {
-      this.#pins.delete(jobId);
-      this.stream.tell({ type: 'job', jobId });
-    }
+    if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) this.#pins.delete(jobId);
+    if (entries.some(({ kind }) => MOVES_JOB.has(kind))) this.stream.tell({ type: 'job', jobId });
     return kept;
   }
 
@@ -186,24 +210,6 @@ function keep(on: Pool | PoolClient, jobId: string, personId: string, contents: 
   return ask(on, KEEP, jobId, personId, JSON.stringify(batch));
 }
 
-async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
-  const client = await pool.connect();
-  try {
-    await client.query('BEGIN');
-    const result = await work(client);
-    await client.query('COMMIT');
-    client.release();
-    return result;
-  } catch (error) {
-    // A connection that cannot even roll back is not given back for use.
-    await client.query('ROLLBACK').then(
-      () => client.release(),
-      (broken: Error) => client.release(broken),
-    );
-    throw error;
-  }
-}
-
 function checkEntry(
   entry: NewEntry,
   at: string,
@@ -272,10 +278,21 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
   if (entry.kind === 'pull' && joint && Number(payload.place) >= joint.count) {
     problem('payload.place', `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, String(payload.place));
   }
+  const closedBy = entry.kind === 'open-end' ? (entry.payload as OpenEndPayload).closedBy : undefined;
+  if (closedBy !== undefined && !find(sheet.steps, closedBy))
+    problem('payload.closedBy', 'is not a step of the sheet of this job', closedBy);
+  if (entry.kind === 'old-part') checkOldPart(entry.payload as OldPartPayload, problem);
   if (entry.kind === 'came-off') checkPlaces(entry.payload as CameOffPayload, joint, problem);
 }
 
-function checkPlaces({ places, count }: CameOffPayload, joint: Joint | undefined, problem: Problem): void {
+/** An old part is not let go before the new one was held against it. */
+function checkOldPart({ fate, compared, name }: OldPartPayload, problem: Problem): void {
+  if (fate !== 'hold' && !compared) problem('payload.fate', `must be "hold" until the new ${name} was held against the old one`, fate);
+}
+
+function checkPlaces({ places, count, photo, spots }: CameOffPayload, joint: Joint | undefined, problem: Problem): void {
+  if ((photo === undefined) !== (spots === undefined)) problem('payload.spots', 'goes with the photo that it is on, and the photo with it');
+  else if (spots && spots.length !== count) problem('payload.spots', `must be as many as came off: ${count}`, String(spots.length));
   if (!places) return;
   if (!joint) problem('payload.joint', 'is missing; places are those of a joint');
   else if (places.length !== count) problem('payload.places', `must be as many as came off: ${count}`, String(places.length));
@@ -300,9 +317,11 @@ function checkFound(found: ValueFoundPayload, sheet: SheetFile, problem: Problem
 /** Entries that speak of another of the same job: of which kinds that one may be. */
 const BOUND: readonly (readonly [kind: EntryKind, field: string, of: readonly EntryKind[], allowed: string])[] = [
   ['open-end-closed', 'opened', ['open-end'], 'is not an open end of this job'],
+  ['put-back', 'moved', ['moved'], 'is nothing that was moved on this job'],
   ['wait-over', 'wait', ['wait'], 'is no wait of this job'],
   ['mark-met', 'mark', ['mark', 'came-off'], 'is not a mark of this job'],
   ['came-off', 'inside', ['came-off'], 'is no line of this job’s ledger'],
+  ['came-off', 'photo', ['photo'], 'is no photo of this job'],
 ];
 
 function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile): void {
@@ -323,6 +342,7 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
       if (id !== undefined && !of.includes(byId.get(id)?.kind ?? 'strike'))
         throw badInput([{ field: `payload.${field}`, given: id, allowed }]);
     }
+    checkFirst(content, held, sheet);
     const stops =
       content.kind === 'sign'
         ? stopsSigning(jobState(sheet, held))
@@ -338,4 +358,19 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
     held.push(entry);
     byId.set(entry.id, entry);
   }
+}
+
+/** What must be recorded before some acts: the old seal out before the new one, the replacement before no way back. */
+function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet: SheetFile): void {
+  const struck = new Set(held.map(({ strikes }) => strikes));
+  const live = held.filter(({ id }) => !struck.has(id));
+  if (hasNoWayBack(content, sheet) && !live.some(({ kind, step }) => kind === 'replacement-here' && step === content.step))
+    throw badInput([
+      { field: 'step', given: content.step ?? '', allowed: 'has no way back: what takes its place must be seen here first' },
+    ]);
+  if (content.kind !== 'seal-fitted') return;
+  const { seal } = content.payload as SealFittedPayload;
+  const out = live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal);
+  if (!out?.payload.whole)
+    throw badInput([{ field: 'payload.seal', given: seal, allowed: 'takes no new ring until the old one is ticked out whole' }]);
 }

@@ -17,7 +17,7 @@ import { BookInBody, PatchJobBody, PostEntries, type AnyKeptEntry, type ChainVie
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
-import { personOf } from '../people/access.guard.js';
+import { makerOf } from '../people/access.guard.js';
 import { JobsService } from './jobs.service.js';
 
 const LONGEST_FIND = 100;
@@ -60,6 +60,6 @@ export class JobsController {
   @Post(':id/entries')
   @HttpCode(200)
   post(@Param('id', ParseUUIDPipe) id: string, @Body() body: PostEntries, @Req() request: Request): Promise<readonly AnyKeptEntry[]> {
-    return this.entries.post(id, personOf(request), body.entries);
+    return this.entries.post(id, makerOf(request, body.personId), body.entries);
   }
 }

@@ -162,7 +162,6 @@ export class JobsService {
         complaint: body.complaint.trim(),
         promise: new Date(body.promise),
         estimateMinor: body.estimateMinor,
-        hold: null,
         scope: body.scope ?? null,
       });
     });
@@ -178,13 +177,12 @@ export class JobsService {
       if (job.version !== body.version) {
         throw new ProblemError(409, 'Somebody changed this job while you were typing', { current: await this.head(id) });
       }
-      const { complaint, promise, estimateMinor, hold } = body;
+      const { complaint, promise, estimateMinor } = body;
       await manager.save(
         Object.assign(job, {
           ...(complaint === undefined ? {} : { complaint: complaint.trim() }),
           ...(promise === undefined ? {} : { promise: new Date(promise) }),
           ...(estimateMinor === undefined ? {} : { estimateMinor }),
-          ...(hold === undefined ? {} : { hold: hold && { ...hold, since: new Date().toISOString() } }),
         }),
       );
     });

@@ -1,21 +1,14 @@
-import { Controller, Get, Inject } from '@nestjs/common';
-import {
-  find,
-  jobState,
-  nextAct,
-  stageProgress,
-  type AnyKeptEntry,
-  type JobState,
-  type SheetFile,
-  type TodayClock,
-  type TodayLine,
-  type TodayView,
-  type Tool,
-} from '@jubb/contract';
+import { Controller, Get, Inject, Req } from '@nestjs/common';
+import { canDo, jobState, stageProgress, type AnyKeptEntry, type TodayClock, type TodayLine, type TodayView } from '@jubb/contract';
+import type { Request } from 'express';
 import { DataSource } from 'typeorm';
 import { ENTRY_COLUMNS } from '../entries/entries.service.js';
+import { personOf } from '../people/access.guard.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { JobsService } from './jobs.service.js';
+
+/** So long after an entry its maker is still at it. */
+const AT_IT_MS = 15 * 60_000;
 
 @Controller('api/v1/today')
 export class TodayController {
@@ -27,17 +20,20 @@ export class TodayController {
 
   /** Every open job with its next act: what can be done now, and what waits for what. */
   @Get()
-  async today(): Promise<TodayView> {
-    const [heads, entries, tools, owed] = await Promise.all([
+  async today(@Req() request: Request): Promise<TodayView> {
+    const me = personOf(request);
+    const [heads, entries, tools, people, owed] = await Promise.all([
       this.jobs.open(),
       this.dataSource.query<AnyKeptEntry[]>(
         `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id IN (SELECT id FROM job WHERE closed_at IS NULL) ORDER BY job_id, seq`,
       ),
       this.jobs.tools(),
+      this.jobs.people(),
       this.jobs.owedSoon(),
     ]);
     const byJob = grouped(entries);
-    const today = new Date().toISOString().slice(0, 10);
+    const now = new Date().toISOString();
+    const today = now.slice(0, 10);
     const read = await Promise.all(
       heads.map(async (head) => {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
@@ -49,6 +45,8 @@ export class TodayController {
           what,
           until,
         }));
+        const last = state.live.at(-1);
+        const isOthers = last !== undefined && last.personId !== me.id && Date.parse(now) - Date.parse(last.takenAt) < AT_IT_MS;
         const line: TodayLine = {
           jobId: head.id,
           number: head.number,
@@ -56,21 +54,22 @@ export class TodayController {
           machine: head.machine.name,
           customer: head.customer.name,
           stage: state.stage,
-          next: nextAct(state)?.say ?? '',
           left: stageProgress(state, state.stage).left,
           hold: head.hold,
           promise: head.promise,
-          openEnds: state.openEnds.length,
-          waits: waitsFor(state, file, tools, today),
+          openEnds: state.openEnds.map(({ what, place }) => [what, place].filter(Boolean).join(', ')),
+          ...canDo(state, { hold: head.hold, tools, role: me.role, now }),
+          with: isOthers ? (people.find(({ id }) => id === last.personId)?.name ?? null) : null,
         };
-        return { line, clocks };
+        return { line, clocks, isMine: last?.personId === me.id };
       }),
     );
-    const lines = read.map(({ line }) => line);
+    // What is in my hands comes first; the rest by its promise.
+    const lines = read.toSorted((a, b) => Number(b.isMine) - Number(a.isMine)).map(({ line }) => line);
     return {
       clocks: read.flatMap(({ clocks }) => clocks),
-      now: lines.filter((line) => !line.hold && !line.waits),
-      waiting: lines.filter((line) => line.hold ?? line.waits),
+      now: lines.filter(canGoOn),
+      waiting: lines.filter((line) => !canGoOn(line)),
       owed,
       crib: tools
         .filter((tool) => tool.calibrationDue !== null && tool.calibrationDue < today)
@@ -79,14 +78,9 @@ export class TodayController {
   }
 }
 
-/** The kind of tool that the next act needs and the crib has none of in date. */
-function waitsFor(state: JobState, sheet: SheetFile, tools: readonly Tool[], today: string): string | null {
-  const record = nextAct(state)?.step?.record;
-  const kind =
-    find(sheet.limits, record?.limit)?.tool ?? find(sheet.settings, record?.setting)?.tool ?? (record?.joint ? 'torque-wrench' : undefined);
-  if (!kind) return null;
-  const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
-  return usable ? null : `no ${kind.replaceAll('-', ' ')} in calibration`;
+/** Something of it can be done, if not the next act then another. */
+function canGoOn({ waits, also }: TodayLine): boolean {
+  return waits === null || also.length > 0;
 }
 
 function grouped(entries: readonly AnyKeptEntry[]): Map<string, AnyKeptEntry[]> {

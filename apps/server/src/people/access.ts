@@ -1,4 +1,4 @@
-import type { EntryKind, Role } from '@jubb/contract';
+import type { Role } from '@jubb/contract';
 
 const EVERYONE: readonly Role[] = ['mechanic', 'foreman', 'counter', 'apprentice'];
 const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
@@ -41,6 +41,17 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'POST /api/v1/sheets/proposals/:entryId/settle': WRITERS,
   'POST /api/v1/sheets/import': TRUSTED,
   'POST /api/v1/sheets/:id/approve': ['foreman'],
+  'GET /api/v1/files/:sha': EVERYONE,
+  'GET /api/v1/files/:sha/state': EVERYONE,
+  'PUT /api/v1/files/:sha': EVERYONE,
+  'GET /api/v1/tablet': 'anyone',
+  'PATCH /api/v1/tablet': EVERYONE,
+  'POST /api/v1/session/swap': 'anyone',
+  'PUT /api/v1/session/pin': EVERYONE,
+  'GET /api/v1/instruments': EVERYONE,
+  'PUT /api/v1/instruments/:id/tablet': BENCH,
+  'POST /api/v1/instruments/:id/key': ['foreman'],
+  'POST /api/v1/instruments/:id/lines': 'anyone',
   'GET /api/v1/tools': EVERYONE,
   'GET /api/v1/customers': EVERYONE,
   'GET /api/v1/customers/:id': EVERYONE,
@@ -55,20 +66,3 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id/label.svg': EVERYONE,
   'GET /api/v1/today': EVERYONE,
 };
-
-/** Kinds of entry that not everyone may make. */
-const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
-  decision: ['mechanic', 'foreman'],
-  nut: BENCH,
-  pull: BENCH,
-  'end-play': BENCH,
-  'value-taken': WRITERS,
-  'value-found': WRITERS,
-  pinned: WRITERS,
-  sign: ['foreman'],
-  'handed-over': TRUSTED,
-};
-
-export function mayMake(kind: EntryKind, role: Role): boolean {
-  return (ENTRY_ACCESS[kind] ?? EVERYONE).includes(role);
-}

@@ -1,9 +1,11 @@
 import { randomBytes } from 'node:crypto';
-import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Req } from '@nestjs/common';
-import { LoginBody, type SessionView } from '@jubb/contract';
-import type { Request } from 'express';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
+import { LoginBody, PinBody, SwapBody, type PersonView, type SessionView, type TabletView } from '@jubb/contract';
+import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
+import { ProblemError } from '../common/problem.js';
 import { Shop } from '../database/entities.js';
+import { TabletsService } from '../tablets/tablets.service.js';
 import { personOf } from './access.guard.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
@@ -13,26 +15,46 @@ export class PeopleController {
   constructor(
     @Inject(PeopleService) private readonly people: PeopleService,
     @Inject(LoginLimit) private readonly limit: LoginLimit,
+    @Inject(TabletsService) private readonly tablets: TabletsService,
     @Inject(DataSource) private readonly dataSource: DataSource,
   ) {}
 
   @Post()
   @HttpCode(200)
-  async logIn(@Body() body: LoginBody, @Req() request: Request): Promise<SessionView> {
-    const attempt = await this.limit.begin(request.ip ?? '', body.login);
+  async logIn(@Body() body: LoginBody, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<SessionView> {
+    const attempt = await this.limit.begin('password', request.ip ?? '', body.login);
     const person = await this.people.verify(body.login, body.password);
     await attempt.succeeded();
-    await new Promise<void>((resolve, reject) => {
-      request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
-    });
-    request.session.person = person;
-    request.session.csrf = randomBytes(24).toString('base64url');
-    return this.#view(request);
+    const tablet = await this.tablets.remember(request, response, person.id);
+    await renew(request, person, []);
+    return this.#view(request, tablet);
+  }
+
+  /** Another person takes over a tablet that knows them; those who were here before stay known to its session. */
+  @Post('swap')
+  @HttpCode(200)
+  async swap(@Body() { personId, pin }: SwapBody, @Req() request: Request): Promise<SessionView> {
+    const tablet = await this.tablets.of(request);
+    if (!tablet) throw new ProblemError(403, 'A PIN will not do here', { detail: 'Log in on this tablet with your password once' });
+    const attempt = await this.limit.begin('pin', tablet.id, personId);
+    const person = await this.people.verifyPin(personId, pin);
+    await attempt.succeeded();
+    await renew(request, person, request.session.people ?? []);
+    return this.#view(request, tablet);
+  }
+
+  @Put('pin')
+  @HttpCode(204)
+  async setPin(@Body() { pin, password }: PinBody, @Req() request: Request): Promise<void> {
+    const { login } = personOf(request);
+    const attempt = await this.limit.begin('password', request.ip ?? '', login);
+    await this.people.setPin((await this.people.verify(login, password)).id, pin);
+    await attempt.succeeded();
   }
 
   @Get()
-  current(@Req() request: Request): Promise<SessionView> {
-    return this.#view(request);
+  async current(@Req() request: Request): Promise<SessionView> {
+    return this.#view(request, await this.tablets.of(request));
   }
 
   @Delete()
@@ -43,8 +65,24 @@ export class PeopleController {
     });
   }
 
-  async #view(request: Request): Promise<SessionView> {
+  async #view(request: Request, tablet: TabletView | null): Promise<SessionView> {
     const { name, zone, currency, hourlyMinor } = await this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
-    return { person: personOf(request), csrf: request.session.csrf ?? '', shop: { name, zone, currency, hourlyMinor } };
+    return {
+      person: personOf(request),
+      csrf: request.session.csrf ?? '',
+      shop: { name, zone, currency, hourlyMinor },
+      tablet,
+      people: (request.session.people ?? []).map(({ id }) => id),
+    };
   }
+}
+
+/** A fresh session, so that one that somebody planted is worth nothing. */
+async function renew(request: Request, person: PersonView, before: readonly PersonView[]): Promise<void> {
+  await new Promise<void>((resolve, reject) => {
+    request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
+  });
+  request.session.person = person;
+  request.session.people = [...before.filter(({ id }) => id !== person.id), person];
+  request.session.csrf = randomBytes(24).toString('base64url');
 }

@@ -30,6 +30,24 @@ export class PeopleService {
     return { id: person.id, name: person.name, login: person.login, role: person.role };
   }
 
+  async verifyPin(personId: string, pin: string): Promise<PersonView> {
+    const person = await this.dataSource.getRepository(Person).findOne({
+      where: { id: personId },
+      select: { id: true, name: true, login: true, role: true, pinHash: true },
+    });
+    const right = await verify(person?.pinHash ?? (await this.#decoy), pin);
+    if (!person || !right) {
+      const allowed =
+        person && !person.pinHash ? 'is not set yet: log in with the password, then set one' : 'is not the PIN of this person';
+      throw new ProblemError(401, 'That PIN will not do', { errors: [{ field: 'pin', allowed }] });
+    }
+    return { id: person.id, name: person.name, login: person.login, role: person.role };
+  }
+
+  async setPin(personId: string, pin: string): Promise<void> {
+    await this.dataSource.getRepository(Person).update(personId, { pinHash: await hash(pin, ARGON) });
+  }
+
   async openShop({ shop, zone, currency, name, login, password }: FirstRunBody): Promise<void> {
     const passwordHash = await hash(password, ARGON);
     await this.dataSource.transaction(async (manager) => {

@@ -9,6 +9,8 @@ export type SessionPerson = PersonView;
 declare module 'express-session' {
   interface SessionData {
     person: SessionPerson;
+    /** Who has proved themselves in this session, by password or PIN. */
+    people: readonly SessionPerson[];
     csrf: string;
   }
 }

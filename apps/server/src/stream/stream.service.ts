@@ -1,5 +1,5 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import type { ServerEvent } from '@jubb/contract';
+import type { LiveLine, ServerEvent } from '@jubb/contract';
 import pg from 'pg';
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
@@ -21,6 +21,8 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
   #retry: NodeJS.Timeout | undefined;
   /** Told next, the newest of each kind and job. */
   readonly #told = new Map<string, ServerEvent>();
+  /** Lines of instruments told next: they are not gathered into one, since each may be one to take. */
+  #lines: LiveLine[] = [];
   #telling: NodeJS.Timeout | undefined;
 
   constructor(
@@ -30,14 +32,25 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
 
   /** To be called when the change is committed; pages hear of it shortly after. */
   tell(event: ServerEvent): void {
-    this.#told.set(`${event.type} ${event.jobId ?? ''}`, event);
+    this.#told.set(`${event.type} ${'jobId' in event ? event.jobId : 'file' in event ? event.file : ''}`, event);
+    this.#tellSoon();
+  }
+
+  tellLines(lines: readonly LiveLine[]): void {
+    this.#lines.push(...lines);
+    this.#tellSoon();
+  }
+
+  #tellSoon(): void {
     this.#telling ??= setTimeout(() => void this.#tellAll(), GATHER_MS);
   }
 
   async #tellAll(): Promise<void> {
     this.#telling = undefined;
-    const events = [...this.#told.values()].map((event) => JSON.stringify(event));
+    const lines = notifiable(this.#lines).map((part): ServerEvent => ({ type: 'lines', lines: part }));
+    const events = [...this.#told.values(), ...lines].map((event) => JSON.stringify(event));
     this.#told.clear();
+    this.#lines = [];
     try {
       await poolOf(this.dataSource).query("SELECT pg_notify('jubb', event) FROM unnest($1::text[]) AS event", [events]);
     } catch (error) {
@@ -54,7 +67,7 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
     this.#stopped = true;
     clearTimeout(this.#retry);
     clearTimeout(this.#telling);
-    if (this.#told.size > 0) await this.#tellAll();
+    if (this.#told.size > 0 || this.#lines.length > 0) await this.#tellAll();
     this.events.complete();
     await this.#client?.end().catch(() => undefined);
   }
@@ -83,4 +96,16 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
       again();
     }
   }
+}
+
+/** Some 350 letters each; a NOTIFY carries 8 000 at most (PostgreSQL manual, NOTIFY). */
+const LINES_IN_NOTIFY = 12;
+
+/** In parts that a NOTIFY can carry; of an instrument's passing lines only the last, since the others are past already. */
+function notifiable(lines: readonly LiveLine[]): readonly (readonly LiveLine[])[] {
+  const last = new Map(lines.map((line) => [line.instrumentId, line.n]));
+  const wanted = lines.filter(({ taken, instrumentId, n }) => taken || last.get(instrumentId) === n);
+  return Array.from({ length: Math.ceil(wanted.length / LINES_IN_NOTIFY) }, (_, part) =>
+    wanted.slice(part * LINES_IN_NOTIFY, (part + 1) * LINES_IN_NOTIFY),
+  );
 }

@@ -18,6 +18,10 @@ export class Refusal extends Error {
 export class LinkDown extends Error {}
 
 let csrf = '';
+/** How far this device's clock is before the server's, ms; the server's tells whole seconds. */
+let clockAhead = 0;
+
+export const aheadMs = (): number => clockAhead;
 
 export function setToken(token: string): void {
   csrf = token;
@@ -29,9 +33,9 @@ export function call<T>(method: Method, path: string, body?: unknown): Promise<T
   return send(method, path, body === undefined ? {} : { type: 'application/json', body: JSON.stringify(body) });
 }
 
-/** Sends a file as it is. */
-export function upload<T>(path: string, file: Blob): Promise<T> {
-  return send('POST', path, { type: file.type, body: file });
+/** Sends a file, or a part of one, as it is. */
+export function upload<T>(method: 'POST' | 'PUT', path: string, type: string, body: Blob | string): Promise<T> {
+  return send(method, path, { type, body });
 }
 
 async function send<T>(method: Method, path: string, { type, body }: { readonly type?: string; readonly body?: BodyInit }): Promise<T> {
@@ -48,6 +52,9 @@ async function send<T>(method: Method, path: string, { type, body }: { readonly 
   } catch {
     throw new LinkDown('The server cannot be reached');
   }
+  const told = Date.parse(response.headers.get('date') ?? '');
+  // An answer that a service worker kept is as old as it is.
+  if (method !== 'GET' && !Number.isNaN(told)) clockAhead = Date.now() - told;
   if (response.status === 204) return undefined as T;
   const answer: unknown = await response.json().catch(() => undefined);
   if (response.ok) return answer as T;

@@ -1,4 +1,15 @@
-import type { AnyKeptEntry, HealthView, JobHead, JobView, SessionView, SheetLine, SheetView, TodayView, Tool } from '@jubb/contract/job';
+import type {
+  AnyKeptEntry,
+  HealthView,
+  InstrumentView,
+  JobHead,
+  JobView,
+  SessionView,
+  SheetLine,
+  SheetView,
+  TodayView,
+  Tool,
+} from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -40,7 +51,7 @@ export function switchSession(session: SessionView | null): void {
 /** What is kept for a lost link is the person's before; whoever is here now can open the application without one, too. */
 async function forgetKept(session: SessionView | null): Promise<void> {
   if (!('caches' in window)) return;
-  await caches.delete('jubb-read');
+  await Promise.all(['jubb-read', 'jubb-files'].map((name) => caches.delete(name)));
   if (session) await get('/session').catch(() => undefined);
 }
 
@@ -117,6 +128,9 @@ export const useSheet = (id: string): UseQueryResult<SheetView> =>
   useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
 
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
+
+export const useInstruments = (): UseQueryResult<InstrumentView[]> =>
+  useQuery({ queryKey: ['instruments'], queryFn: () => get<InstrumentView[]>('/instruments') });
 
 export const useWorkings = (): UseQueryResult<WorkingDescription[]> =>
   useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => get<WorkingDescription[]>('/workings') });

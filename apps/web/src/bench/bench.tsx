@@ -1,5 +1,5 @@
 import { STAGES, STAGE_NAMES, cautionsAt, stageProgress, type Stage } from '@jubb/contract/job';
-import { useEffect, useState, type ReactElement } from 'react';
+import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useServerEvents, useLinkWords } from '../outbox/live.ts';
 import { Clocks } from '../clocks/clocks.tsx';
@@ -12,8 +12,14 @@ import { useAwake } from './awake.ts';
 import { canSpeak, useSpeech } from './speech.ts';
 import { useJobActs } from '../job/acts.tsx';
 import { JobProvider, useHere, useJob } from '../job/use-job.ts';
+import { PersonKey } from '../frame/person-key.tsx';
 import { LinkState } from '../frame/top-bar.tsx';
+import { Conflicts } from '../strip/conflicts.tsx';
+import { beep } from '../kit/beep.ts';
 import './bench.scss';
+
+const KEPT_HZ = 1320;
+const KEPT_S = 0.08;
 
 /** Full screen, one step: do, number, keep. */
 export function Bench(): ReactElement {
@@ -29,7 +35,7 @@ export function Bench(): ReactElement {
 }
 
 function BenchStep(): ReactElement {
-  const { job, sheet, state, person, refused, keep } = useHere();
+  const { job, sheet, state, refused, keep } = useHere();
   const go = useNavigate();
   const link = useLinkWords();
   const [slot, setSlot] = useState<HTMLElement | null>(null);
@@ -41,9 +47,15 @@ function BenchStep(): ReactElement {
   const chosen = steps.findIndex((candidate) => candidate.step.ref === backTo);
   const at = chosen >= 0 ? chosen : undone;
   const current = steps[at];
-  const { dialog, ask, strikeLast } = useJobActs(current?.step);
+  const { dialog, ask, strikeLast, photo, hold } = useJobActs(current?.step);
   const [spoken, setSpoken] = useSpoken();
   useAwake();
+  // Heard without looking: what was pressed is kept.
+  const kept = useRef(state.live.length);
+  useEffect(() => {
+    if (spoken && state.live.length > kept.current) beep(KEPT_HZ, KEPT_S);
+    kept.current = state.live.length;
+  }, [state.live.length, spoken]);
   useSpeech(
     current ? [...cautionsAt(sheet, current.step).map(({ text }) => text), current.step.title, current.step.act].join('. ') : '',
     spoken,
@@ -66,12 +78,13 @@ function BenchStep(): ReactElement {
             <span className="hide-narrow">{STAGE_NAMES[stage]} · </span>
             {total - left + (left > 0 ? 1 : 0)} of {total}
           </span>
-          <span className="tag-box">{person.name.split(' ')[0]}</span>
+          <PersonKey />
           <LinkState words={link} />
         </header>
         <main className="bench-do" tabIndex={0}>
           <Clocks />
           {dialog}
+          <Conflicts />
           {refused.length > 0 ? (
             <Care title="Refused">
               The server would not take {refused.length === 1 ? 'an entry' : `${refused.length} entries`}: {refused[0]?.refused?.title}.{' '}
@@ -128,7 +141,13 @@ function BenchStep(): ReactElement {
                 ['A line of your own', () => ask({ what: 'line' })],
                 ['Mark', () => ask({ what: 'mark' })],
                 ['Open end', () => ask({ what: 'open-end' })],
+                ['Photo', () => photo()],
+                ['Talk', () => ask({ what: 'talk' })],
                 ['Note', () => ask({ what: 'note' })],
+                ['As found', () => ask({ what: 'finding' })],
+                ['Came out of it', () => ask({ what: 'came-out' })],
+                ['Moved to get at it', () => ask({ what: 'moved' })],
+                [job.hold ? 'Take it up again' : 'Hold the job', hold],
                 ['Next time', () => ask({ what: 'next-time' })],
                 ['Owed', () => ask({ what: 'owed' })],
                 ...(canSpeak ? [[spoken ? 'Be silent' : 'Say it aloud', () => setSpoken(!spoken)] as const] : []),
@@ -147,8 +166,15 @@ const HELP = [
   ['Space, Enter, PageDown', 'the large key'],
   ['PageUp', 'the step before'],
   ['S', 'strike the last entry'],
+  ['P', 'photo'],
+  ['V', 'hold to talk'],
   ['N', 'note'],
-  ['O', 'open end'],
+  ['O', 'open end: what is not as it will be'],
+  ['K', 'damage, or a sign of an earlier rebuild'],
+  ['F', 'fluid that came out'],
+  ['G', 'moved to get at it'],
+  ['H', 'put the job on hold, or take it up again'],
+  ['I', 'somebody else takes over'],
   ['M', 'mark: what lines up with what'],
   ['L', 'a line of your own in the ledger'],
   ['U', 'owed: put off with the customer’s word'],

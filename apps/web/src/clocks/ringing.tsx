@@ -1,5 +1,6 @@
 import type { TodayClock } from '@jubb/contract/job';
 import { useEffect, type ReactElement } from 'react';
+import { beep } from '../kit/beep.ts';
 import { outbox } from '../outbox/outbox.ts';
 import { leftWords, useNow } from './use-clocks.ts';
 import './clocks.scss';
@@ -15,8 +16,9 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
   const rings = over.length > 0;
   useEffect(() => {
     if (!rings) return;
-    beep();
-    const again = setInterval(beep, EVERY_MS);
+    const ring = (): void => beep(TONE_HZ, BEEP_S);
+    ring();
+    const again = setInterval(ring, EVERY_MS);
     return () => clearInterval(again);
   }, [rings]);
   return (
@@ -42,19 +44,4 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
         ))}
     </div>
   );
-}
-
-let sound: AudioContext | undefined;
-
-/** A browser that was not touched yet may keep silent: the words ring all the same. */
-function beep(): void {
-  if (!('AudioContext' in window)) return;
-  sound ??= new AudioContext();
-  const tone = sound.createOscillator();
-  const loudness = sound.createGain();
-  loudness.gain.value = 0.2;
-  tone.frequency.value = TONE_HZ;
-  tone.connect(loudness).connect(sound.destination);
-  tone.start();
-  tone.stop(sound.currentTime + BEEP_S);
 }

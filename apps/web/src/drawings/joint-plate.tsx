@@ -35,7 +35,7 @@ export function JointPlate({
   round = true,
 }: JointPlateProps): ReactElement {
   const at = fit(points);
-  const nut = points.length > 16 ? NUT * (16 / points.length) ** 0.6 : NUT;
+  const nut = sizeWithin(points, NUT);
   const path = line<Point>(
     (point) => point.x,
     (point) => point.y,
@@ -99,12 +99,20 @@ export function fit(points: readonly Point[]): (place: number) => Point {
   const xs = points.map((point) => point.x);
   const ys = points.map((point) => point.y);
   const middle = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-  const reach = Math.max(...points.map((point) => Math.hypot(point.x - middle.x, point.y - middle.y)), 1e-9);
+  const reach = Math.max(...points.map((point) => Math.max(Math.abs(point.x - middle.x), Math.abs(point.y - middle.y))), 1e-9);
   const scale = (PLATE - 44) / reach;
   return (place) => {
     const point = points[place] ?? middle;
     return { x: SIZE / 2 + (point.x - middle.x) * scale, y: SIZE / 2 + (point.y - middle.y) * scale };
   };
+}
+
+/** Radius at which fasteners do not touch their neighbours, at most the one that is wanted. */
+export function sizeWithin(points: readonly Point[], wanted: number): number {
+  const at = fit(points);
+  const drawn = points.map((_, place) => at(place));
+  const gaps = drawn.flatMap((one, place) => drawn.slice(place + 1).map((other) => Math.hypot(one.x - other.x, one.y - other.y)));
+  return Math.min(wanted, ...gaps.map((gap) => gap / 2 - 2));
 }
 
 export function hexagon(x: number, y: number, radius: number): string {

@@ -71,6 +71,19 @@ function Benches(): ReactElement | null {
             {line.number} · {line.hold ? 'Hold' : STAGE_NAMES[line.stage]}
           </b>
           <span>{tagWords(line)}</span>
+          {line.openEnds.length > 0 ? (
+            line.jobId === id ? (
+              <ul className="tag-ends" aria-label="Open ends">
+                {line.openEnds.map((end) => (
+                  <li key={end}>{end}</li>
+                ))}
+              </ul>
+            ) : (
+              <span>
+                {line.openEnds.length} open {line.openEnds.length === 1 ? 'end' : 'ends'}
+              </span>
+            )
+          ) : null}
         </Link>
       ))}
     </nav>

@@ -4,6 +4,7 @@ import { call } from '../api/client.ts';
 import { switchSession, useSession } from '../api/queries.ts';
 import { LIGHTS, UNIT_CHOICES, useLight, useUnitChoice } from '../kit/prefs.ts';
 import { useLinkWords } from '../outbox/live.ts';
+import { PersonKey } from './person-key.tsx';
 
 export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElement {
   const { data: session } = useSession();
@@ -22,9 +23,7 @@ export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElemen
       <span className="push" />
       <Pick name="Units" chosen={units} choices={UNIT_CHOICES} onChoose={setUnits} />
       <Pick name="Light" chosen={light} choices={LIGHTS} onChoose={setLight} />
-      <span className="tag-box" title={`${session?.person.name ?? ''}, ${session?.person.role ?? ''}`}>
-        {session?.person.name.split(' ')[0]}
-      </span>
+      <PersonKey />
       <button type="button" className="btn btn-quiet" onClick={() => void logOut()}>
         Log out
       </button>

@@ -1,4 +1,4 @@
-import { HOLD_REASONS, owedWords, spoken, type HoldReason, type JobHead, type JobView } from '@jubb/contract/job';
+import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
@@ -10,11 +10,13 @@ import { outbox } from '../outbox/outbox.ts';
 import { promiseWords } from '../places/today.tsx';
 import { LikelyCauses } from '../book-in/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
-import type { Asking } from './acts.tsx';
+import { MovedAside } from '../strip/moved.tsx';
+import type { JobActs } from './acts.tsx';
 import { useHere } from './use-job.ts';
 
 /** What belongs to the whole job: unit, open ends, hold, promise, sheet. */
-export function Beside({ ask }: { readonly ask: (asking: Asking) => void }): ReactElement {
+export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
+  const { ask } = acts;
   const { job, state, refused, keep } = useHere();
   const { data: session } = useSession();
   const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
@@ -86,6 +88,7 @@ export function Beside({ ask }: { readonly ask: (asking: Asking) => void }): Rea
           {state.openEnds.map((end) => (
             <li key={end.key} className="mb-2">
               <b className="brass">{end.what}</b>
+              {end.turns === undefined ? '' : `, ${turnsWords(end.turns)} as found`}
               {end.place ? `, ${end.place}` : ''}. <span className="soft">Closed by: {end.closes}</span>{' '}
               {end.entryId ? (
                 <button
@@ -104,13 +107,24 @@ export function Beside({ ask }: { readonly ask: (asking: Asking) => void }): Rea
             <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'open-end' })}>
               Open end <kbd>O</kbd>
             </button>
-            <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'note' })}>
-              Note <kbd>N</kbd>
+            {SELDOM.map(([what, label, key]) => (
+              <button key={what} type="button" className="btn btn-plain" onClick={() => ask({ what })}>
+                {label} <kbd>{key}</kbd>
+              </button>
+            ))}
+            <button type="button" className="btn btn-plain" onClick={() => acts.photo()}>
+              Photo <kbd>P</kbd>
             </button>
+            {job.hold ? null : (
+              <button type="button" className="btn btn-plain" onClick={acts.hold}>
+                Hold <kbd>H</kbd>
+              </button>
+            )}
           </div>
         )}
       </section>
-      <OpenMarks onMark={() => ask({ what: 'mark' })} />
+      <MovedAside {...acts} />
+      <OpenMarks {...acts} />
       <Owed onOwed={() => ask({ what: 'owed' })} />
       <div className="keys mt-0">
         {state.handedOver ? null : (
@@ -128,6 +142,14 @@ export function Beside({ ask }: { readonly ask: (asking: Asking) => void }): Rea
     </aside>
   );
 }
+
+/** What is recorded beside the steps, by one key. */
+const SELDOM = [
+  ['note', 'Note', 'N'],
+  ['talk', 'Talk', 'V'],
+  ['finding', 'As found', 'K'],
+  ['came-out', 'Came out', 'F'],
+] as const;
 
 /** What the unit is since its last rebuild here: that it failed again begins with this. */
 function WhatItIsNow(): ReactElement | null {
@@ -196,8 +218,6 @@ interface ChangeDraft {
   readonly complaint: string;
   readonly promise: string;
   readonly estimate: string;
-  readonly holdReason: string;
-  readonly holdWords: string;
   /** Version of the job that the draft began from. */
   readonly version: number;
 }
@@ -207,13 +227,11 @@ function draftOf(job: JobHead): ChangeDraft {
     complaint: job.complaint,
     promise: localDate(job.promise),
     estimate: (job.estimateMinor / 100).toFixed(2),
-    holdReason: job.hold?.reason ?? '',
-    holdWords: job.hold?.words ?? '',
     version: job.version,
   };
 }
 
-/** Complaint, promise, estimate, hold. When somebody else was first, both stand side by side. */
+/** Complaint, promise, estimate. When somebody else was first, both stand side by side. */
 function ChangeJob(): ReactElement {
   const { job, person } = useHere();
   const [open, setOpen] = useState(false);
@@ -224,7 +242,7 @@ function ChangeJob(): ReactElement {
   if (!open && !draft) {
     return (
       <button type="button" className="btn btn-quiet p-0" onClick={() => setOpen(true)}>
-        {job.hold ? `On hold: ${job.hold.words}. Change` : 'Change promise, estimate, hold'}
+        Change promise, estimate
       </button>
     );
   }
@@ -248,7 +266,6 @@ function ChangeJob(): ReactElement {
         complaint: shown.complaint,
         promise: new Date(`${shown.promise}T16:00`).toISOString(),
         estimateMinor: money,
-        hold: shown.holdReason ? { reason: shown.holdReason as HoldReason, words: shown.holdWords } : null,
       };
       const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
       queryClient.setQueryData<JobView>(jobKey(job.id), (view) => view && { ...view, ...head });
@@ -262,8 +279,8 @@ function ChangeJob(): ReactElement {
       <Wrong error={error} />
       {current ? (
         <p>
-          It now says: {current.complaint} Promise {promiseWords(current.promise)}, estimate {(current.estimateMinor / 100).toFixed(2)}
-          {current.hold ? `, hold: ${current.hold.words}` : ', no hold'}. What you typed is still here; keep it to put it in its place.
+          It now says: {current.complaint} Promise {promiseWords(current.promise)}, estimate {(current.estimateMinor / 100).toFixed(2)}.
+          What you typed is still here; keep it to put it in its place.
         </p>
       ) : null}
       <Labelled id="ch-complaint" label="Complaint">
@@ -298,27 +315,6 @@ function ChangeJob(): ReactElement {
           <div className="v-out">&quot;{shown.estimate}&quot; is not an amount; give one such as 420.00</div>
         ) : null}
       </Labelled>
-      <Labelled id="ch-hold" label="Hold">
-        <select id="ch-hold" className="form-select" value={shown.holdReason} onChange={(event) => set({ holdReason: event.target.value })}>
-          <option value="">none</option>
-          {HOLD_REASONS.map((reason) => (
-            <option key={reason} value={reason}>
-              {reason}
-            </option>
-          ))}
-        </select>
-      </Labelled>
-      {shown.holdReason ? (
-        <Labelled id="ch-words" label="Waits for">
-          <input
-            id="ch-words"
-            className="form-control"
-            maxLength={300}
-            value={shown.holdWords}
-            onChange={(event) => set({ holdWords: event.target.value })}
-          />
-        </Labelled>
-      ) : null}
       <div className="keys">
         <button type="submit" className="btn btn-primary">
           {current ? 'Keep mine' : 'Keep'}

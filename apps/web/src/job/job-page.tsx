@@ -7,8 +7,12 @@ import { PartsList } from '../recorders/decide.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
+import { Conflicts } from '../strip/conflicts.tsx';
+import { PhotoMaps } from '../strip/photo-map.tsx';
+import { Sides } from '../strip/sides.tsx';
 import { StackView } from '../strip/stack.tsx';
-import { useJobActs } from './acts.tsx';
+import { OldParts } from './old-parts.tsx';
+import { useJobActs, type JobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
 import { Log, type StrikeProps } from './log.tsx';
 import { JobProvider, useHere, useJob } from './use-job.ts';
@@ -35,7 +39,8 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const undone = steps.find((candidate) => !candidate.done);
   const chosen = steps.find((candidate) => candidate.step.ref === search.get('step')) ?? undone;
-  const { dialog, ask } = useJobActs(chosen?.step);
+  const acts = useJobActs(chosen?.step);
+  const { dialog, ask } = acts;
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const moveTo = (next: Stage): void => {
     if (!state.handedOver && state.stage !== next) keep({ kind: 'stage', payload: { stage: next } });
@@ -47,6 +52,8 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
     <>
       <Ribbon stage={stage} />
       {dialog}
+      <OnHold onUp={acts.hold} />
+      <Conflicts />
       {state.handedOver ? (
         <p>
           Handed over to {state.handedOver.payload.receivedBy}. <Link to={`/jobs/${job.id}/report`}>The report</Link>
@@ -75,7 +82,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
             </section>
           ) : null}
-          {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} /> : null}
+          {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
           {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
             <section className="mb-3">
@@ -83,27 +90,45 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               <PartsList />
             </section>
           ) : null}
+          {stage === 'decide' || stage === 'build' || stage === 'hand-over' ? <OldParts /> : null}
           <h2 className="mt-3">Steps</h2>
           <StepList steps={steps} chosen={chosen?.step} next={undone?.step} onChoose={(ref) => setSearch({ step: ref })} />
           <h2 className="mt-4">The book</h2>
           <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
         </div>
-        <Beside ask={ask} />
+        <Beside acts={acts} />
       </div>
     </>
   );
 }
 
 /** The ledger with a line of one's own, and what lies on an axis as a drawing. */
-function StripLedger({ onStrike }: StrikeProps): ReactElement {
+function StripLedger({ onStrike, onPhoto }: StrikeProps & { readonly onPhoto: JobActs['photo'] }): ReactElement {
   const { state } = useHere();
   const [opened, setOpened] = useState<{ id: string; name: string }>();
   return (
     <>
       {state.handedOver ? null : <FreeLine inside={opened} onLeave={opened ? () => setOpened(undefined) : undefined} />}
-      <Ledger onStrike={onStrike} onOpen={({ id, payload }) => setOpened({ id, name: payload.name })} />
+      <Ledger onStrike={onStrike} onPhoto={onPhoto} onOpen={({ id, payload }) => setOpened({ id, name: payload.name })} />
+      <PhotoMaps />
+      <Sides />
       <Stacks order="strip" />
     </>
+  );
+}
+
+/** What the job waits for, and the way on. */
+function OnHold({ onUp }: { readonly onUp: () => void }): ReactElement | null {
+  const { job, state } = useHere();
+  if (!job.hold || state.handedOver) return null;
+  return (
+    <div className="care" role="note">
+      <b>On hold</b>
+      {job.hold.words} ({job.hold.reason}).{' '}
+      <button type="button" className="btn btn-plain" onClick={onUp}>
+        Take it up again <kbd>H</kbd>
+      </button>
+    </div>
   );
 }
 

@@ -1,5 +1,6 @@
 import { entryWords, type AnyKeptEntry } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
+import { Clip, Picture } from '../capture/picture.tsx';
 import { useHere } from './use-job.ts';
 
 const MOST_SHOWN = 12;
@@ -60,6 +61,7 @@ export function Log({ onStrike }: StrikeProps): ReactElement {
                 <td>
                   <span className={struck}>{entryWords(entry, sheet)}</span>
                   <StruckWords entry={entry} />
+                  <Seen entry={entry} />
                 </td>
                 <td className="soft">
                   {personName(entry.personId).split(' ')[0]} {timeWords(entry.takenAt)}
@@ -79,6 +81,23 @@ export function Log({ onStrike }: StrikeProps): ReactElement {
       ) : null}
     </>
   );
+}
+
+/** The picture or the sound of an entry that has one. */
+function Seen({ entry }: { readonly entry: AnyKeptEntry }): ReactElement | null {
+  if (entry.kind === 'photo') {
+    const { file, words = 'as it was', width, height } = entry.payload;
+    return (
+      <div>
+        <Picture file={file} words={words} width={width} height={height} />
+      </div>
+    );
+  }
+  return entry.kind === 'clip' ? (
+    <div>
+      <Clip {...entry.payload} />
+    </div>
+  ) : null;
 }
 
 export function timeWords(iso: string): string {

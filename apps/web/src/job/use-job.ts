@@ -14,7 +14,8 @@ import {
 import { createContext, useContext, useMemo } from 'react';
 import { jobKey, queryClient, useJobView, useSession } from '../api/queries.ts';
 import { useHeld } from '../outbox/live.ts';
-import { outbox, type Draft, type Held } from '../outbox/outbox.ts';
+import { outbox } from '../outbox/outbox.ts';
+import type { Draft, Held } from '../outbox/store.ts';
 
 export interface JobHere {
   readonly job: JobView;
@@ -54,7 +55,7 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
     const entries = [...job.entries, ...pending];
     const state = jobState(job.sheet.file, entries);
     return {
-      job: { ...job, entries },
+      job: { ...job, entries, hold: holdOf(job, state) },
       sheet: state.sheet,
       state,
       person: session.person,
@@ -65,6 +66,13 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
     };
   }, [job, session, held, id]);
   return { here, error };
+}
+
+/** What it is on hold for, as the entries have it that are held here too. */
+function holdOf({ hold }: JobView, { live }: JobState): JobView['hold'] {
+  const last = live.findLast(({ kind }) => kind === 'hold' || kind === 'hold-off');
+  if (last?.kind === 'hold') return { ...last.payload, since: last.takenAt };
+  return last ? null : hold;
 }
 
 /** The sheet with the figures found on the job, those still held here too. */

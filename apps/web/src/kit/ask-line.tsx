@@ -1,44 +1,90 @@
-import { useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from './dialog.ts';
 import { useDraft } from './prefs.ts';
 
+export type Answers = Readonly<Record<string, string>>;
+
+export interface AskedField {
+  readonly name: string;
+  readonly label: string;
+  readonly required?: boolean;
+  readonly hint?: string;
+  readonly longest?: number;
+  readonly type?: 'text' | 'date' | 'number';
+  /** What stands in it until something else is typed. */
+  readonly initial?: string;
+  /** Two of a kind stand side by side. */
+  readonly isShort?: boolean;
+  /** One of these, rather than words. */
+  readonly options?: readonly (readonly [value: string, label: string])[];
+}
+
+/** A choice by one key: the number that stands before it. */
+export interface AskedChoice {
+  readonly name: string;
+  readonly label: string;
+  readonly options: readonly (readonly [value: string, label: string])[];
+  /** Nothing to be chosen is an answer too. */
+  readonly optional?: boolean;
+}
+
 interface AskLineProps {
   readonly title: string;
-  readonly fields: readonly {
-    readonly name: string;
-    readonly label: string;
-    readonly required?: boolean;
-    readonly hint?: string;
-    readonly longest?: number;
-    readonly type?: 'date' | 'number';
-  }[];
+  readonly choice?: AskedChoice | undefined;
+  readonly fields: (answers: Answers) => readonly AskedField[];
   readonly act: string;
-  readonly onDone: (answers: Readonly<Record<string, string>>) => void;
+  readonly onDone: (answers: Answers) => void;
   readonly onClose: () => void;
 }
 
 /** Asks for a line or two: why it is struck, what is open. Enter keeps it, Escape leaves it, a reload loses nothing. */
-export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): ReactElement {
-  const [answers, setAnswers] = useDraft<Readonly<Record<string, string>>>(`ask.${title}`, {});
+export function AskLine({ title, choice, fields, act, onDone, onClose }: AskLineProps): ReactElement {
+  const [typed, setTyped] = useDraft<Answers>(`ask.${title}`, {});
   const [tried, setTried] = useState(false);
-  const first = useRef<HTMLInputElement>(null);
+  const form = useRef<HTMLFormElement>(null);
   const id = useId();
-  useLayoutEffect(() => first.current?.focus(), []);
-  const missing = (name: string): boolean => fields.some((field) => field.name === name && field.required && !answers[name]?.trim());
+  const asked = fields(typed);
+  const answers: Answers = { ...Object.fromEntries(asked.map(({ name, initial = '' }) => [name, initial])), ...typed };
+  const toFirst = (what: 'choice' | 'field'): void => {
+    const first = form.current?.querySelector<HTMLElement>(what === 'choice' ? '[data-choice]' : 'input, select');
+    (first ?? form.current?.querySelector<HTMLElement>('input, select'))?.focus();
+  };
+  useLayoutEffect(() => toFirst('choice'), []);
+  const missing = (name: string): boolean => asked.some((field) => field.name === name && field.required && !answers[name]?.trim());
+  const noChoice = choice !== undefined && !choice.optional && !answers[choice.name];
   const keep = (): void => {
     setTried(true);
-    if (fields.some((field) => missing(field.name))) return;
-    setAnswers(undefined);
+    if (noChoice || asked.some((field) => missing(field.name))) return;
+    setTyped(undefined);
     onDone(answers);
   };
   const leave = (): void => {
-    setAnswers(undefined);
+    setTyped(undefined);
     onClose();
+  };
+  const choose = (value: string): void => {
+    if (!choice) return;
+    setTyped({ ...typed, [choice.name]: value });
+    // The fields may be others now.
+    requestAnimationFrame(() => toFirst('field'));
+  };
+  const byNumber = (event: KeyboardEvent<HTMLFormElement>): void => {
+    if (/^(INPUT|SELECT)$/u.test((event.target as HTMLElement).tagName)) return;
+    const option = choice?.options[Number(event.key) - 1];
+    if (option) {
+      event.preventDefault();
+      choose(option[0]);
+    } else if (/^\p{L}$/u.test(event.key) && !event.ctrlKey && !event.metaKey) {
+      // Whoever types at once means the words: the letter lands in their field.
+      toFirst('field');
+    }
   };
   return (
     <Dialog show centered onHide={leave} animation={false} aria-labelledby={`${id}-title`} restoreFocus>
       <form
+        ref={form}
         noValidate
+        onKeyDown={byNumber}
         onSubmit={(event) => {
           event.preventDefault();
           keep();
@@ -50,27 +96,37 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
           </Dialog.Title>
         </Dialog.Header>
         <Dialog.Body>
-          {fields.map(({ name, label, hint, longest = 200, type = 'text' }, index) => (
-            <div className="mb-3" key={name}>
-              <label className="form-label" htmlFor={`${id}-${name}`}>
-                {label}
-              </label>
-              <input
-                id={`${id}-${name}`}
-                type={type}
-                ref={index === 0 ? first : undefined}
-                className={`form-control ${tried && missing(name) ? 'is-invalid' : ''}`}
-                maxLength={longest}
-                value={answers[name] ?? ''}
-                aria-invalid={tried && missing(name)}
-                aria-describedby={`${id}-${name}-hint`}
-                onChange={(event) => setAnswers({ ...answers, [name]: event.target.value })}
-              />
-              <div id={`${id}-${name}-hint`} className={tried && missing(name) ? 'v-out' : 'soft'}>
-                {tried && missing(name) ? 'Say it in a word or two' : hint}
+          {choice ? (
+            <div className="mb-3">
+              <div className="way-pick" role="group" aria-label={choice.label}>
+                {choice.options.map(([value, label], index) => (
+                  <button
+                    key={value}
+                    type="button"
+                    data-choice
+                    className={`btn btn-plain ${answers[choice.name] === value ? 'on' : ''}`}
+                    aria-pressed={answers[choice.name] === value}
+                    onClick={() => choose(value)}
+                  >
+                    <kbd>{index + 1}</kbd> {label}
+                  </button>
+                ))}
               </div>
+              {tried && noChoice ? <div className="v-out">Pick one of them</div> : null}
             </div>
-          ))}
+          ) : null}
+          <div className="row">
+            {asked.map((field) => (
+              <Asked
+                key={field.name}
+                id={`${id}-${field.name}`}
+                field={field}
+                text={answers[field.name] ?? ''}
+                isMissing={tried && missing(field.name)}
+                onText={(text) => setTyped({ ...typed, [field.name]: text })}
+              />
+            ))}
+          </div>
         </Dialog.Body>
         <Dialog.Footer>
           <button type="button" className="btn btn-plain" onClick={leave}>
@@ -82,5 +138,53 @@ export function AskLine({ title, fields, act, onDone, onClose }: AskLineProps): 
         </Dialog.Footer>
       </form>
     </Dialog>
+  );
+}
+
+interface AskedProps {
+  readonly id: string;
+  readonly field: AskedField;
+  readonly text: string;
+  readonly isMissing: boolean;
+  readonly onText: (text: string) => void;
+}
+
+function Asked({
+  id,
+  field: { label, hint, longest = 200, type = 'text', options, isShort = false },
+  text,
+  isMissing,
+  onText,
+}: AskedProps): ReactElement {
+  return (
+    <div className={`mb-3 ${isShort ? 'col-6' : 'col-12'}`}>
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      {options ? (
+        <select id={id} className="form-select" value={text} onChange={(event) => onText(event.target.value)}>
+          {options.map(([value, name]) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <input
+          id={id}
+          type={type}
+          step="any"
+          className={`form-control ${isMissing ? 'is-invalid' : ''}`}
+          maxLength={longest}
+          value={text}
+          aria-invalid={isMissing}
+          aria-describedby={`${id}-hint`}
+          onChange={(event) => onText(event.target.value)}
+        />
+      )}
+      <div id={`${id}-hint`} className={isMissing ? 'v-out' : 'soft'}>
+        {isMissing ? 'Say it in a word or two' : hint}
+      </div>
+    </div>
   );
 }

@@ -1,5 +1,7 @@
-import { parseQuantity, wording, type Quantity } from '@jubb/core';
-import { useId, useLayoutEffect, useRef, type ReactElement } from 'react';
+import type { LiveLine } from '@jubb/contract/job';
+import { formatQuantity, fromBase, parseQuantity, unitBySymbol, wording, type Quantity } from '@jubb/core';
+import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import { useLines } from '../instruments/use-lines.ts';
 import { useUnits } from './units.ts';
 
 interface FigureFieldProps {
@@ -16,6 +18,10 @@ interface FigureFieldProps {
   readonly focus?: boolean;
   /** Shown only once something was typed or tried. */
   readonly tried?: boolean;
+  /** Takes nothing from instruments. */
+  readonly isDeaf?: boolean;
+  /** Asked of every reading that an instrument sends while the field has the focus: why it is not taken, if it is not. */
+  readonly against?: (line: LiveLine) => string | undefined;
 }
 
 export interface FigureRead {
@@ -34,8 +40,11 @@ export function readFigure(text: string, quantity: Quantity, unit: string, bound
   if (!parsed.ok) return { problem: say(parsed.issue) };
   const { base, unit: given, unitTyped } = parsed.quantity;
   const { least = Number.NEGATIVE_INFINITY, most = Number.POSITIVE_INFINITY } = bounds;
-  if (base < least) return { problem: `"${text.trim()}" is too small here` };
-  if (base > most) return { problem: `"${text.trim()}" is too large here; check the unit and the decimal sign` };
+  if (base < least) return { problem: `"${text.trim()}" is too small here: at least ${formatQuantity(least, quantity, given.symbol)}` };
+  if (base > most)
+    return {
+      problem: `"${text.trim()}" is too large here: at most ${formatQuantity(most, quantity, given.symbol)}; check the unit and the decimal sign`,
+    };
   if (quantity === 'count' && !Number.isInteger(base)) return { problem: `"${text.trim()}" is not a whole number` };
   return { base, unit: given.symbol, text: unitTyped ? text.trim() : `${text.trim()} ${given.symbol}`.trim() };
 }
@@ -52,6 +61,8 @@ export function FigureField({
   most,
   focus = false,
   tried = false,
+  against,
+  isDeaf = false,
 }: FigureFieldProps): ReactElement {
   const units = useUnits();
   const id = useId();
@@ -62,6 +73,22 @@ export function FigureField({
     ...(most === undefined ? {} : { most }),
   });
   const shown = (text !== '' || tried) && problem !== undefined ? problem : undefined;
+  const [refused, setRefused] = useState<string>();
+  const sent = useRef<string>(undefined);
+  const live = useLines(!isDeaf, (line) => {
+    if (document.activeElement !== input.current) return;
+    const why = lineRefusal(line, quantity) ?? against?.(line);
+    setRefused(why);
+    if (why !== undefined || line.base === null) return;
+    sent.current = lineText(line);
+    onText(sent.current);
+  });
+  // A reading that was sent is taken as if Enter had been pressed, once it stands in the field.
+  useEffect(() => {
+    if (sent.current !== text) return;
+    sent.current = undefined;
+    onEnter?.();
+  });
   // Before the first paint: what is typed at once must land in the field.
   useLayoutEffect(() => {
     if (focus) input.current?.focus();
@@ -82,7 +109,10 @@ export function FigureField({
           value={text}
           aria-invalid={shown !== undefined}
           aria-describedby={`${id}-problem`}
-          onChange={(event) => onText(event.target.value)}
+          onChange={(event) => {
+            setRefused(undefined);
+            onText(event.target.value);
+          }}
           onKeyDown={(event) => {
             if (event.key !== 'Enter' || !onEnter) return;
             event.preventDefault();
@@ -90,10 +120,29 @@ export function FigureField({
           }}
         />
         <span className="fig fs-3">{symbol}</span>
+        {live?.quantity === quantity && live.base !== null ? (
+          <span className="fig fs-4 soft text-nowrap" aria-label="The instrument reads">
+            {formatQuantity(live.base, quantity, live.unit)}
+            {live.battery === 'low' ? <b className="v-unsure"> battery low</b> : null}
+          </span>
+        ) : null}
       </div>
       <div id={`${id}-problem`} className="v-out" aria-live="polite">
-        {shown}
+        {refused ?? shown}
       </div>
     </div>
   );
+}
+
+/** Why a reading cannot stand here: of another quantity, a click without a figure, or marked by the server. */
+function lineRefusal({ quantity: sent, base, marked }: LiveLine, wanted: Quantity): string | undefined {
+  if (sent !== wanted) return `The instrument sent ${sent}; here a ${wanted} is asked`;
+  if (base === null) return 'The wrench clicked; it has no figure to give';
+  return marked === undefined ? undefined : `Not taken: ${marked}`;
+}
+
+/** As the instrument shows it, its unit with it. */
+function lineText({ base, quantity, unit }: LiveLine): string {
+  const figure = fromBase(base ?? 0, unitBySymbol(quantity, unit));
+  return `${Number(figure.toPrecision(9))} ${unit}`;
 }

@@ -1,6 +1,11 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import { jobKey, refresh } from '../api/queries.ts';
-import { outbox, type Held } from './outbox.ts';
+import type { JobView, ServerEvent } from '@jubb/contract/job';
+import { jobKey, queryClient, refresh } from '../api/queries.ts';
+import { aheadMs } from '../api/client.ts';
+import { arrived, filesWaiting, subscribeFiles } from './arrivals.ts';
+import { outbox } from './outbox.ts';
+import type { Held } from './store.ts';
+import { hear } from '../instruments/hearing.ts';
 import { openStream } from './stream.ts';
 
 let isLive = false;
@@ -10,6 +15,26 @@ function setLive(live: boolean): void {
   if (live === isLive) return;
   isLive = live;
   for (const listener of listeners) listener();
+}
+
+/** The answer to a tablet's own entries comes about as soon as the event that tells of them. */
+const ANSWER_MS = 250;
+
+/** Whether this page has all entries up to the one that is told of: its own, mostly. */
+function isKnown({ jobId, seq }: Extract<ServerEvent, { type: 'entries' }>): boolean {
+  const entries = queryClient.getQueryData<JobView>(jobKey(jobId))?.entries ?? [];
+  return entries.length >= seq && entries.at(-1)?.seq === entries.length;
+}
+
+const TODAY_MS = 1000;
+let todaySoon: ReturnType<typeof setTimeout> | undefined;
+
+/** Today asks about every open job: once for a flurry of entries. */
+function refreshToday(): void {
+  todaySoon ??= setTimeout(() => {
+    todaySoon = undefined;
+    void refresh({ queryKey: ['today'] });
+  }, TODAY_MS);
 }
 
 /** Other people's changes, as they happen; on a new link everything is asked for again. */
@@ -22,8 +47,12 @@ export function useServerEvents(): void {
           void refresh({ queryKey: ['sheets'] });
           void refresh({ queryKey: ['job'] });
         }
-        if (event.jobId) void refresh({ queryKey: jobKey(event.jobId) });
-        void refresh({ queryKey: ['today'] });
+        if (event.type === 'lines') return hear(event.lines);
+        if (event.type === 'instruments') return void refresh({ queryKey: ['instruments'] });
+        if (event.type === 'file') return arrived(event.file);
+        if (event.type === 'entries') setTimeout(() => isKnown(event) || void refresh({ queryKey: jobKey(event.jobId) }), ANSWER_MS);
+        else if (event.type === 'job') void refresh({ queryKey: jobKey(event.jobId) });
+        refreshToday();
         if (event.type === 'job') void refresh({ queryKey: ['jobs'] });
       },
       onLive: (live) => {
@@ -57,7 +86,26 @@ export function useLinkWords(): string {
   const held = useHeld();
   const stuck = useSyncExternalStore(outbox.subscribe, outbox.isStuck);
   const refused = held.filter((entry) => entry.refused).length;
-  const waiting = held.length - refused;
+  const orphans = held.filter((entry) => !entry.refused && !outbox.isSendable(entry)).length;
+  const waiting = held.length - refused - orphans;
+  const unsafe = useSyncExternalStore(outbox.subscribe, outbox.unsafe);
+  const pictures = useSyncExternalStore(subscribeFiles, filesWaiting);
+  const ahead = aheadMs();
+  const warnings = [
+    orphans > 0 ? `${orphans} held until their maker logs in` : '',
+    unsafe > 0 ? `this tablet is full: ${unsafe} on the screen only, keep the page open` : '',
+    Math.abs(ahead) > CLOCK_SLACK_MS ? `this tablet’s clock is ${offWords(ahead)}` : '',
+    pictures > 0 ? `${pictures} ${pictures === 1 ? 'file' : 'files'} to send` : '',
+  ].filter(Boolean);
   const words = waiting === 0 ? (live ? 'live' : 'no link') : `${waiting} held, ${live && !stuck ? 'sending' : 'no link'}`;
-  return refused > 0 ? `${words}, ${refused} refused` : words;
+  return [words, ...(refused > 0 ? [`${refused} refused`] : []), ...warnings].join(', ');
+}
+
+/** What a slow link may make of a right clock. */
+const CLOCK_SLACK_MS = 2 * 60_000;
+
+/** "25 h fast": how far a clock is off, as one would set it. */
+export function offWords(aheadMs: number): string {
+  const minutes = Math.round(Math.abs(aheadMs) / 60_000);
+  return `${minutes < 120 ? `${minutes} min` : `${Math.round(minutes / 60)} h`} ${aheadMs > 0 ? 'fast' : 'slow'}`;
 }

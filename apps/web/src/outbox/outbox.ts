@@ -1,31 +1,9 @@
-import type { AnyKeptEntry, JobView, Problem } from '@jubb/contract/job';
-import type { EntryKind } from '@jubb/contract/job';
-import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import type { AnyKeptEntry, JobView } from '@jubb/contract/job';
 import { v7 as uuid } from 'uuid';
 import { LinkDown, Refusal, call } from '../api/client.ts';
 import { jobKey, mergeEntries, queryClient } from '../api/queries.ts';
-
-/** What is recorded, before it has a number and a hash. */
-export interface Draft {
-  readonly kind: EntryKind;
-  readonly payload: object;
-  readonly step?: string;
-  readonly toolId?: string;
-  readonly strikes?: string;
-}
-
-export interface Held extends Draft {
-  readonly id: string;
-  readonly jobId: string;
-  readonly personId: string;
-  readonly takenAt: string;
-  /** Why the server would not take it; it is kept until a person decides. */
-  readonly refused?: Problem;
-}
-
-interface OutboxDb extends DBSchema {
-  held: { key: string; value: Held };
-}
+import { afterPaint } from './after-paint.ts';
+import { store, type Draft, type Held } from './store.ts';
 
 const RETRY_MS = [500, 1000, 2000, 5000];
 const MOST_IN_BATCH = 50;
@@ -36,8 +14,11 @@ const MOST_IN_BATCH = 50;
  */
 class Outbox {
   #held: readonly Held[] = [];
-  #db: Promise<IDBPDatabase<OutboxDb>> | undefined;
   #personId: string | undefined;
+  /** Whose entries may be sent: all who proved themselves at this tablet since the last log-in. */
+  #makers: ReadonlySet<string> = new Set();
+  /** Entries that this device had no room for: they are on the screen only. */
+  #homeless: ReadonlySet<string> = new Set();
   #sending = false;
   #failures = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
@@ -52,14 +33,24 @@ class Outbox {
   /** The last try to send did not get through. */
   readonly isStuck = (): boolean => this.#failures > 0;
 
-  /** Begins for a person: what an earlier page left behind is sent first. */
-  async begin(personId: string): Promise<void> {
+  /** Whether an entry can be sent now: its maker proved themselves at this tablet. */
+  isSendable({ personId }: Held): boolean {
+    return this.#makers.has(personId);
+  }
+
+  /** How many entries are not safe on this device, since it is full. */
+  readonly unsafe = (): number => this.#homeless.size;
+
+  /** Begins for a person, with all who are known at this tablet: what an earlier page left behind is sent first. */
+  async begin(personId: string, makers: readonly string[]): Promise<void> {
     this.#personId = personId;
-    const stored = await (await this.#open()).getAll('held');
+    this.#makers = new Set([personId, ...makers]);
+    const stored = await (await store()).getAll('held');
     const known = new Set(this.#held.map((held) => held.id));
     // Ids of version 7 sort by the time they were made.
     this.#set([...this.#held, ...stored.filter((held) => !known.has(held.id))].toSorted((a, b) => (a.id < b.id ? -1 : 1)));
     void this.#send();
+    if ((await (await store()).count('files')) > 0) await (await import('./files.ts')).files.begin();
   }
 
   /** Keeps drafts for a job; resolves when they are safe on this device. */
@@ -68,9 +59,15 @@ class Outbox {
     if (personId === undefined) throw new Error('nobody is logged in');
     const held = drafts.map((draft): Held => ({ ...draft, id: uuid(), jobId, personId, takenAt: new Date().toISOString() }));
     this.#set([...this.#held, ...held]);
-    const transaction = (await this.#open()).transaction('held', 'readwrite');
-    await Promise.all([...held.map((one) => transaction.store.put(one)), transaction.done]);
-    void this.#send();
+    try {
+      const transaction = (await store()).transaction('held', 'readwrite');
+      await Promise.all([...held.map((one) => transaction.store.put(one)), transaction.done]);
+    } catch {
+      // No room, or no storage at all: it is said, and they are sent from here as long as the page is open.
+      this.#homeless = new Set([...this.#homeless, ...held.map(({ id }) => id)]);
+      this.#tell();
+    }
+    afterPaint(() => void this.#send());
   }
 
   /** Takes a refused entry out for good, or gives it another try. */
@@ -79,11 +76,13 @@ class Outbox {
     if (!one) return;
     if (what === 'drop') {
       this.#set(this.#held.filter((held) => held.id !== id));
-      await (await this.#open()).delete('held', id);
+      await (await store()).delete('held', id);
       return;
     }
     const { refused, ...fresh } = one;
-    await this.#replace(fresh);
+    // Another entry has its id already: it goes under a new one.
+    const isTaken = refused?.errors?.some(({ field }) => field === 'id') ?? false;
+    await this.#replace(id, isTaken ? { ...fresh, id: uuid() } : fresh);
     void this.#send();
   }
 
@@ -111,10 +110,11 @@ class Outbox {
     }
   }
 
-  /** The oldest entries of one job that this person made and nobody refused. */
+  /** The oldest entries that one known person made on one job and nobody refused. */
   #nextBatch(): readonly Held[] {
-    const ready = this.#held.filter((held) => held.personId === this.#personId && !held.refused);
-    return ready.filter((held) => held.jobId === ready[0]?.jobId).slice(0, MOST_IN_BATCH);
+    const ready = this.#held.filter((held) => this.isSendable(held) && !held.refused);
+    const [first] = ready;
+    return ready.filter((held) => held.jobId === first?.jobId && held.personId === first.personId).slice(0, MOST_IN_BATCH);
   }
 
   async #sendBatch(batch: readonly Held[]): Promise<void> {
@@ -130,24 +130,27 @@ class Outbox {
         strikes,
         takenAt,
       }));
-      const kept = await call<AnyKeptEntry[]>('POST', `/jobs/${first.jobId}/entries`, { entries });
+      const kept = await call<AnyKeptEntry[]>('POST', `/jobs/${first.jobId}/entries`, { entries, personId: first.personId });
       mergeKept(first.jobId, kept);
       const ids = new Set(batch.map((held) => held.id));
       this.#set(this.#held.filter((held) => !ids.has(held.id)));
-      const transaction = (await this.#open()).transaction('held', 'readwrite');
+      this.#homeless = new Set([...this.#homeless].filter((id) => !ids.has(id)));
+      const transaction = (await store()).transaction('held', 'readwrite');
       await Promise.all([...[...ids].map((id) => transaction.store.delete(id)), transaction.done]);
     } catch (error) {
       if (!(error instanceof Refusal)) throw error;
       if (error.problem.status === 401 || error.problem.status === 429) throw new LinkDown(error.message);
       // All or none: the refused one is found by sending them singly.
       if (batch.length > 1) for (const held of batch) await this.#sendBatch([held]);
-      else await this.#replace({ ...first, refused: error.problem });
+      else await this.#replace(first.id, { ...first, refused: error.problem });
     }
   }
 
-  async #replace(held: Held): Promise<void> {
-    this.#set(this.#held.map((other) => (other.id === held.id ? held : other)));
-    await (await this.#open()).put('held', held);
+  async #replace(id: string, held: Held): Promise<void> {
+    this.#set(this.#held.map((other) => (other.id === id ? held : other)));
+    const transaction = (await store()).transaction('held', 'readwrite');
+    if (held.id !== id) await transaction.store.delete(id);
+    await Promise.all([transaction.store.put(held), transaction.done]);
   }
 
   #set(held: readonly Held[]): void {
@@ -157,11 +160,6 @@ class Outbox {
 
   #tell(): void {
     for (const listener of this.#listeners) listener();
-  }
-
-  #open(): Promise<IDBPDatabase<OutboxDb>> {
-    this.#db ??= openDB<OutboxDb>('jubb', 1, { upgrade: (db) => void db.createObjectStore('held', { keyPath: 'id' }) });
-    return this.#db;
   }
 }
 

@@ -1,5 +1,6 @@
 import { formatQuantity } from '@jubb/core';
 import type { ReactElement } from 'react';
+import { Link } from 'react-router';
 import { useTools } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords } from './today.tsx';
@@ -10,7 +11,16 @@ export function Crib(): ReactElement {
   if (!tools) return error ? <Wrong error={error} /> : <Loading what="the crib" />;
   return (
     <>
-      <Title sub="Ranges, and how far each can be trusted. What is past its check is not offered at the bench.">Crib</Title>
+      <Title
+        sub={
+          <>
+            Ranges, and how far each can be trusted. What is past its check is not offered at the bench.{' '}
+            <Link to="/crib/instruments">Instruments that send by themselves</Link>
+          </>
+        }
+      >
+        Crib
+      </Title>
       <table className="table">
         <thead>
           <tr>

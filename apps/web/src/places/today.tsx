@@ -39,7 +39,7 @@ export function Today(): ReactElement {
                   <Link to={`/jobs/${line.jobId}`}>{line.number}</Link>
                 </td>
                 <td>
-                  {line.unit}: {line.hold ? `${line.hold.words} (${line.hold.reason})` : line.waits}
+                  {line.unit}: <WaitsFor line={line} />
                 </td>
                 <td className="soft text-end">promise {promiseWords(line.promise)}</td>
               </tr>
@@ -109,14 +109,37 @@ function Line({ line, isFirst }: { readonly line: TodayLine; readonly isFirst: b
         </h2>
         <span className="soft">
           {line.unit}, {line.machine}. {line.customer}. {line.left > 0 ? `${line.left} left in this stage` : 'This stage is done'}
-          {line.openEnds > 0 ? `, ${line.openEnds} open ${line.openEnds === 1 ? 'end' : 'ends'}` : ''}.
+          {line.openEnds.length > 0 ? `, ${line.openEnds.length} open ${line.openEnds.length === 1 ? 'end' : 'ends'}` : ''}.
+          {line.with ? ` ${line.with} is at it.` : ''}
         </span>
+        {line.waits ? (
+          <div className="brass">
+            <WaitsFor line={line} />. Meanwhile: {line.also.join(', ')}
+          </div>
+        ) : null}
       </div>
       <Link className={`btn ${isFirst ? 'btn-primary' : 'btn-plain'}`} to={`/jobs/${line.jobId}`} aria-label={`Take up ${line.number}`}>
         Take up
       </Link>
     </article>
   );
+}
+
+/** Why a job's next act cannot be done now. */
+function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine }): ReactElement | null {
+  if (!waits) return null;
+  const until = waits.until === undefined ? '' : `, until ${clockWords(waits.until)}`;
+  return (
+    <>
+      {hold ? '' : `${next}: `}
+      {waits.words}
+      {until}
+    </>
+  );
+}
+
+function clockWords(iso: string): string {
+  return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 }
 
 /** Open promises, the nearest first. */
@@ -142,7 +165,7 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
 export function promiseWords(iso: string): string {
   const at = new Date(iso);
   const days = Math.floor((startOfDay(at) - startOfDay(new Date())) / DAY_MS);
-  if (days === 0) return `today ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+  if (days === 0) return `today ${clockWords(iso)}`;
   if (days < 0) return `${dayWords(iso)}, late`;
   return days < 7 ? at.toLocaleDateString('en-GB', { weekday: 'short' }) : dayWords(iso);
 }

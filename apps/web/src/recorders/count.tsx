@@ -1,10 +1,11 @@
-import { countedOff, countsOf, partName } from '@jubb/contract/job';
+import { countedOff, countsOf, find, partName } from '@jubb/contract/job';
 import { useId, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
 import { Care } from '../kit/pieces.tsx';
 import { FastenerMap } from '../strip/fastener-map.tsx';
+import { Intent } from '../strip/intent.tsx';
 import { LastOff } from '../strip/ledger.tsx';
 import { RecorderLayout, useIsBench, type RecorderProps } from './layout.tsx';
 
@@ -16,9 +17,11 @@ interface CountDraft {
   readonly condition: string;
   /** Places picked on the map of its joint, from 0. */
   readonly places: readonly number[];
+  /** It is pulled as far as where it is to be marked. */
+  readonly isHalfOff: boolean;
 }
 
-const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '', places: [] };
+const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '', places: [], isHalfOff: false };
 
 /** Counts off the parts of a step, one kind at a time; what has one right position is marked first. */
 export function CountRecorder({ step }: RecorderProps): ReactElement {
@@ -31,27 +34,35 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const isBench = useIsBench();
   if (!next) return <RecorderLayout say="All counted." />;
   const read = readFigure(current.count, 'count', '', { least: 1, most: 1000 });
+  const part = find(sheet.parts, next.part);
   const name = partName(sheet, next.part);
   const joint = sheet.joints.find(({ part }) => part === next.part);
-  const { place, size, stack, direction, mark } = next;
+  const { place, size, stack, direction, mark, halfWay = false, twoPeople = false } = next;
+  const isPulling = halfWay && !current.isHalfOff;
   const { places } = current;
   const isMapped = joint !== undefined && places.length > 0;
   // Picks are never let go without a word.
   const misfit = isMapped && places.length !== read.base;
-  const off = (): void => {
+  // A seal's place takes no new one until the old one is out whole.
+  const seals = sheet.seals.filter(({ part }) => part === next.part);
+  const off = (whole = true): void => {
     if (read.base === undefined || misfit) return;
     const [tray, condition] = [current.tray.trim(), current.condition.trim()];
-    keep({
-      kind: 'came-off',
-      payload: {
-        part: next.part,
-        name,
-        count: read.base,
-        ...Object.fromEntries(Object.entries({ size, place, tray, stack, direction, mark, condition }).filter(([, held]) => held)),
-        ...(isMapped ? { joint: joint.ref, places } : {}),
+    const out = seals.map(({ ref: seal }) => ({ kind: 'old-seal-out' as const, payload: { seal, whole }, step: step.ref }));
+    keep(
+      {
+        kind: 'came-off',
+        payload: {
+          part: next.part,
+          name,
+          count: read.base,
+          ...Object.fromEntries(Object.entries({ size, place, tray, stack, direction, mark, condition }).filter(([, held]) => held)),
+          ...(isMapped ? { joint: joint.ref, places } : {}),
+        },
+        step: step.ref,
       },
-      step: step.ref,
-    });
+      ...out,
+    );
     setDraft(tray ? { ...NO_COUNT, tray } : undefined);
   };
   return (
@@ -63,6 +74,7 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           <span className="soft">
             <b className="count-name">{name}</b> {next.count} {size ? `of ${size} ` : ''}on the sheet{place ? `, from: ${place}` : ''}
             {direction ? `; sits ${direction}` : ''}
+            {part && step.stage === 'strip' ? <Intent part={part} step={step} /> : null}
           </span>
         ),
       }}
@@ -70,16 +82,33 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
         mark || joint?.hand === 'left' ? (
           <>
             {joint?.hand === 'left' ? <Care>Left-hand thread: it comes undone clockwise.</Care> : null}
-            {mark ? (
+            {twoPeople ? <b className="d-block">Two people: one holds, one pulls and marks.</b> : null}
+            {isPulling ? (
               <>
-                Mark it before it is pulled: <b className="brass">{mark}</b>
+                Pull it half-way and stop there; it is marked before it goes on: <b className="brass">{mark}</b>
+              </>
+            ) : mark ? (
+              <>
+                {halfWay ? 'Stop. Mark it now: ' : 'Mark it before it is pulled: '}
+                <b className="brass">{mark}</b>
               </>
             ) : null}
           </>
         ) : undefined
       }
-      primary={{ label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off`, run: off, disabled: read.base === undefined || misfit }}
+      primary={
+        isPulling
+          ? { label: 'It is half-way, stop', run: () => setDraft({ ...current, isHalfOff: true }) }
+          : {
+              label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off${seals.length > 0 ? ', whole' : ''}`,
+              run: () => off(),
+              disabled: read.base === undefined || misfit,
+            }
+      }
       others={[
+        ...(seals.length > 0
+          ? [{ label: 'Not all of it', key: 'x' as const, run: () => off(false), disabled: read.base === undefined || misfit }]
+          : []),
         { label: 'One fewer', key: '-', run: () => setDraft({ ...current, count: String(Math.max(1, (read.base ?? 2) - 1)) }) },
         { label: 'One more', key: '+', run: () => setDraft({ ...current, count: String((read.base ?? 0) + 1) }) },
       ]}
@@ -105,15 +134,15 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           most={1000}
           text={current.count}
           onText={(count) => setDraft({ ...current, count })}
-          onEnter={off}
+          onEnter={() => off()}
         />
-        <CountField label="Tray" longest={60} text={current.tray} onText={(tray) => setDraft({ ...current, tray })} onEnter={off} />
+        <CountField label="Tray" longest={60} text={current.tray} onText={(tray) => setDraft({ ...current, tray })} onEnter={() => off()} />
         <CountField
           label="Looks"
           longest={200}
           text={current.condition}
           onText={(condition) => setDraft({ ...current, condition })}
-          onEnter={off}
+          onEnter={() => off()}
         />
       </div>
       {misfit ? (

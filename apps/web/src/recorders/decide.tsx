@@ -77,7 +77,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
         <AskLine
           title={`${asking.decision.part.name}: ${asking.fate}, although ${asking.decision.proposed} is proposed`}
           act={`Decide: ${asking.fate}`}
-          fields={[{ name: 'reason', label: 'Why', required: true, hint: 'It stands in the report.', longest: 500 }]}
+          fields={() => [{ name: 'reason', label: 'Why', required: true, hint: 'It stands in the report.', longest: 500 }]}
           onClose={() => setAsking(undefined)}
           onDone={({ reason = '' }) => {
             keep(draft(asking.decision, asking.fate, reason));

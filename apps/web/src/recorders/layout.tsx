@@ -4,7 +4,7 @@ import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../kit/keys.ts';
 import './recorders.scss';
 
-/** Keys of what a step asks: of letters, those that the job does not have for itself (B, L, M, N, O, S, U, Y). */
+/** Keys of what a step asks: of letters, those that the job does not have for itself (B, F to I, K to P, S, U, V, Y). */
 type StepKey = 'a' | 'c' | 'd' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
 
 export interface Act {

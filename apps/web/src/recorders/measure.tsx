@@ -1,5 +1,5 @@
 import { formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
-import { mean, workingFor, type EntryKind, type Tool } from '@jubb/contract/job';
+import { mean, toolRefusal, workingFor, type EntryKind, type Tool, type ToolSize } from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { FigureField } from '../kit/figure-field.tsx';
@@ -97,6 +97,12 @@ export function Measure(props: MeasureProps): ReactElement {
           most={most}
           tried={tried}
           focus
+          against={(line) => {
+            const sender = job.tools.find(({ id }) => id === line.toolId);
+            const why = sender && otherTool(sender, toolKind, size);
+            if (sender && !why) setToolId(sender.id);
+            return why;
+          }}
         />
         <ToolPick
           label="With"
@@ -115,6 +121,13 @@ export function Measure(props: MeasureProps): ReactElement {
       ) : null}
     </RecorderLayout>
   );
+}
+
+/** Why a reading of a tool is not one of what is asked. */
+function otherTool(tool: Tool, kind: string | undefined, size: ToolSize | undefined): string | undefined {
+  if (tool.kind !== kind) return `${tool.tag} ${tool.name} sent it; here a ${kind?.replaceAll('-', ' ') ?? 'tool'} is asked`;
+  const refusal = toolRefusal(tool, size, new Date().toISOString().slice(0, 10));
+  return refusal && `Not taken: ${tool.tag} ${refusal}`;
 }
 
 /** An uncertainty: parts of a hundredth of a millimetre are read in micrometres. */

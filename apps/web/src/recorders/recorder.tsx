@@ -4,12 +4,14 @@ import type { ComponentType, ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
 import { PinnedPage } from '../kit/pinned-page.tsx';
 import { unread, useHere } from '../job/use-job.ts';
+import { Pictures } from '../capture/pictures.tsx';
 import { DecideRecorder } from './decide.tsx';
 import { RecorderLayout, type RecorderProps } from './layout.tsx';
 import { ProofRecorder, SettingRecorder } from './setting.tsx';
 import { HandOverRecorder, SignRecorder } from './sign.tsx';
 import { CountRecorder, ReconcileRecorder } from './count.tsx';
 import { DoubtGate } from './doubt.tsx';
+import { useGate } from './gates.tsx';
 import { FluidRecorder, SealRecorder } from './fill.tsx';
 import { LookRecorder, ReadingRecorder } from './judge.tsx';
 import { ArrivalRecorder, TickRecorder } from './simple.tsx';
@@ -36,6 +38,7 @@ const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
 /** The cautions of a step first, then what it asks; one thing at a time. */
 export function Recorder({ step }: { readonly step: Step }): ReactElement {
   const here = useHere();
+  const gate = useGate(step);
   const cautions = unread(here, step);
   if (cautions.length > 0) {
     const read = (): void =>
@@ -44,6 +47,7 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   }
   const doubt = doubtAt(here.sheet, here.state.live, step);
   if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
+  if (gate) return gate;
   const Asks = RECORDERS[step.record.kind];
   return <Asks key={step.ref} step={step} />;
 }
@@ -75,6 +79,7 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       ) : null}
       <MoreWords step={step} />
       {problem ? <p className="v-out mb-1">{problem}</p> : null}
+      <Pictures of={(entry) => entry.step === step.ref} />
       <NotYet step={step} />
       <WaitClock step={step} />
     </>

@@ -8,6 +8,7 @@ import { Trust } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
+import { WrenchSends } from '../instruments/wrench-sends.tsx';
 import { useHere } from '../job/use-job.ts';
 import { dayWords } from '../places/today.tsx';
 import { RecorderLayout } from './layout.tsx';
@@ -112,6 +113,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         ]}
         drawing={plate}
       >
+        <WrenchSends wrench={wrench} settingNm={set} share={jointShare(joint)} onPull={() => pull('clicked')} />
         {choosing || cannot ? (
           <div className="d-flex flex-wrap gap-3">
             <ToolPick
@@ -162,7 +164,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         <AskLine
           title={`Number ${run.numbers[next.place] ?? ''}: what is wrong?`}
           act="Keep it"
-          fields={[{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
+          fields={() => [{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
           onClose={() => setInTrouble(false)}
           onDone={({ note }) => {
             setInTrouble(false);

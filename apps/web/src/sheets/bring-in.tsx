@@ -12,7 +12,7 @@ export function PaperIn({ onPaper }: { readonly onPaper: (id: string) => void })
     if (!file) return;
     setError(undefined);
     try {
-      onPaper((await upload<{ id: string }>(`/papers?name=${encodeURIComponent(file.name)}`, file)).id);
+      onPaper((await upload<{ id: string }>('POST', `/papers?name=${encodeURIComponent(file.name)}`, file.type, file)).id);
     } catch (refusal) {
       setError(refusal);
     }

@@ -1,5 +1,5 @@
 import { jointPoints, type Joint, type KeptEntry } from '@jubb/contract/job';
-import { fit } from '../drawings/joint-plate.tsx';
+import { fit, sizeWithin } from '../drawings/joint-plate.tsx';
 import type { ReactElement } from 'react';
 import './strip.scss';
 
@@ -13,6 +13,8 @@ interface FastenerMapProps {
 
 const SIZE = 400;
 const DOT = 24;
+/** More than a finger can pick from on a small drawing. */
+const MANY = 12;
 /** One shape for each kind or length, so that the odd ones stand out without colour. */
 const SHAPES: readonly ((size: number) => string)[] = [
   (r) => `M${-r} 0A${r} ${r} 0 1 1 ${r} 0A${r} ${r} 0 1 1 ${-r} 0Z`,
@@ -28,13 +30,13 @@ export function FastenerMap({ joint, ledger, chosen, onChoose }: FastenerMapProp
   const mapped = ledger.filter(({ payload }) => payload.joint === joint.ref && payload.places);
   const kinds = [...new Set(mapped.map(({ payload }) => kindOf(payload)))];
   const shapeOf = (place: number): number => kinds.indexOf(kindOfPlace(mapped, place));
-  const dot = points.length > 16 ? DOT * (16 / points.length) ** 0.6 : DOT;
+  const dot = sizeWithin(points, DOT);
   const toggle = (place: number): void =>
     onChoose(chosen.includes(place) ? chosen.filter((other) => other !== place) : [...chosen, place].toSorted((a, b) => a - b));
   const lengths = (joint.lengths ?? []).map(({ length, count, where }) => `${count} of ${length}${where ? ` ${where}` : ''}`);
   return (
     <figure className="m-0">
-      <div className="map" role="group" aria-label={`Where the ${joint.name} live`}>
+      <div className={points.length > MANY ? 'map many' : 'map'} role="group" aria-label={`Where the ${joint.name} live`}>
         <svg viewBox={`0 0 ${SIZE} ${SIZE}`} aria-hidden="true">
           {joint.pattern.layout === 'circle' ? (
             <circle cx={SIZE / 2} cy={SIZE / 2} r="192" fill="none" stroke="var(--ink)" strokeWidth="2" />
@@ -51,7 +53,12 @@ export function FastenerMap({ joint, ledger, chosen, onChoose }: FastenerMapProp
                   stroke="var(--ink)"
                   strokeWidth="2"
                 />
-                <text y="6" textAnchor="middle" fontSize="17" style={{ fill: shape >= 0 || isChosen ? 'var(--sheet)' : 'var(--ink)' }}>
+                <text
+                  y={dot * 0.3}
+                  textAnchor="middle"
+                  fontSize={Math.min(17, dot * 0.95)}
+                  style={{ fill: shape >= 0 || isChosen ? 'var(--sheet)' : 'var(--ink)' }}
+                >
                   {place + 1}
                 </text>
               </g>

@@ -1,9 +1,10 @@
-import { readLedgerLine, type LedgerField, type LedgerLine } from '@jubb/contract/job';
+import { isKind, readLedgerLine, type LedgerField, type LedgerLine } from '@jubb/contract/job';
 import { useEffect, useId, useRef, useState, type FormEvent, type ReactElement } from 'react';
 import { useHere } from '../job/use-job.ts';
 import { useDraft } from '../kit/prefs.ts';
+import { PhotoMap, type Spot } from './photo-map.tsx';
 
-type Field = LedgerField | 'stack' | 'name';
+type Field = LedgerField | 'name';
 
 const FIELDS: readonly (readonly [field: Field, label: string, longest: number])[] = [
   ['name', 'What', 200],
@@ -18,6 +19,8 @@ const FIELDS: readonly (readonly [field: Field, label: string, longest: number])
 
 interface Typed {
   readonly text: string;
+  /** Where each of them was, on the newest photo of the job. */
+  readonly spots?: readonly Spot[];
   /** What was put right by hand: it stands over what was read from the line. */
   readonly fixed: Readonly<Partial<Record<Field, string>>>;
 }
@@ -37,6 +40,7 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
   const [typed, setTyped] = useDraft<Typed>(`${job.id}.ledger-line`, NOTHING);
   const [tried, setTried] = useState(false);
   const [correcting, setCorrecting] = useState(false);
+  const [mapping, setMapping] = useState(false);
   const input = useRef<HTMLInputElement>(null);
   const id = useId();
   useEffect(() => {
@@ -44,12 +48,17 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
   }, [focus, inside]);
   const read = readLedgerLine(typed.text);
   const line = read && merged(read, typed.fixed);
+  const photo = state.live.filter(isKind('photo')).at(-1);
+  const { spots = [] } = typed;
+  const misfit = spots.length > 0 && spots.length !== line?.count;
   const last = state.ledger.at(-1);
   const add = (event: FormEvent): void => {
     event.preventDefault();
     setTried(true);
-    if (!line) return;
-    keep({ kind: 'came-off', payload: { ...line, ...(inside ? { inside: inside.id } : {}) } });
+    if (!line || misfit) return;
+    const shown = photo && spots.length > 0 ? { photo: photo.id, spots } : {};
+    keep({ kind: 'came-off', payload: { ...line, ...shown, ...(inside ? { inside: inside.id } : {}) } });
+    setMapping(false);
     setTyped(undefined);
     setTried(false);
     setCorrecting(false);
@@ -83,6 +92,11 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
             Same again: {last.payload.name}, +1
           </button>
         ) : null}
+        {photo ? (
+          <button type="button" className="btn btn-plain" aria-expanded={mapping} onClick={() => setMapping(!mapping)}>
+            On the photo
+          </button>
+        ) : null}
         {onLeave ? (
           <button type="button" className="btn btn-plain" onClick={onLeave}>
             {inside ? 'That is all of it' : 'Close'}
@@ -103,6 +117,12 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
           ''
         )}
       </div>
+      {misfit ? (
+        <p className="v-out mb-0" aria-live="polite">
+          {spots.length} {spots.length === 1 ? 'dot is' : 'dots are'} on the photo, {line?.count ?? '…'} counted. Put as many, or none.
+        </p>
+      ) : null}
+      {photo && mapping ? <PhotoMap photo={photo} chosen={spots} onChoose={(chosen) => setTyped({ ...typed, spots: chosen })} /> : null}
       {line && correcting ? (
         <div className="row g-2 mt-1">
           {FIELDS.map(([field, label, longest]) => (
@@ -126,25 +146,31 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
   );
 }
 
-type Line = LedgerLine & { readonly stack?: string };
-
-function words(field: Field, label: string, line: Line): readonly string[] {
+function words(field: Field, label: string, line: LedgerLine): readonly string[] {
   const held = line[field];
   if (held === undefined || (field === 'size' && held === line.name)) return [];
   return [field === 'name' ? held : `${label.toLowerCase()} ${held}`];
 }
 
 /** What was put right stands; a field that was emptied is gone. */
-function merged(read: LedgerLine, fixed: Typed['fixed']): Line {
+function merged(read: LedgerLine, fixed: Typed['fixed']): LedgerLine {
   const { name = read.name, ...rest } = fixed;
   const fields = Object.entries({ ...read, ...rest, name: name.trim() === '' ? read.name : name.trim() })
     .map(([field, held]) => [field, typeof held === 'string' ? held.trim() : held] as const)
     .filter(([, held]) => held !== '');
-  return Object.fromEntries(fields) as unknown as Line;
+  return Object.fromEntries(fields) as unknown as LedgerLine;
 }
 
 /** The same once more: another screw of the kind, from wherever it was. */
-function oneMore<P extends { readonly count: number; readonly places?: readonly number[]; readonly mark?: string }>(payload: P): object {
-  const { places: _, mark: __, ...rest } = payload;
+function oneMore<
+  P extends {
+    readonly count: number;
+    readonly places?: readonly number[];
+    readonly mark?: string;
+    readonly photo?: string;
+    readonly spots?: readonly Spot[];
+  },
+>(payload: P): object {
+  const { places: _, mark: __, photo: ___, spots: ____, ...rest } = payload;
   return { ...rest, count: 1 };
 }

@@ -2,16 +2,18 @@ import { isKind, type AnyKeptEntry, type KeptEntry } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { StrikeButton, StruckWords, type StrikeProps } from '../job/log.tsx';
 import { useHere } from '../job/use-job.ts';
+import { Pictures } from '../capture/pictures.tsx';
 
 type Line = KeptEntry<'came-off'>;
 
 interface LedgerProps extends StrikeProps {
   /** An assembly that came off whole is opened: what comes out of it is its own. */
   readonly onOpen?: ((line: Line) => void) | undefined;
+  readonly onPhoto?: ((line: AnyKeptEntry) => void) | undefined;
 }
 
 /** What came off, in order: the build goes back up this list. What came out of an assembly stands under it. */
-export function Ledger({ onStrike, onOpen }: LedgerProps): ReactElement | null {
+export function Ledger({ onStrike, onOpen, onPhoto }: LedgerProps): ReactElement | null {
   const { job, state } = useHere();
   const lines = job.entries.filter(isKind('came-off')) as readonly Line[];
   if (lines.length === 0) return null;
@@ -31,7 +33,7 @@ export function Ledger({ onStrike, onOpen }: LedgerProps): ReactElement | null {
       </thead>
       <tbody>
         {nested(lines).map(({ line, depth }) => {
-          const { part, name, size, place, count, tray, mark, direction, condition, stack } = line.payload;
+          const { name, size, place, count, tray, mark, direction, condition, stack } = line.payload;
           const struck = state.struck.has(line.id) ? 'struck' : '';
           const sits = [size === name ? undefined : size, direction, stack && `stack: ${stack}`].filter(Boolean).join(', ');
           return (
@@ -41,14 +43,25 @@ export function Ledger({ onStrike, onOpen }: LedgerProps): ReactElement | null {
                 <span className={struck}>{name}</span> {sits ? <span className="soft">{sits}</span> : null}{' '}
                 {mark ? <b className="brass">{mark}</b> : null} {condition ? <b>{condition}</b> : null}
                 <StruckWords entry={line as AnyKeptEntry} />
+                <Pictures of={(entry) => entry.kind === 'photo' && entry.payload.of === line.id} />
               </td>
               <td className={struck}>{place}</td>
               <td className={`fig fs-5 ${struck}`}>{count}</td>
               <td className={struck}>{tray}</td>
               <td className="text-end text-nowrap">
-                {onOpen && !struck && !state.handedOver && count === 1 && part === undefined ? (
+                {onOpen && !struck && !state.handedOver && count === 1 ? (
                   <button type="button" className="btn btn-quiet" onClick={() => onOpen(line)} aria-label={`Take apart: ${name}`}>
                     Take apart
+                  </button>
+                ) : null}
+                {onPhoto && !struck && !state.handedOver ? (
+                  <button
+                    type="button"
+                    className="btn btn-quiet"
+                    onClick={() => onPhoto(line as AnyKeptEntry)}
+                    aria-label={`Photo of ${name}`}
+                  >
+                    Photo
                   </button>
                 ) : null}
                 <StrikeButton entry={line as AnyKeptEntry} onStrike={onStrike} />

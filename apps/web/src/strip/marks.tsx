@@ -1,9 +1,11 @@
 import type { Mark } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
+import { Pictures } from '../capture/pictures.tsx';
+import type { JobActs } from '../job/acts.tsx';
 import { useHere } from '../job/use-job.ts';
 
 /** Marks that were made and do not line up again yet. */
-export function OpenMarks({ onMark }: { readonly onMark: () => void }): ReactElement | null {
+export function OpenMarks({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): ReactElement | null {
   const { state, keep } = useHere();
   const open = state.marks.filter(({ met }) => !met);
   if (state.handedOver && open.length === 0) return null;
@@ -21,11 +23,22 @@ export function OpenMarks({ onMark }: { readonly onMark: () => void }): ReactEle
                 It lines up
               </button>
             ) : null}
+            {state.handedOver ? null : (
+              <button
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`Photo of the mark, ${mark.what}`}
+                onClick={() => photo(state.live.find(({ id }) => id === mark.entryId))}
+              >
+                Photo
+              </button>
+            )}
+            <Pictures of={(entry) => entry.kind === 'photo' && entry.payload.of === mark.entryId} />
           </li>
         ))}
       </ul>
       {state.handedOver ? null : (
-        <button type="button" className="btn btn-plain" onClick={onMark}>
+        <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'mark' })}>
           Mark <kbd>M</kbd>
         </button>
       )}

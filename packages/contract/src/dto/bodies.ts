@@ -7,6 +7,7 @@ import {
   IsDateString,
   IsIn,
   IsInt,
+  IsNumber,
   IsObject,
   IsOptional,
   IsString,
@@ -19,7 +20,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { FAMILIES, HOLD_REASONS, type Family, type HoldReason } from '../words.js';
+import { FAMILIES, type Family } from '../words.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
 
@@ -34,6 +35,42 @@ function Line(what: string, longest = 120): PropertyDecorator {
 export class LoginBody {
   @IsString() @MinLength(1, { message: 'is missing: your log-in name' }) @MaxLength(60) login: string;
   @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+}
+
+const PIN = /^\d{4}$/u;
+
+/** Taking over a tablet that knows this person already. */
+export class SwapBody {
+  @IsUUID() personId: string;
+  @Matches(PIN, { message: 'must be four digits' }) pin: string;
+}
+
+export class PinBody {
+  @Matches(PIN, { message: 'must be four digits' }) pin: string;
+  @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+}
+
+export class TabletBody {
+  @Line('what is this tablet called?', 60) name: string;
+}
+
+/** The tablet that an instrument sends to; null: to none. */
+export class PairBody {
+  @IsOptional() @IsUUID() tabletId?: string | null;
+}
+
+/** One line that an instrument sends. Its quantity is its tool's; any unit of that will do. */
+export class InstrumentLine {
+  /** Counts up with every line: one that was sent before is not taken again. */
+  @IsInt() @Min(1) @Max(Number.MAX_SAFE_INTEGER) n: number;
+  /** Nothing for a click, which has no figure. */
+  @IsOptional() @IsNumber() value?: number;
+  @IsString() @MaxLength(10) unit: string;
+  /** Somebody pressed its key, or the pull is over. */
+  @IsOptional() @IsBoolean() taken?: boolean;
+  /** Degrees turned since snug. */
+  @IsOptional() @IsNumber() @Min(-3600) @Max(3600) angle?: number;
+  @IsOptional() @IsIn(['ok', 'low']) battery?: 'ok' | 'low';
 }
 
 /** A shop that nobody works in yet: its name, and its first foreman. */
@@ -111,11 +148,6 @@ export class BookInBody {
   @IsOptional() @ValidateNested() @Type(() => JobScope) scope?: JobScope;
 }
 
-export class HoldBody {
-  @IsIn(HOLD_REASONS) reason: HoldReason;
-  @Line('what is it waiting for?', 300) words: string;
-}
-
 export class PatchJobBody {
   /** The version that was read: another one since then refuses the change. */
   @IsInt() @Min(1) version: number;
@@ -126,8 +158,6 @@ export class PatchJobBody {
   @Min(0, { message: 'must not be under 0' })
   @Max(MOST_MINOR, { message: 'is too large' })
   estimateMinor?: number;
-  /** Null takes the hold off. */
-  @IsOptional() @ValidateNested() @Type(() => HoldBody) hold?: HoldBody | null;
 }
 
 export class ImportSheetBody {

@@ -3,6 +3,7 @@ import type { SheetFile } from '../sheet/file.js';
 import type { CompletePart } from '../sheet/review.js';
 import type { Difference } from '../sheet/differences.js';
 import type { HoldReason, Role, Stage } from '../words.js';
+import type { Quantity } from '@jubb/core';
 import type { JobScope } from './bodies.js';
 
 /** What the server answers. Dates are ISO texts in UTC. */
@@ -19,6 +20,9 @@ export interface SessionView {
   /** To be sent back in the `x-jubb-csrf` header with every change. */
   readonly csrf: string;
   readonly shop: ShopView;
+  readonly tablet: TabletView | null;
+  /** Ids of all who proved themselves in this session: what they made here may be sent. */
+  readonly people: readonly string[];
 }
 
 export interface ShopView {
@@ -109,9 +113,19 @@ export interface TodayLine {
   readonly left: number;
   readonly hold: Hold | null;
   readonly promise: string;
-  readonly openEnds: number;
-  /** Something outside the job that the next act waits for. */
-  readonly waits: string | null;
+  readonly openEnds: readonly string[];
+  /** Why the next act cannot be done now; null when it can. */
+  readonly waits: Waits | null;
+  /** What can be done at it while the next act waits. */
+  readonly also: readonly string[];
+  /** Who else recorded something on it a moment ago. */
+  readonly with: string | null;
+}
+
+/** What an act waits for, and till when, where a clock says so. */
+export interface Waits {
+  readonly words: string;
+  readonly until?: string;
 }
 
 /** A clock that runs on an open job. */
@@ -244,10 +258,69 @@ export interface FieldProblem {
   readonly line?: number;
 }
 
-export interface ServerEvent {
-  readonly type: 'entries' | 'job' | 'sheet';
-  readonly jobId?: string;
-  readonly seq?: number;
+export type ServerEvent =
+  | { readonly type: 'entries'; readonly jobId: string; readonly seq: number }
+  | { readonly type: 'job'; readonly jobId: string }
+  | { readonly type: 'sheet' }
+  | { readonly type: 'file'; readonly file: string }
+  | { readonly type: 'instruments' }
+  | { readonly type: 'lines'; readonly lines: readonly LiveLine[] };
+
+/** A tablet or screen that somebody logged in on with a password. */
+export interface TabletView {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** Who may take over a tablet by PIN. */
+export interface TabletPeople {
+  readonly tablet: TabletView | null;
+  readonly people: readonly { readonly id: string; readonly name: string; readonly role: Role; readonly hasPin: boolean }[];
+}
+
+/** An instrument of the crib that sends by itself, and where it sends to. */
+export interface InstrumentView {
+  readonly id: string;
+  readonly tool: Tool;
+  /** The tablet that it is paired with. */
+  readonly tablet: TabletView | null;
+  /** A click wrench: it has no figure. */
+  readonly clicks: boolean;
+  readonly last: LiveLine | null;
+}
+
+/** A line of an instrument as it goes to the benches. */
+export interface LiveLine {
+  readonly instrumentId: string;
+  readonly toolId: string;
+  readonly tabletId: string | null;
+  /** Count of the instrument's lines. */
+  readonly n: number;
+  readonly at: string;
+  /** In base units; null for a click, which has no figure. */
+  readonly base: number | null;
+  readonly quantity: Quantity;
+  /** Unit symbol in which it was sent. */
+  readonly unit: string;
+  /** Somebody pressed its key, or the pull is over: to be taken. */
+  readonly taken: boolean;
+  /** Degrees turned since snug, of a wrench that counts them. */
+  readonly angle?: number;
+  readonly battery?: 'low';
+  /** Why it must not be used as it is; none when it may. */
+  readonly marked?: string;
+}
+
+/** What became of lines that an instrument sent. */
+export interface LinesView {
+  readonly kept: number;
+  readonly refused: readonly FieldProblem[];
+}
+
+/** How much of a file is here. */
+export interface FileState {
+  readonly have: number;
+  readonly whole: boolean;
 }
 
 export interface CustomerLine {

@@ -35,6 +35,17 @@ export const ENTRY_PAYLOADS = {
   nut: payloads.NutPayload,
   'end-play': payloads.EndPlayPayload,
   pull: payloads.PullPayload,
+  photo: payloads.PhotoPayload,
+  clip: payloads.ClipPayload,
+  moved: payloads.MovedPayload,
+  'put-back': payloads.PutBackPayload,
+  intent: payloads.IntentPayload,
+  'old-part': payloads.OldPartPayload,
+  'old-seal-out': payloads.OldSealOutPayload,
+  'replacement-here': payloads.ReplacementHerePayload,
+  'came-out': payloads.CameOutPayload,
+  hold: payloads.HoldPayload,
+  'hold-off': payloads.HoldOffPayload,
   'open-end': payloads.OpenEndPayload,
   'open-end-closed': payloads.OpenEndClosedPayload,
   strike: payloads.StrikePayload,
@@ -75,4 +86,6 @@ export class PostEntries {
   @ValidateNested({ each: true })
   @Type(() => NewEntry)
   entries: NewEntry[];
+  /** Who made them, when it is not who is at the tablet now: somebody who logged in there before. */
+  @IsOptional() @IsUUID() personId?: string;
 }

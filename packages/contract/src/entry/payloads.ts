@@ -20,7 +20,27 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { FATES, STAGES, VALUE_LISTS, type Fate, type Stage, type ValueList } from '../words.js';
+import {
+  FATES,
+  FINDING_SORTS,
+  HOLD_REASONS,
+  LONGEST_CLIP_S,
+  METALS,
+  MOVED_HOW,
+  OLD_FATES,
+  OPEN_END_KINDS,
+  STAGES,
+  VALUE_LISTS,
+  type Fate,
+  type FindingSort,
+  type HoldReason,
+  type Metal,
+  type MovedHow,
+  type OldFate,
+  type OpenEndKind,
+  type Stage,
+  type ValueList,
+} from '../words.js';
 
 /** One class for each kind of entry: what its payload may hold. Lengths in mm, torques in N·m, angles in degrees, amounts in kg or L. */
 
@@ -38,6 +58,11 @@ function Ref(): PropertyDecorator {
   return Matches(REF, { message: 'must be a ref of the sheet' });
 }
 
+/** A file by its content: the SHA-256 of its bytes, in hexadecimal. */
+function FileRef(): PropertyDecorator {
+  return Matches(/^[0-9a-f]{64}$/u, { message: 'must be the SHA-256 of a file, 64 hexadecimal digits' });
+}
+
 function Figures(least: number, most: number, fewest = 1): PropertyDecorator {
   return (target, property) => {
     IsArray()(target, property);
@@ -52,8 +77,16 @@ function Figures(least: number, most: number, fewest = 1): PropertyDecorator {
 export class FindingPayload {
   @Words(2000) text: string;
   @IsOptional() @Words(200) place?: string;
+  /** Damage as it was found, or a sign that somebody was in there before. */
+  @IsOptional() @IsIn(FINDING_SORTS) sort?: FindingSort;
   /** Nothing to be found is a finding too. */
   @IsOptional() @IsBoolean() nothing?: boolean;
+}
+
+/** A place on a photo, in thousandths of its width and height from the upper left. */
+export class Spot {
+  @IsNumber() @Min(0) @Max(1000) x: number;
+  @IsNumber() @Min(0) @Max(1000) y: number;
 }
 
 export class CameOffPayload {
@@ -87,6 +120,15 @@ export class CameOffPayload {
   @IsInt({ each: true })
   @Min(0, { each: true })
   places?: number[];
+  /** The photo on which it was shown where each of them was. */
+  @IsOptional() @IsUUID() photo?: string;
+  @IsOptional()
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(120)
+  @ValidateNested({ each: true })
+  @Type(() => Spot)
+  spots?: Spot[];
 }
 
 /** A mark on something that stays where it is, or that comes off later: pull, stop, mark, go on. */
@@ -94,6 +136,8 @@ export class MarkPayload {
   @Words(200) what: string;
   @Words(200) mark: string;
   @IsOptional() @Ref() part?: string;
+  /** Who held while it was made. */
+  @IsOptional() @Words(100) with?: string;
 }
 
 /** The mark lines up again: made by the line of the ledger, or by the entry of the mark. */
@@ -215,6 +259,87 @@ export class OpenEndPayload {
   @Words(200) what: string;
   @IsOptional() @Words(100) place?: string;
   @Words(200) closes: string;
+  @IsOptional() @IsIn(OPEN_END_KINDS) kind?: OpenEndKind;
+  /** Turns of an adjuster from its stop, as found; tightening is plus. */
+  @IsOptional() @IsNumber() @Min(-200) @Max(200) turns?: number;
+  /** The step whose doing closes it; none: it is closed by hand. */
+  @IsOptional() @Ref() closedBy?: string;
+}
+
+/** Moved to get at the unit: it goes back where it was. */
+export class MovedPayload {
+  @Words(200) what: string;
+  @IsIn(MOVED_HOW) how: MovedHow;
+  /** How it runs, of a belt, a hose or a wire: over what, behind what. */
+  @IsOptional() @Words(300) routing?: string;
+}
+
+export class PutBackPayload {
+  @IsUUID() moved: string;
+}
+
+/** A picture, and what it is of: an entry that it stands beside, or words. */
+export class PhotoPayload {
+  @FileRef() file: string;
+  @IsInt() @Min(1) @Max(10_000) width: number;
+  @IsInt() @Min(1) @Max(10_000) height: number;
+  @IsOptional() @Words(300) words?: string;
+  @IsOptional() @IsUUID() of?: string;
+}
+
+/** Something said, or seen and heard, for some seconds. */
+export class ClipPayload {
+  @FileRef() file: string;
+  @IsIn(['audio', 'video']) sort: 'audio' | 'video';
+  @IsNumber() @Min(0.1) @Max(LONGEST_CLIP_S + 1, { message: `must be at most ${LONGEST_CLIP_S} s` }) seconds: number;
+  @Words(200) words: string;
+}
+
+/** Where an old part goes; it is not let go before the new one was held against it. */
+export class OldPartPayload {
+  @IsOptional() @Ref() part?: string;
+  @Words(200) name: string;
+  @IsIn(OLD_FATES) fate: OldFate;
+  /** The new one was held against it: size, holes, teeth, length. */
+  @IsBoolean() compared: boolean;
+}
+
+/** Whether a part is to be kept or may be spoilt changes how it comes off. */
+export class IntentPayload {
+  @Ref() part: string;
+  @IsIn(['keep', 'sacrifice']) intent: 'keep' | 'sacrifice';
+}
+
+/** The old seal or ring is out of its place, whole, or pieces of it are still in there. */
+export class OldSealOutPayload {
+  @Ref() seal: string;
+  @IsBoolean() whole: boolean;
+  @IsOptional() @Words(300) words?: string;
+}
+
+/** Before an act that cannot be undone: what takes the place of the part lies here. */
+export class ReplacementHerePayload {
+  @Words(300) seen: string;
+}
+
+/** A fluid that came out: how much, what it looked like. */
+export class CameOutPayload {
+  @Words(100) name: string;
+  /** L; nothing where it was not caught. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1000) litres?: number;
+  @IsOptional() @Words(100) colour?: string;
+  /** What the magnet and the pan show. */
+  @IsOptional() @IsIn(METALS) metal?: Metal;
+}
+
+export class HoldPayload {
+  @IsIn(HOLD_REASONS) reason: HoldReason;
+  @Words(300) words: string;
+}
+
+/** What it waited for is there. */
+export class HoldOffPayload {
+  @IsOptional() @Words(300) words?: string;
 }
 
 export class OpenEndClosedPayload {

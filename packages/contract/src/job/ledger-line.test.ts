@@ -21,6 +21,7 @@ describe('a typed line of the ledger', () => {
     ['2 springs, broken, tray 1', { count: 2, name: 'springs', condition: 'broken', tray: '1' }],
     ['shim 0,35 mm', { count: 1, name: 'shim', size: '0,35 mm' }],
     ['plate, one notch over', { count: 1, name: 'plate', direction: 'one notch over' }],
+    ['valve-plate pack, small port up, stack: Head', { count: 1, name: 'valve-plate pack', direction: 'small port up', stack: 'Head' }],
     ['M6x16', { count: 1, name: 'M6 x 16', size: 'M6 x 16' }],
     ['', undefined],
     ['0 x bolts', undefined],
@@ -41,16 +42,19 @@ describe('a typed line of the ledger', () => {
     direction: optional(fc.constantFrom('bevel up', 'lip in', 'port down')),
     mark: optional(fc.constantFrom('dot to dot', 'paint line')),
     condition: optional(fc.constantFrom('bent', 'scored')),
+    stack: optional(fc.constantFrom('Head', 'Clutch pack')),
   });
 
   test('says again what it was made of, in whatever order it is said', () => {
     fc.assert(
-      fc.property(line, fc.infiniteStream(fc.nat(1000)), ({ count, name, size, place, tray, ...rest }, order) => {
-        const parts = [size, place && `from ${place}`, tray && `tray ${tray}`, ...Object.values(rest)].filter((part) => part !== undefined);
+      fc.property(line, fc.infiniteStream(fc.nat(1000)), ({ count, name, size, place, tray, stack, ...rest }, order) => {
+        const parts = [size, place && `from ${place}`, tray && `tray ${tray}`, stack && `stack: ${stack}`, ...Object.values(rest)].filter(
+          (part) => part !== undefined,
+        );
         const keys = new Map(parts.map((part) => [part, order.next().value as number]));
         const shuffled = parts.toSorted((a, b) => (keys.get(a) ?? 0) - (keys.get(b) ?? 0));
         const wanted = Object.fromEntries(
-          Object.entries({ count, name, size, place, tray, ...rest }).filter(([, part]) => part !== undefined),
+          Object.entries({ count, name, size, place, tray, stack, ...rest }).filter(([, part]) => part !== undefined),
         );
         expect(readLedgerLine(`${count} x ${name}, ${shuffled.join(', ')}`)).toEqual(wanted);
       }),

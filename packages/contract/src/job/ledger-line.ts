@@ -15,6 +15,8 @@ export interface LedgerLine {
   readonly mark?: string;
   /** What it looked like: "bent", "blue". */
   readonly condition?: string;
+  /** The axis it lay on with others: "stack: head". */
+  readonly stack?: string;
 }
 
 export type LedgerField = Exclude<keyof LedgerLine, 'count' | 'name'>;
@@ -27,13 +29,17 @@ const FACES =
   'lips?|bevels?|chamfers?|ports?|holes?|notch(?:es)?|writing|numbers?|letters?|arrows?|step(?:ped end)?|open side|closed side|flat side|dots?|springs?|ears?|cones?|dish(?:ed side)?';
 const WAYS =
   'up|down|in|out|inwards?|outwards?|left|right|front|rear|forwards?|backwards?|leading|trailing|(?:to(?:wards)?|facing) (?:the )?[a-z]+(?: [a-z]+)?';
-const DIRECTION = new RegExp(`\\b(?:${FACES}) (?:${WAYS})\\b|\\bas stacked\\b|\\bone notch over\\b`, 'iu');
+const DIRECTION = new RegExp(
+  `\\b(?:(?:small|large|big|short|long|wide|narrow) )?(?:${FACES}) (?:${WAYS})\\b|\\bas stacked\\b|\\bone notch over\\b`,
+  'iu',
+);
 const MARK =
   /\b(?:dot to dot|dots? (?:in line|at \S+)|paint (?:line|dot)s?(?: [^,]+)?|(?:centre )?punch(?:ed| marks?)?(?: [^,]+)?|scribed(?: [^,]+)?|\d{1,2} o['’]?clock|tooth \d+|mark(?:ed)? [^,]+)/iu;
 const CONDITION =
   /\b(?:bent|worn|rusty|rusted|scored|cracked|pitted|blued?|broken|burnt|stripped|stretched|dry|swollen|hard|torn|damaged|chipped|seized|sheared|corroded|flattened|sound|clean)\b(?: (?:threads?|head|lip|edge|corner))?/iu;
 const TRAY = /\b(?:tray|bin|bag|box) ([^\s,]{1,20})/iu;
 const PLACE = /\b(?:from|off|out of|behind|under) (?:the )?([^,]+)/iu;
+const STACK = /\bstack: ?([^,]{1,60})/iu;
 const LENGTH = /\b\d+(?:[.,]\d+)? ?(?:mm|in|long)\b/iu;
 const THREADED =
   /(?:\bM ?\d+(?:[.,]\d+)?(?: ?[x×] ?\d+(?:[.,]\d+)?)*|(?:#\d+|\b\d+(?:\/\d+)?)-\d+(?: ?(?:UNC|UNF|UNEF|BSF|BSW))?(?: ?[x×] ?[\d/.]+(?: ?in)?)?)(?= |,|$)/iu;
@@ -56,6 +62,7 @@ export function readLedgerLine(text: string): LedgerLine | undefined {
     // A comma stands for what was taken out: what stood on its two sides does not grow together.
     rest = `${rest.slice(0, match.index)},${rest.slice(match.index + match[0].length)}`;
   };
+  take('stack', STACK, 1);
   take('tray', TRAY, 1);
   take('size', THREADED);
   if (found.size !== undefined) found.size = sizeWords(found.size);

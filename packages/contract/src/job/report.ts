@@ -3,6 +3,7 @@ import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { JobView } from '../dto/views.js';
 import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
+import type { OldFate } from '../words.js';
 import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
@@ -66,6 +67,7 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'As found', table: foundTable(job, times) },
       { title: 'Measured', table: readingsTable(job, times) },
       { title: 'Parts', table: partsTable(state) },
+      { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
       { title: 'Numbers that nobody’s book gives', table: wordTable(job, times) },
@@ -159,7 +161,7 @@ function readingsText({ readings, unit }: { readonly readings: readonly number[]
 }
 
 function foundTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const rows = rowsOf(job, ['finding'], times, (entry, look) => [
+  const rows = rowsOf(job, ['finding', 'came-out'], times, (entry, look) => [
     entryWords(entry as unknown as AnyKeptEntry, job.sheet.file),
     look.who,
     look.when,
@@ -207,6 +209,16 @@ function partsTable(state: JobState): NonNullable<ReportSection['table']> {
   );
   return { head: ['Part', 'Number', 'Pieces', 'What', 'Why'], rows };
 }
+
+/** Where each old part went, and that the new one was held against it. */
+function oldPartsTable(state: JobState): NonNullable<ReportSection['table']> {
+  const rows = state.oldParts.map(({ payload: { name, fate, compared } }) => ({
+    cells: [name, OLD_FATE_WORDS[fate], compared ? 'held against the new one' : ''],
+  }));
+  return { head: ['Part', 'Where it went', 'Compared'], rows };
+}
+
+const OLD_FATE_WORDS: Readonly<Record<OldFate, string>> = { hold: 'held here', return: 'given back', scrap: 'scrapped' };
 
 function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
   const sheet = job.sheet.file;

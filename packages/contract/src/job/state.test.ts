@@ -14,6 +14,10 @@ if (!read.ok) throw new Error('the demo sheet does not read');
 const { sheet } = read;
 
 interface Line {
+  /** Otherwise Ilka, kept as it was taken, at nine. */
+  readonly by?: string;
+  readonly taken?: string;
+  readonly kept?: string;
   readonly kind: EntryKind;
   readonly payload: object;
   readonly step?: string;
@@ -23,7 +27,7 @@ interface Line {
 /** Entries in a row, as the server would keep them. */
 function book(...lines: readonly Line[]): AnyKeptEntry[] {
   return lines.map(
-    ({ kind, payload, step, strikes }, index) =>
+    ({ kind, payload, step, strikes, by = 'ilka', taken = '09:00', kept = taken }, index) =>
       ({
         id: `entry ${index}`,
         jobId: 'job',
@@ -33,9 +37,9 @@ function book(...lines: readonly Line[]): AnyKeptEntry[] {
         step: step ?? null,
         toolId: null,
         strikes: strikes === undefined ? null : `entry ${strikes}`,
-        personId: 'ilka',
-        takenAt: '2027-01-08T09:00:00.000Z',
-        keptAt: '2027-01-08T09:00:00.000Z',
+        personId: by,
+        takenAt: `2027-01-08T${taken}:00.000Z`,
+        keptAt: `2027-01-08T${kept}:00.000Z`,
         working: workingFor(kind, payload, sheet, undefined),
         prevHash: '',
         hash: '',
@@ -69,6 +73,35 @@ describe('counts', () => {
     expect(mended.reconcile).toEqual([
       { key: 'wheel-nuts', part: 'wheel-nuts', name: 'Wheel nuts M14 × 1.5', expected: 10, counted: undefined },
     ]);
+  });
+
+  test('two tablets that counted one thing without knowing of each other: once until a person says which stands', () => {
+    const held = { ...nuts(9), by: 'bram', taken: '09:05', kept: '09:40' };
+    const both = jobState(sheet, book(nuts(10), held));
+    expect(both.conflicts).toMatchObject([{ name: 'Wheel nuts', entries: [{ personId: 'ilka' }, { personId: 'bram' }] }]);
+    expect(both.reconcile[0]?.expected).toBe(10);
+    expect(both.steps.find(({ step }) => step.ref === 'wheel-off')).toMatchObject({
+      done: false,
+      problem: 'Wheel nuts was counted twice: 10 and 9; strike what is wrong',
+    });
+    const settled = jobState(sheet, book(nuts(10), held, { kind: 'strike', payload: { reason: 'the other stands' }, strikes: 0 }));
+    expect(settled.conflicts).toEqual([]);
+    expect(settled.reconcile[0]?.expected).toBe(9);
+  });
+
+  test('a count made again before the build is a fresh one, unless another made it before the first was known', () => {
+    const counted = (count: number, rest: Partial<Line>): Line => ({
+      kind: 'counted',
+      payload: { part: 'wheel-nuts', name: 'Wheel nuts', count },
+      step: 'count-back',
+      ...rest,
+    });
+    const again = jobState(sheet, book(nuts(10), counted(9, {}), counted(10, { taken: '09:10' })));
+    expect(again.conflicts).toEqual([]);
+    expect(again.reconcile[0]?.counted).toBe(10);
+    const apart = jobState(sheet, book(nuts(10), counted(9, { kept: '09:30' }), counted(10, { by: 'bram', taken: '09:10' })));
+    expect(apart.conflicts).toHaveLength(1);
+    expect(apart.steps.find(({ step }) => step.ref === 'count-back')?.done).toBe(false);
   });
 
   test('what came off in several lines is counted back as one, and one too few is named', () => {

@@ -2,9 +2,21 @@ import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { Fate, Stage } from '../words.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
-import type { Counted, Part, SheetFile, Step } from '../sheet/file.js';
+import type { Part, SheetFile, Step } from '../sheet/file.js';
 import { find, partName } from '../sheet/resolve.js';
+import {
+  conflictsOf,
+  countedOff,
+  countedOnce,
+  countsOf,
+  reconcileCounts,
+  unequal,
+  type Conflict,
+  type CountOf,
+  type ReconcileLine,
+} from './counts.js';
 import { withFound } from './found.js';
+import { movedOf, openEnds, type Moved, type OpenEnd } from './open-ends.js';
 import { jointRun, type JointRun } from './joint-run.js';
 import { settingRun, verdictOf, type SettingRun } from './setting-run.js';
 
@@ -15,15 +27,6 @@ export interface StepState {
   readonly progress?: { readonly done: number; readonly total: number };
   /** Why it is not done although something was recorded. */
   readonly problem?: string;
-}
-
-export interface OpenEnd {
-  readonly key: string;
-  readonly what: string;
-  readonly place: string;
-  readonly closes: string;
-  /** Entry to close by hand; a step's own open end closes with its step. */
-  readonly entryId?: string;
 }
 
 /** A wait that nobody has called over yet; by then it may have run out. */
@@ -45,14 +48,6 @@ export interface Mark {
   readonly met: boolean;
 }
 
-export interface ReconcileLine {
-  readonly key: string;
-  readonly part?: string;
-  readonly name: string;
-  readonly expected: number;
-  readonly counted: number | undefined;
-}
-
 export interface Decision {
   readonly part: Part;
   readonly proposed: Fate;
@@ -72,6 +67,12 @@ export interface JobState {
   readonly reconcile: readonly ReconcileLine[];
   readonly decisions: readonly Decision[];
   readonly openEnds: readonly OpenEnd[];
+  /** Moved to get at the unit and not back yet. */
+  readonly moved: readonly Moved[];
+  readonly conflicts: readonly Conflict[];
+  /** Parts that are to be kept or may be spoilt in coming off, where somebody said so. */
+  readonly intents: ReadonlyMap<string, 'keep' | 'sacrifice'>;
+  readonly oldParts: readonly KeptEntry<'old-part'>[];
   readonly marks: readonly Mark[];
   readonly clocks: readonly Clock[];
   readonly joints: readonly JointRun[];
@@ -95,8 +96,10 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
   const settings = sheet.settings.map((setting) => settingRun(setting, live));
   const joints = sheet.joints.map((joint) => jointRun(joint, live));
   const decisions = decide(sheet, live);
-  const reconcile = reconcileCounts(sheet, ledger, of('counted'));
-  const context = { sheet, live, ledger, settings, joints, decisions, reconcile };
+  const conflicts = conflictsOf(ledger, of('counted'));
+  const once = countedOnce(ledger, conflicts);
+  const reconcile = reconcileCounts(sheet, once, of('counted'));
+  const context = { sheet, live, ledger: once, settings, joints, decisions, reconcile, conflicts };
   const steps = sheet.steps.map((step) => stepState(step, context));
   return {
     sheet,
@@ -108,6 +111,10 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     reconcile,
     decisions,
     openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
+    moved: movedOf(of('moved'), of('put-back')),
+    conflicts,
+    intents: new Map(of('intent').map(({ payload }) => [payload.part, payload.intent])),
+    oldParts: latest(of('old-part'), ({ payload }) => payload.part ?? payload.name),
     marks: marksOf(live),
     clocks: clocksOf(live),
     joints,
@@ -127,6 +134,12 @@ interface Context {
   readonly joints: readonly JointRun[];
   readonly decisions: readonly Decision[];
   readonly reconcile: readonly ReconcileLine[];
+  readonly conflicts: readonly Conflict[];
+}
+
+/** The last of each, in the order in which they first came. */
+function latest<T>(entries: readonly T[], keyOf: (entry: T) => string): readonly T[] {
+  return [...new Map(entries.map((entry) => [keyOf(entry), entry])).values()];
 }
 
 function stepState(step: Step, context: Context): StepState {
@@ -141,6 +154,8 @@ function stepState(step: Step, context: Context): StepState {
       const off = (counted: CountOf): number => countedOff(step, counted, context.ledger);
       const missing = counts.filter((counted) => off(counted) === 0);
       const wrong = counts.find((counted) => off(counted) > 0 && off(counted) !== counted.count);
+      const twice = context.conflicts.find(({ entries }) => entries.some((entry) => entry.kind === 'came-off' && entry.step === step.ref));
+      if (twice) return { ...outOf(0, counts.length), problem: twiceWords(twice) };
       const problem = wrong
         ? `${partName(context.sheet, wrong.part)}: ${off(wrong)} counted, the sheet says ${wrong.count}`
         : counts.map(({ part }) => unequal(context.sheet, part, context.ledger)).find((words) => words !== undefined);
@@ -152,6 +167,8 @@ function stepState(step: Step, context: Context): StepState {
       return { step, done: own.some((entry) => entry.kind === step.record.kind) };
     case 'seal': {
       const verdict = last && verdictOf(last);
+      const out = context.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === step.record.seal);
+      if (out && !out.payload.whole) return { step, done: false, problem: 'pieces of the old one are still in there' };
       return verdict === 'out'
         ? { step, done: false, problem: 'the depth is out' }
         : { step, done: own.some((entry) => entry.kind === 'seal-fitted') };
@@ -161,6 +178,8 @@ function stepState(step: Step, context: Context): StepState {
     case 'reconcile': {
       const open = context.reconcile.filter((line) => line.counted !== line.expected);
       const wrong = open.find((line) => line.counted !== undefined);
+      const twice = context.conflicts.find(({ entries }) => entries.some((entry) => entry.kind === 'counted'));
+      if (twice) return { ...outOf(0, context.reconcile.length), problem: twiceWords(twice) };
       return {
         ...outOf(context.reconcile.length - open.length, context.reconcile.length),
         ...(wrong ? { problem: `${wrong.name}: ${wrong.counted ?? 0} on the bench, ${wrong.expected} came off` } : {}),
@@ -195,49 +214,8 @@ function stepState(step: Step, context: Context): StepState {
   }
 }
 
-/** One count that a step asks for. */
-export interface CountOf extends Counted {
-  /** Length, where the fasteners of a joint are not all of one. */
-  readonly size?: string;
-}
-
-/** What a step counts: fasteners of several lengths each length by itself, the longest first. */
-export function countsOf(sheet: SheetFile, step: Step): readonly CountOf[] {
-  return (step.record.counts ?? []).flatMap((counted): readonly CountOf[] => {
-    const lengths = sheet.joints.find(({ part }) => part === counted.part)?.lengths ?? [];
-    if (lengths.length < 2 || sum(lengths.map(({ count }) => count)) !== counted.count) return [counted];
-    return lengths.map(({ length, count, where }) => ({
-      ...counted,
-      count,
-      size: length,
-      ...(where === undefined ? {} : { place: where }),
-    }));
-  });
-}
-
-/** How many of a count came off; where a part is counted by place or by length, those of its own. */
-export function countedOff(step: Step, { part, place, size }: CountOf, ledger: readonly KeptEntry<'came-off'>[]): number {
-  const byPlace = (step.record.counts ?? []).filter((other) => other.part === part).length > 1;
-  const lines = ledger.filter(
-    ({ payload }) => payload.part === part && (!byPlace || payload.place === place) && (size === undefined || payload.size === size),
-  );
-  return sum(lines.map(({ payload }) => payload.count));
-}
-
-/** What must be equal and is not: a part on each of its sides, or a part and its like. */
-function unequal(sheet: SheetFile, ref: string, ledger: readonly KeptEntry<'came-off'>[]): string | undefined {
-  const lines = (of: string): readonly KeptEntry<'came-off'>[] => ledger.filter(({ payload }) => payload.part === of);
-  const total = (of: string): number => sum(lines(of).map(({ payload }) => payload.count));
-  const part = find(sheet.parts, ref);
-  const pairs = sheet.parts.filter((other) => other.asManyAs === ref).map((other) => other.ref);
-  const other = [part?.asManyAs, ...pairs].find((of) => of !== undefined && total(of) > 0 && total(of) !== total(ref));
-  if (other !== undefined && total(ref) > 0)
-    return `${total(ref)} ${partName(sheet, ref)} and ${total(other)} ${partName(sheet, other)}: there must be as many of each`;
-  const places = new Map<string, number>();
-  for (const { payload } of lines(ref)) places.set(payload.place ?? '', (places.get(payload.place ?? '') ?? 0) + payload.count);
-  if (!part?.equalSides || places.size < 2 || new Set(places.values()).size === 1) return undefined;
-  const sides = [...places].map(([place, count]) => `${count} from ${place === '' ? 'elsewhere' : place}`);
-  return `${part.name}: ${sides.join(', ')}; there must be as many on each side`;
+function twiceWords({ name, entries }: Conflict): string {
+  return `${name} was counted twice: ${entries.map(({ payload }) => payload.count).join(' and ')}; strike what is wrong`;
 }
 
 function marksOf(live: readonly AnyKeptEntry[]): readonly Mark[] {
@@ -264,27 +242,6 @@ function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
     }));
 }
 
-function sum(figures: readonly number[]): number {
-  return figures.reduce((total, figure) => total + figure, 0);
-}
-
-function reconcileCounts(
-  sheet: SheetFile,
-  ledger: readonly KeptEntry<'came-off'>[],
-  counts: readonly KeptEntry<'counted'>[],
-): readonly ReconcileLine[] {
-  const keyOf = (line: { part?: string; name: string }): string => line.part ?? `free:${line.name}`;
-  const lines = new Map<string, ReconcileLine>();
-  for (const { payload } of ledger) {
-    const key = keyOf(payload);
-    const expected = (lines.get(key)?.expected ?? 0) + payload.count;
-    const counted = counts.filter((entry) => keyOf(entry.payload) === key).at(-1)?.payload.count;
-    const name = payload.part === undefined ? payload.name : partName(sheet, payload.part);
-    lines.set(key, { key, ...(payload.part === undefined ? {} : { part: payload.part }), name, expected, counted });
-  }
-  return [...lines.values()];
-}
-
 function decide(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonly Decision[] {
   return sheet.parts.map((part) => {
     const entry = live.filter(isKind('decision')).findLast((candidate) => candidate.payload.part === part.ref);
@@ -294,6 +251,8 @@ function decide(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonly Decis
 
 /** What the sheet's policy, the readings and the looks say of a part, and which of them says it. */
 function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): { proposed: Fate; because: string } {
+  const intent = live.filter(isKind('intent')).findLast(({ payload }) => payload.part === part.ref)?.payload.intent;
+  if (intent === 'sacrifice') return { proposed: 'renew', because: 'spoilt in coming off, as was meant' };
   if (part.policy === 'renew') return { proposed: 'renew', because: 'renewed every time' };
   const limits = sheet.limits.filter((limit) => limit.part === part.ref);
   for (const limit of limits) {
@@ -308,31 +267,6 @@ function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): {
   }
   const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
   return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
-}
-
-function openEnds(
-  sheet: SheetFile,
-  steps: readonly StepState[],
-  opened: readonly KeptEntry<'open-end'>[],
-  closed: readonly KeptEntry<'open-end-closed'>[],
-): readonly OpenEnd[] {
-  const done = new Set(steps.filter((state) => state.done).map((state) => state.step.ref));
-  const closedIds = new Set(closed.map((entry) => entry.payload.opened));
-  const ofSteps = steps.flatMap(({ step }): OpenEnd[] => {
-    const { opens } = step;
-    if (!opens || !done.has(step.ref) || done.has(opens.closedBy)) return [];
-    return [{ key: step.ref, what: opens.what, place: opens.place, closes: find(sheet.steps, opens.closedBy)?.title ?? opens.closedBy }];
-  });
-  const byHand = opened
-    .filter((entry) => !closedIds.has(entry.id))
-    .map((entry): OpenEnd => ({
-      key: entry.id,
-      what: entry.payload.what,
-      place: entry.payload.place ?? '',
-      closes: entry.payload.closes,
-      entryId: entry.id,
-    }));
-  return [...ofSteps, ...byHand];
 }
 
 export interface NextAct {
@@ -356,6 +290,8 @@ export function stopsSigning(state: JobState): readonly string[] {
   return [
     ...steps.map(({ step, problem }) => `${STAGE_NAMES[step.stage]}: ${step.title}${problem ? ` (${problem})` : ''}`),
     ...state.marks.filter(({ met }) => !met).map(({ what, mark }) => `Mark not met: ${what}, ${mark}`),
+    ...state.conflicts.map(twiceWords),
+    ...state.moved.map(({ what }) => `Not back where it was: ${what}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
   ];
 }

@@ -1,10 +1,10 @@
 import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
-import type { CameOffPayload, OwedPayload } from '../entry/payloads.js';
+import type { CameOffPayload, CameOutPayload, OwedPayload } from '../entry/payloads.js';
 import type { JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
-import { STAGE_NAMES } from '../words.js';
+import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
 import { placeNumbers } from './joint-run.js';
 import { mean, wrenchSetting } from './working-for.js';
@@ -51,14 +51,18 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
   const verdict = verdictOf(entry);
   const judged = verdict ? `: ${verdict}` : '';
   switch (entry.kind) {
-    case 'finding':
-      return entry.payload.nothing
-        ? `Looked over: ${entry.payload.text}`
-        : [entry.payload.text, entry.payload.place].filter(Boolean).join(', ');
+    case 'finding': {
+      const { text, place, sort, nothing } = entry.payload;
+      if (nothing) return `Looked over: ${text}`;
+      const found = [text, place].filter(Boolean).join(', ');
+      return sort === undefined ? found : `${capital(sort)}: ${found}`;
+    }
     case 'came-off':
       return [`${entry.payload.count} × ${entry.payload.name}`, ...lineDetails(entry.payload)].filter(Boolean).join(', ');
     case 'mark':
-      return `Marked: ${entry.payload.what}, ${entry.payload.mark}`;
+      return [`Marked: ${entry.payload.what}, ${entry.payload.mark}`, entry.payload.with && `with ${entry.payload.with}`]
+        .filter(Boolean)
+        .join(', ');
     case 'wait':
       return `Clock: ${entry.payload.what}, ${formatQuantity(entry.payload.seconds, 'time', entry.payload.seconds < 3600 ? 'min' : 'h')}`;
     case 'wait-over':
@@ -108,8 +112,37 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       const how = torque > 0 ? `${nm(torque)}, wrench at ${nm(settingOf(entry.payload))}` : stageWords(joint?.stages?.[pass - 1]);
       return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${how}, ${result}${note ? ` (${note})` : ''}`;
     }
-    case 'open-end':
-      return `Open end: ${entry.payload.what}${entry.payload.place ? `, ${entry.payload.place}` : ''}; closed by ${entry.payload.closes}`;
+    case 'open-end': {
+      const { what, place, turns, closes } = entry.payload;
+      return `Open end: ${[what, place, turns === undefined ? undefined : turnsWords(turns)].filter(Boolean).join(', ')}; closed by ${closes}`;
+    }
+    case 'photo':
+      return `Photo${entry.payload.words ? `: ${entry.payload.words}` : ''}`;
+    case 'clip':
+      return `${entry.payload.sort === 'audio' ? 'Said' : 'Clip'}, ${Math.round(entry.payload.seconds)} s: ${entry.payload.words}`;
+    case 'moved':
+      return [`${capital(MOVED_WORDS[entry.payload.how])}: ${entry.payload.what}`, entry.payload.routing].filter(Boolean).join(', ');
+    case 'put-back':
+      return 'Back where it was';
+    case 'intent':
+      return `${partName(sheet, entry.payload.part)}: ${INTENT_WORDS[entry.payload.intent]}`;
+    case 'old-part':
+      return `Old ${entry.payload.name}: ${entry.payload.fate}${entry.payload.compared ? ', held against the new one' : ''}`;
+    case 'old-seal-out': {
+      const seal = find(sheet.seals, entry.payload.seal);
+      const name = seal ? partName(sheet, seal.part) : entry.payload.seal;
+      return [`Old ${name}: ${entry.payload.whole ? 'out, whole' : 'not all of it is out'}`, entry.payload.words]
+        .filter(Boolean)
+        .join(', ');
+    }
+    case 'replacement-here':
+      return `Before no way back: ${entry.payload.seen}`;
+    case 'came-out':
+      return cameOutWords(entry.payload);
+    case 'hold':
+      return `On hold for ${entry.payload.reason}: ${entry.payload.words}`;
+    case 'hold-off':
+      return ['Taken up again', entry.payload.words].filter(Boolean).join(': ');
     case 'open-end-closed':
       return 'Open end closed';
     case 'strike':
@@ -191,4 +224,28 @@ export function stageWords(stage: JointStage | undefined): string {
 function nutTurned(angle: number): string {
   if (angle === 0) return 'Nut left where it was and locked';
   return angle > 0 ? `Nut tightened ${angle}° and locked` : `Nut loosened ${-angle}° and locked`;
+}
+
+export const MOVED_WORDS: Readonly<Record<MovedHow, string>> = { off: 'taken off', aside: 'laid aside', loosened: 'loosened' };
+export const INTENT_WORDS = { keep: 'to be kept, comes off whole', sacrifice: 'to be renewed, may be spoilt' } as const;
+
+/** What came out: "Gear oil, 2.1 L, dark, metal: flakes". */
+export function cameOutWords({ name, litres, colour, metal }: CameOutPayload): string {
+  const amount = litres === undefined ? undefined : formatQuantity(litres, 'volume', 'L');
+  return ['Came out: ' + name, amount, colour, metal && `metal: ${metal}`].filter(Boolean).join(', ');
+}
+
+/** Turns as a person counts them, to the quarter where they are quarters: "2¼ turns out". */
+export function turnsWords(turns: number): string {
+  const size = Math.abs(turns);
+  const quarter = QUARTERS[(size % 1) * 4];
+  const figure =
+    quarter === undefined ? dropZeros(size.toFixed(2)) : `${Math.floor(size) || quarter === '' ? Math.floor(size) : ''}${quarter}`;
+  return `${figure} ${size === 1 ? 'turn' : 'turns'} ${turns < 0 ? 'out' : 'in'}`;
+}
+
+const QUARTERS: Readonly<Record<number, string>> = { 0: '', 1: '¼', 2: '½', 3: '¾' };
+
+function capital(words: string): string {
+  return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
 }

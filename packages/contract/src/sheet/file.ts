@@ -393,6 +393,10 @@ export class Counted {
   @IsOptional() @Name(100) direction?: string;
   /** It has but one right position: what is marked before it is pulled. */
   @IsOptional() @Name(200) mark?: string;
+  /** The mark falls due half-way: pull, stop, mark, go on. */
+  @IsOptional() @IsBoolean() halfWay?: boolean;
+  /** One holds while another marks or pulls. */
+  @IsOptional() @IsBoolean() twoPeople?: boolean;
 }
 
 export class StepRecord {

@@ -1,4 +1,4 @@
-/** The same numbers from the same seed (mulberry32), so that the demo is the same each time. */
+/** The same numbers from the same seed (mulberry32). */
 export function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {

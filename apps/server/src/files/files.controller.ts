@@ -1,0 +1,104 @@
+import { createHash } from 'node:crypto';
+import { Controller, Get, Inject, Param, ParseIntPipe, Put, Query, Req, Res } from '@nestjs/common';
+import type { FileState } from '@jubb/contract';
+import type { Request, Response } from 'express';
+import type { PoolClient } from 'pg';
+import { DataSource } from 'typeorm';
+import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { inTransaction, poolOf } from '../database/data-source.js';
+import { personOf } from '../people/access.guard.js';
+import { StreamService } from '../stream/stream.service.js';
+import { fileType } from './file-type.js';
+
+/** A shrunk photo has some 300 kB, a clip of 20 s some 1.5 MB. */
+const LARGEST = 4_000_000;
+const SHA = /^[0-9a-f]{64}$/u;
+/** Parts of a file that nobody went on sending. */
+const STALE = '2 days';
+
+/** Photos and clips, each kept once by its content, sent in parts so that a broken link does not begin anew. */
+@Controller('api/v1/files')
+export class FilesController {
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(StreamService) private readonly stream: StreamService,
+  ) {}
+
+  @Get(':sha')
+  async read(@Param('sha') sha: string, @Res() response: Response): Promise<void> {
+    const [row] = await this.dataSource.query<{ type: string; content: Buffer }[]>('SELECT type, content FROM file WHERE sha256 = $1', [
+      sha,
+    ]);
+    if (!row) throw notFound('file');
+    // What a hash names never changes.
+    response.type(row.type).setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(row.content);
+  }
+
+  @Get(':sha/state')
+  state(@Param('sha') sha: string): Promise<FileState> {
+    return stateOf(poolOf(this.dataSource), checkedSha(sha));
+  }
+
+  /** The next part of a file; the answer says how much is here by then. */
+  @Put(':sha')
+  async keep(
+    @Param('sha') given: string,
+    @Query('at', new ParseIntPipe({ optional: true })) at = 0,
+    @Query('total', new ParseIntPipe({ optional: true })) total = 0,
+    @Req() request: Request,
+  ): Promise<FileState> {
+    const sha = checkedSha(given);
+    const part: unknown = request.body;
+    if (!Buffer.isBuffer(part) || part.length === 0) throw badInput([{ field: 'body', allowed: 'is missing: the bytes of the part' }]);
+    if (total < 1 || total > LARGEST)
+      throw badInput([{ field: 'total', given: String(total), allowed: `must be from 1 to ${LARGEST} bytes; shrink it first` }]);
+    const personId = personOf(request).id;
+    const state = await inTransaction(poolOf(this.dataSource), async (client) => {
+      await client.query('SELECT pg_advisory_xact_lock(hashtext($1))', [sha]);
+      const before = await stateOf(client, sha);
+      if (before.whole) return before;
+      if (at !== before.have)
+        throw new ProblemError(409, 'Another part comes next', {
+          current: before,
+          errors: [{ field: 'at', given: String(at), allowed: `must be ${before.have}` }],
+        });
+      const have = at + part.length;
+      if (have > total) throw badInput([{ field: 'body', given: `${have} bytes`, allowed: `is more than the ${total} bytes of the file` }]);
+      await client.query('INSERT INTO file_part (sha256, at, content) VALUES ($1, $2, $3)', [sha, at, part]);
+      return have < total ? { have, whole: false } : putTogether(client, sha, personId);
+    });
+    if (state === undefined) throw badInput([{ field: 'sha', given: sha, allowed: 'is not the SHA-256 of these bytes; send it again' }]);
+    if (state.whole) this.stream.tell({ type: 'file', file: sha });
+    return state;
+  }
+}
+
+function checkedSha(sha: string): string {
+  if (!SHA.test(sha)) throw badInput([{ field: 'sha', given: sha.slice(0, 70), allowed: 'must be a SHA-256, 64 hexadecimal digits' }]);
+  return sha;
+}
+
+async function stateOf(on: Pick<PoolClient, 'query'>, sha: string): Promise<FileState> {
+  const { rows } = await on.query(
+    `SELECT coalesce((SELECT length(content) FROM file WHERE sha256 = $1),
+                     (SELECT sum(length(content)) FROM file_part WHERE sha256 = $1), 0)::int AS have,
+            EXISTS (SELECT 1 FROM file WHERE sha256 = $1) AS whole`,
+    [sha],
+  );
+  return rows[0] as FileState;
+}
+
+/** The file out of its parts; nothing when it is not the one that was announced, which lets the parts go. */
+async function putTogether(client: PoolClient, sha: string, personId: string): Promise<FileState | undefined> {
+  const { rows } = await client.query<{ content: Buffer }>('SELECT content FROM file_part WHERE sha256 = $1 ORDER BY at', [sha]);
+  const content = Buffer.concat(rows.map((row) => row.content));
+  await client.query(`DELETE FROM file_part WHERE sha256 = $1 OR kept_at < now() - interval '${STALE}'`, [sha]);
+  if (createHash('sha256').update(content).digest('hex') !== sha) return undefined;
+  await client.query('INSERT INTO file (sha256, type, content, kept_by) VALUES ($1, $2, $3, $4)', [
+    sha,
+    fileType(content),
+    content,
+    personId,
+  ]);
+  return { have: content.length, whole: true };
+}

@@ -1,0 +1,113 @@
+import { InstrumentLine, validated, type FieldProblem, type LiveLine, type TabletView, type Tool } from '@jubb/contract';
+import { findUnits, formatQuantity, toBase, unitsOf } from '@jubb/core';
+import { fieldProblems } from '../common/validation.js';
+
+/** What of an instrument its lines are held against. */
+export interface Sender {
+  readonly id: string;
+  readonly tool: Tool;
+  readonly tablet: TabletView | null;
+  /** Number of its last line. */
+  readonly lastN: number;
+}
+
+export interface ReadLines {
+  readonly lines: readonly LiveLine[];
+  readonly refused: readonly FieldProblem[];
+}
+
+const MOST_LINES = 200;
+const MOST_SHOWN = 60;
+/** A wrench swings through its end stop, a calliper opens a little past its scale. */
+const OVER_RANGE = 1.02;
+
+/**
+ * Reads what an instrument sent, a line each (NDJSON): those that hold are lines for the benches, the others
+ * are named with their number. Bytes that are no text make lines that are no JSON; nothing else is harmed.
+ */
+export function readLines(body: Buffer, sender: Sender, now: string): ReadLines {
+  const texts = body
+    .toString('utf8')
+    .split('\n')
+    .map((text, at) => ({ text: text.trim(), number: at + 1 }))
+    .filter(({ text }) => text !== '');
+  const refused: FieldProblem[] = [];
+  if (texts.length > MOST_LINES)
+    refused.push({ field: 'body', given: `${texts.length} lines`, allowed: `at most ${MOST_LINES} lines at once` });
+  const lines: LiveLine[] = [];
+  let lastN = sender.lastN;
+  for (const { text, number } of texts.slice(0, MOST_LINES)) {
+    const read = readLine(text, sender, now);
+    if ('problems' in read) {
+      refused.push(...read.problems.map((problem) => ({ ...problem, line: number })));
+    } else if (read.line.n > lastN) {
+      lastN = read.line.n;
+      lines.push(read.line);
+    }
+  }
+  return { lines, refused };
+}
+
+function readLine(
+  text: string,
+  { id, tool, tablet }: Sender,
+  now: string,
+): { readonly line: LiveLine } | { readonly problems: readonly FieldProblem[] } {
+  let given: unknown;
+  try {
+    given = JSON.parse(text);
+  } catch {
+    return refuse('line', shown(text), 'is not a whole line of JSON; send it again');
+  }
+  if (typeof given !== 'object' || given === null || Array.isArray(given))
+    return refuse('line', shown(text), 'must be one reading: {"n": 1, "value": 12.34, "unit": "mm"}');
+  const { issues } = validated<object>(InstrumentLine, given, '');
+  if (issues.length > 0) return { problems: fieldProblems(issues) };
+  const { n, value, unit, taken = false, angle, battery } = given as InstrumentLine;
+  const known = findUnits(unit).find(({ quantity }) => quantity === tool.quantity);
+  if (!known)
+    return refuse(
+      'unit',
+      unit,
+      `is no unit of ${tool.quantity}, which ${tool.tag} reads: ${unitsOf(tool.quantity)
+        .map(({ symbol }) => symbol)
+        .join(', ')}`,
+    );
+  const base = value === undefined ? null : toBase(value, known);
+  const marked = mark(tool, base, now);
+  return {
+    line: {
+      instrumentId: id,
+      toolId: tool.id,
+      tabletId: tablet?.id ?? null,
+      n,
+      at: now,
+      base,
+      quantity: tool.quantity,
+      unit: known.symbol,
+      taken,
+      ...(angle === undefined ? {} : { angle }),
+      ...(battery === 'low' ? { battery } : {}),
+      ...(marked === undefined ? {} : { marked }),
+    },
+  };
+}
+
+/** Why a reading must not be used: past its check, or out of what the instrument can read. */
+function mark({ tag, calibrationDue, quantity, unit, low, high }: Tool, base: number | null, now: string): string | undefined {
+  if (calibrationDue !== null && calibrationDue < now.slice(0, 10)) return `${tag} is past its check, which was due ${calibrationDue}`;
+  if (base === null || high <= low) return undefined;
+  const reach = high * OVER_RANGE;
+  const range = `${formatQuantity(low, quantity, unit)} to ${formatQuantity(high, quantity, unit)}`;
+  return Math.abs(base) > reach ? `${tag} reads ${range}: this is out of it` : undefined;
+}
+
+function refuse(field: string, given: string, allowed: string): { readonly problems: readonly FieldProblem[] } {
+  return { problems: [{ field, given, allowed }] };
+}
+
+/** The beginning of what was sent, with what is no letter left out. */
+function shown(text: string): string {
+  // eslint-disable-next-line no-control-regex -- what an instrument sends may be anything
+  return text.slice(0, MOST_SHOWN).replaceAll(/[\u0000-\u001f\ufffd]/gu, '·');
+}

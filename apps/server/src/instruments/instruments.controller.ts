@@ -1,0 +1,38 @@
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
+import { PairBody, type InstrumentView, type LinesView } from '@jubb/contract';
+import type { Request } from 'express';
+import { badInput } from '../common/problem.js';
+import { InstrumentsService } from './instruments.service.js';
+
+@Controller('api/v1/instruments')
+export class InstrumentsController {
+  constructor(@Inject(InstrumentsService) private readonly instruments: InstrumentsService) {}
+
+  @Get()
+  list(): Promise<readonly InstrumentView[]> {
+    return this.instruments.list();
+  }
+
+  @Put(':id/tablet')
+  @HttpCode(204)
+  pair(@Param('id', ParseUUIDPipe) id: string, @Body() { tabletId = null }: PairBody): Promise<void> {
+    return this.instruments.pair(id, tabletId);
+  }
+
+  @Post(':id/key')
+  async newKey(@Param('id', ParseUUIDPipe) id: string): Promise<{ key: string }> {
+    return { key: await this.instruments.newKey(id) };
+  }
+
+  /** Readings as NDJSON, a line each; a line that does not hold is named, and the others are taken. */
+  @Post(':id/lines')
+  @HttpCode(200)
+  lines(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<LinesView> {
+    const key = /^Bearer (?<key>\S+)$/u.exec(request.get('authorization') ?? '')?.groups?.['key'];
+    const body: unknown = request.body;
+    const isPerson = request.session.person !== undefined;
+    if (isPerson && !Buffer.isBuffer(body))
+      throw badInput([{ field: 'content-type', given: request.get('content-type') ?? 'none', allowed: 'must be application/x-ndjson' }]);
+    return this.instruments.lines(id, Buffer.isBuffer(body) ? body : Buffer.alloc(0), key, isPerson);
+  }
+}

@@ -1,0 +1,78 @@
+import { find, isKind, partName, type Seal, type Step } from '@jubb/contract/job';
+import { useId, type ReactElement } from 'react';
+import { Care } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import { useHere } from '../job/use-job.ts';
+import { RecorderLayout } from './layout.tsx';
+
+/** What a step asks for before it may be done; nothing when it may. */
+export function useGate(step: Step): ReactElement | null {
+  const { sheet, state } = useHere();
+  const isSeen = state.live.some(({ kind, step: of }) => kind === 'replacement-here' && of === step.ref);
+  if (step.noWayBack && !isSeen) return <NoWayBack step={step} />;
+  const seal = find(sheet.seals, step.record.seal);
+  const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
+  return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;
+}
+
+/** Before what cannot be undone: its replacement lies here, or the job waits for it. */
+function NoWayBack({ step }: { readonly step: Step }): ReactElement {
+  const { job, sheet, keep } = useHere();
+  const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.here`, '');
+  const id = useId();
+  const parts = [...new Set([...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)])];
+  const wanted = (job.scope?.partsFirst ?? []).filter(({ part, how }) => parts.includes(part) && how !== 'reserve');
+  const go = (): void => {
+    if (seen.trim() === '') return;
+    keep({ kind: 'replacement-here', payload: { seen: seen.trim() }, step: step.ref });
+    setSeen(undefined);
+  };
+  return (
+    <RecorderLayout primary={{ label: 'It is here, go on', run: go, disabled: seen.trim() === '' }}>
+      <Care title="No way back">
+        After this the old part cannot go back in. See the new one first, and hold it against the old.
+        {wanted.length > 0 ? ` Still to come for this job: ${wanted.map(({ part }) => partName(sheet, part)).join(', ')}.` : ''}
+      </Care>
+      <label className="form-label" htmlFor={id}>
+        What takes its place, as it lies here
+      </label>
+      <input
+        id={id}
+        className="form-control"
+        maxLength={300}
+        autoComplete="off"
+        placeholder="Number on it, size, shelf"
+        value={seen}
+        onChange={(event) => setSeen(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') go();
+        }}
+      />
+      <p className="soft mb-0">If it is not here, put the job on hold (H): the step waits with it.</p>
+    </RecorderLayout>
+  );
+}
+
+interface OldSealOutProps {
+  readonly step: Step;
+  readonly seal: Seal;
+  /** Pieces of it were left in there. */
+  readonly tried: boolean;
+}
+
+/** No new ring goes in before the old one is out whole, and its place is bare. */
+function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
+  const { sheet, keep } = useHere();
+  const out = (whole: boolean): void => keep({ kind: 'old-seal-out', payload: { seal: seal.ref, whole }, step: step.ref });
+  return (
+    <RecorderLayout
+      say={
+        tried
+          ? `Pieces of the old ${partName(sheet, seal.part)} are still in there. Get them all out, count them, and look into the groove.`
+          : `Is the old ${partName(sheet, seal.part)} out, whole, and its place bare?`
+      }
+      primary={{ label: tried ? 'All of it is out now' : 'Out, whole', run: () => out(true) }}
+      others={tried ? [] : [{ label: 'Not all of it', key: 'x', run: () => out(false) }]}
+    />
+  );
+}

@@ -1,0 +1,74 @@
+import type { Tool } from '../entry/kept.js';
+import type { Hold, Waits } from '../dto/views.js';
+import type { Step } from '../sheet/file.js';
+import { find } from '../sheet/resolve.js';
+import type { Role } from '../words.js';
+import { nextAct, type Clock, type JobState } from './state.js';
+import { forerunners } from './traps.js';
+import { ENDS_IN, rolesFor } from './who-may.js';
+
+/** What a job's doing hangs on besides its own entries. */
+export interface Around {
+  readonly hold: Hold | null;
+  readonly tools: readonly Tool[];
+  readonly role: Role;
+  /** ISO time. */
+  readonly now: string;
+}
+
+/** Whether a job can go on now, with what, and why not. */
+export interface CanDo {
+  readonly next: string;
+  /** What its next act waits for; null when it can be done. */
+  readonly waits: Waits | null;
+  /** Other steps of the stage that can be done meanwhile. */
+  readonly also: readonly string[];
+}
+
+const MOST_ALSO = 3;
+
+/** What can be done at a job now by somebody of a role: its next act, or what can be done while that waits. */
+export function canDo(state: JobState, around: Around): CanDo {
+  const act = nextAct(state);
+  const next = act?.say ?? '';
+  const { hold } = around;
+  if (hold) return { next, waits: { words: `${hold.words} (${hold.reason})` }, also: [] };
+  const waits = act?.step ? stepWaits(state, act.step, around) : null;
+  if (waits === null) return { next, waits, also: [] };
+  const also = state.steps
+    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== act?.step?.ref && !HOLDS_ALL.has(step.record.kind))
+    .filter(({ step }) => forerunners(state, step).length === 0 && stepWaits(state, step, around) === null)
+    .map(({ step }) => step.title);
+  return { next, waits, also: also.slice(0, MOST_ALSO) };
+}
+
+/** Never done while something before them is open. */
+const HOLDS_ALL: ReadonlySet<string> = new Set(['reconcile', 'sign', 'hand-over']);
+
+function stepWaits(state: JobState, step: Step, { tools, role, now }: Around): Waits | null {
+  const clock = clockBefore(state, step, now);
+  if (clock) return { words: clock.what, until: clock.until };
+  const kind = ENDS_IN[step.record.kind];
+  const roles = kind === undefined ? undefined : rolesFor(kind);
+  if (roles && !roles.includes(role)) return { words: `it takes a ${roles.join(' or ')}` };
+  return toolMissing(state, step, tools, now.slice(0, 10));
+}
+
+/** A clock that still runs on a step that must be over first: one it names, or the one right before it. */
+function clockBefore(state: JobState, step: Step, now: string): Clock | undefined {
+  const order = state.sheet.steps;
+  const before = order[order.findIndex(({ ref }) => ref === step.ref) - 1]?.ref;
+  return state.clocks.find(
+    (clock) =>
+      clock.until > now && clock.step !== null && (clock.step === step.ref || clock.step === before || step.after?.includes(clock.step)),
+  );
+}
+
+/** The kind of tool that a step needs and the crib has none of in date. */
+function toolMissing({ sheet }: JobState, { record }: Step, tools: readonly Tool[], today: string): Waits | null {
+  const kind =
+    find(sheet.limits, record.limit)?.tool ?? find(sheet.settings, record.setting)?.tool ?? (record.joint ? 'torque-wrench' : undefined);
+  if (!kind) return null;
+  const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
+  return usable ? null : { words: `no ${kind.replaceAll('-', ' ')} in calibration` };
+}

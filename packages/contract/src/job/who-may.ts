@@ -1,0 +1,38 @@
+import type { EntryKind } from '../entry/entry.js';
+import type { RecordKind } from '../sheet/choices.js';
+import { ROLES, type Role } from '../words.js';
+
+const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
+const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
+const WRITERS: readonly Role[] = ['mechanic', 'foreman'];
+
+/** Kinds of entry that not everyone may make. */
+const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
+  decision: WRITERS,
+  nut: BENCH,
+  pull: BENCH,
+  'end-play': BENCH,
+  'value-taken': WRITERS,
+  'value-found': WRITERS,
+  pinned: WRITERS,
+  sign: ['foreman'],
+  'handed-over': TRUSTED,
+};
+
+export function mayMake(kind: EntryKind, role: Role): boolean {
+  return rolesFor(kind).includes(role);
+}
+
+export function rolesFor(kind: EntryKind): readonly Role[] {
+  return ENTRY_ACCESS[kind] ?? ROLES;
+}
+
+/** The entry that a step ends in, where it is one that not everyone may make. */
+export const ENDS_IN: Partial<Record<RecordKind, EntryKind>> = {
+  decide: 'decision',
+  setting: 'end-play',
+  proof: 'end-play',
+  torque: 'pull',
+  sign: 'sign',
+  'hand-over': 'handed-over',
+};

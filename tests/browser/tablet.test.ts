@@ -1,0 +1,378 @@
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { isKind, type AnyKeptEntry, type InstrumentView, type JobView, type SessionView } from '@jubb/contract';
+import { StandIn, standInFor } from '@jubb/core';
+import type { ElementHandle } from 'puppeteer-core';
+import { Hand } from '../kit/browser.ts';
+import { Client, entry } from '../kit/client.ts';
+import { ownShop } from '../kit/shop.ts';
+
+const shop = ownShop();
+let api: Client;
+let folder: string;
+
+beforeAll(async () => {
+  api = await Client.as(shop.server.base, 'ilka');
+  folder = mkdtempSync(join(tmpdir(), 'jubb-tablet-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Somebody at bench view of a fresh job on a sheet, at a step. */
+async function atBench(
+  key: string,
+  step: string,
+  login = 'ilka',
+): Promise<{ hand: Hand; id: string; entries: () => Promise<readonly AnyKeptEntry[]> }> {
+  const { id } = await api.booked((await api.sheetKeyed(key)).revisionId);
+  await api.workTo(id, step);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
+  await hand.logIn(login);
+  await hand.page.waitForSelector('.bench h1');
+  return { hand, id, entries: async () => (await api.get<JobView>(`/jobs/${id}`)).entries };
+}
+
+const isLive = (hand: Hand): Promise<unknown> =>
+  hand.page.waitForFunction(() => document.querySelector<HTMLElement>('[role="status"].soft')?.innerText === 'live');
+
+/** Waits until the server has an entry that fits. */
+async function arrives(entries: () => Promise<readonly AnyKeptEntry[]>, fits: (one: AnyKeptEntry) => boolean): Promise<AnyKeptEntry> {
+  for (let tries = 0; tries < 100; tries += 1) {
+    const found = (await entries()).find(fits);
+    if (found) return found;
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  throw new Error('it does not arrive');
+}
+
+const HUB = 'harrowmere-th6-front-hub';
+
+describe('one tablet', () => {
+  test('is taken over by PIN in seconds; what the one before held without a link arrives as theirs', async () => {
+    const { hand, id, entries } = await atBench(HUB, 'wheel-off');
+    await hand.cut(true);
+    await hand.press('n');
+    await hand.fill('What should be remembered', 'held by Ilka');
+    await hand.press('Enter');
+    await hand.sees('1 held, no link');
+    await hand.cut(false);
+    await hand.press('i');
+    await hand.sees('Bram Estelow');
+    expect(await hand.faults()).toEqual([]);
+    const began = Date.now();
+    await hand.press('1', '4', '1', '7', '1');
+    await hand.sees('is not the PIN of this person');
+    await hand.press('4', '1', '7', '0');
+    await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.person-key')?.innerText.startsWith('Bram'));
+    // The wrong one is in it too.
+    expect(Date.now() - began).toBeLessThan(15_000);
+    await hand.page.waitForSelector('.bench h1');
+    await hand.press('n');
+    await hand.fill('What should be remembered', 'by Bram');
+    await hand.press('Enter');
+    await isLive(hand);
+    const byBram = await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'by Bram');
+    const byIlka = await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'held by Ilka');
+    const { people } = await api.get<JobView>(`/jobs/${id}`);
+    expect([byBram, byIlka].map(({ personId }) => people.find((one) => one.id === personId)?.login)).toEqual(['bram', 'ilka']);
+  });
+
+  test('puts a job on hold by one key, sees what else can be done, and takes it up where it was', async () => {
+    const { hand, id, entries } = await atBench(HUB, 'wheel-off');
+    const other = await api.jobNumbered(403);
+    await (await Client.as(shop.server.base, 'bram')).post(other.id, entry('note', { text: 'at it' }));
+    await hand.press('h');
+    await hand.page.waitForSelector('.modal');
+    await hand.press('1');
+    await hand.type('seal is on its way');
+    await hand.press('Enter');
+    await hand.heads('Now, for Ilka');
+    await hand.sees('seal is on its way (parts)');
+    await hand.sees('Bram Estelow is at it');
+    await hand.go(`/jobs/${id}`);
+    await hand.sees('Take it up again');
+    await hand.press('h');
+    await hand.page.waitForFunction(() => !document.body.innerText.includes('Take it up again'));
+    await hand.sees('Wheel off');
+    await arrives(entries, ({ kind }) => kind === 'hold-off');
+    expect((await api.get<JobView>(`/jobs/${id}`)).hold).toBeNull();
+  });
+});
+
+describe('what is seen and said', () => {
+  /** Puts a file into the field that a camera fills. */
+  const photograph = async (hand: Hand, name: string, content: Buffer): Promise<void> => {
+    const path = join(folder, name);
+    writeFileSync(path, content);
+    const field = (await hand.page.waitForSelector('input[type="file"]', { hidden: true })) as ElementHandle<HTMLInputElement>;
+    await field.uploadFile(path);
+  };
+
+  /** A photo as a camera writes it: with the place where it was taken in its EXIF (CIPA DC-008: GPS tags, IFD 0x8825). */
+  const withPlace = async (hand: Hand): Promise<Buffer> => {
+    const base64 = await hand.page.evaluate(() => {
+      const canvas = document.createElement('canvas');
+      [canvas.width, canvas.height] = [2400, 1800];
+      canvas.getContext('2d')?.fillRect(100, 100, 800, 600);
+      return canvas.toDataURL('image/jpeg').split(',')[1] ?? '';
+    });
+    const jpeg = Buffer.from(base64, 'base64');
+    const exif = Buffer.concat([
+      Buffer.from('Exif\0\0MM\0*\0\0\0\x08\0\x01\x88\x25\0\x04\0\0\0\x01\0\0\0\x1a\0\0\0\0', 'latin1'),
+      Buffer.from('\0\x01\0\x01\0\x02\0\0\0\x02N\0\0\0\0\0\0\0', 'latin1'),
+    ]);
+    const head = Buffer.from([0xff, 0xe1, 0, exif.length + 2]);
+    return Buffer.concat([jpeg.subarray(0, 2), head, exif, jpeg.subarray(2)]);
+  };
+
+  test('a photo is made smaller, loses its place, is kept once, waits without a link and is shown', async () => {
+    const { hand, entries } = await atBench(HUB, 'wheel-off');
+    const photo = await withPlace(hand);
+    expect(photo.includes('Exif')).toBe(true);
+    await hand.cut(true);
+    await photograph(hand, 'hub.jpg', photo);
+    await hand.page.waitForSelector('.bench-do .picture img[src^="blob:"]');
+    await hand.sees('1 file to send');
+    await photograph(hand, 'again.jpg', photo);
+    await hand.sees('2 held');
+    await hand.cut(false);
+    await isLive(hand);
+    const [first, second] = (await arrives(entries, ({ kind }) => kind === 'photo'), (await entries()).filter(isKind('photo')));
+    expect([first?.payload.width, first?.payload.height, first?.payload.words]).toEqual([1600, 1200, 'Wheel off']);
+    expect(second?.payload.file).toBe(first?.payload.file);
+    const kept = await fetch(`${shop.server.base}/api/v1/files/${first?.payload.file ?? ''}`, { headers: { cookie: api.cookie } });
+    expect(kept.headers.get('content-type')).toBe('image/jpeg');
+    expect(Buffer.from(await kept.arrayBuffer()).includes('Exif')).toBe(false);
+    await hand.page.waitForSelector('.bench-do .picture img[src^="/api/v1/files/"]');
+    expect(await hand.faults()).toEqual([]);
+  });
+
+  test('where each screw was is shown by dots on a photo, by keyboard too; as many dots as screws, or it is said', async () => {
+    const { hand, id, entries } = await atBench(HUB, 'wheel-off');
+    await hand.go(`/jobs/${id}/strip`);
+    await hand.sees('Came off, but not on the sheet');
+    await photograph(hand, 'cover.jpg', await withPlace(hand));
+    const photo = await arrives(entries, ({ kind }) => kind === 'photo');
+    await hand.use('On the photo');
+    await hand.tabTo('Dots on the photo');
+    await hand.press('ArrowRight', 'ArrowRight', 'Enter', 'ArrowDown', 'Enter', 'Enter', 'Backspace');
+    await hand.page.click('.photo-aim', { offset: { x: 10, y: 10 } });
+    await hand.fill('Came off, but not on the sheet', '2 x M8x25 cover');
+    await hand.press('Enter');
+    await hand.sees('3 dots are on the photo, 2 counted');
+    expect(await hand.faults()).toEqual([]);
+    await hand.tabTo('Dots on the photo');
+    await hand.press('Backspace');
+    await hand.tabTo('Add');
+    await hand.press('Enter');
+    const line = await arrives(entries, (one) => one.kind === 'came-off' && one.payload.name === 'cover');
+    expect(line.payload).toMatchObject({
+      count: 2,
+      size: 'M8 x 25',
+      photo: photo.id,
+      spots: [
+        { x: 540, y: 500 },
+        { x: 540, y: 520 },
+      ],
+    });
+    await hand.sees('1: 2 × cover, M8 x 25');
+  });
+
+  test('a photo of 30 MB is taken in; what is no picture is told so, and nothing is kept of it', async () => {
+    const { hand, entries } = await atBench(HUB, 'wheel-off');
+    // A bitmap of 3 200 × 3 200: 54 bytes of head, then three bytes a point.
+    const side = 3200;
+    const bitmap = Buffer.alloc(54 + side * side * 3, 0x55);
+    bitmap.write('BM');
+    for (const [at, size] of [
+      [2, bitmap.length],
+      [6, 0],
+      [10, 54],
+      [14, 40],
+      [18, side],
+      [22, side],
+      [26, 1 + 24 * 65_536],
+      [30, 0],
+      [34, 0],
+      [38, 2835],
+      [42, 2835],
+      [46, 0],
+      [50, 0],
+    ] as const)
+      bitmap.writeUInt32LE(size, at);
+    await photograph(hand, 'huge.bmp', bitmap);
+    const photo = await arrives(entries, ({ kind }) => kind === 'photo');
+    expect(photo.payload).toMatchObject({ width: 1600, height: 1600 });
+    await photograph(hand, 'notes.jpg', Buffer.from('not a picture at all'));
+    await hand.sees('"notes.jpg" is no picture that this browser can read');
+    expect((await entries()).filter(isKind('photo'))).toHaveLength(1);
+  });
+
+  test('what is said while the key is held is kept, named, and can be heard', async () => {
+    const { hand, entries } = await atBench(HUB, 'wheel-off');
+    await hand.press('v');
+    await hand.sees('Hold to talk');
+    expect(await hand.faults()).toEqual([]);
+    await hand.tabTo('Hold to talk');
+    await hand.page.keyboard.down('Space');
+    await hand.sees('1 of 20 s');
+    await hand.page.keyboard.up('Space');
+    await hand.sees('Hold to say it again');
+    await hand.fill('What it is about', 'whine when turned by hand');
+    await hand.use('Keep');
+    const clip = await arrives(entries, ({ kind }) => kind === 'clip');
+    expect(clip.payload).toMatchObject({ sort: 'audio', words: 'whine when turned by hand' });
+    const { seconds, file } = clip.payload as { seconds: number; file: string };
+    expect(seconds).toBeGreaterThan(0.8);
+    for (let tries = 0; tries < 50 && !(await api.get<{ whole: boolean }>(`/files/${file}/state`)).whole; tries += 1)
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    const length = await hand.page.evaluate(async (url) => {
+      const decoded = await new AudioContext().decodeAudioData(await (await fetch(url)).arrayBuffer());
+      return decoded.duration;
+    }, `/api/v1/files/${file}`);
+    expect(Math.abs(length - seconds)).toBeLessThan(0.5);
+  });
+});
+
+describe('instruments', () => {
+  /** Pairs the instruments with a tablet, and gives what sends as one of them. */
+  const paired = async (hand: Hand, tag: string): Promise<{ send: (truth: number, taken?: boolean) => Promise<void>; tag: string }> => {
+    const { tablet } = await hand.page.evaluate(async () => (await (await fetch('/api/v1/session')).json()) as SessionView);
+    const instrument = (await api.get<InstrumentView[]>('/instruments')).find(({ tool }) => tool.tag === tag)!;
+    await api.call('PUT', `/instruments/${instrument.id}/tablet`, { tabletId: tablet?.id });
+    const standIn = new StandIn(standInFor(instrument.tool, instrument.clicks), 7, instrument.last?.n ?? 0);
+    const send = async (truth: number, taken = true): Promise<void> => {
+      const line = JSON.stringify(standIn.read(truth, 1, [], taken));
+      const answer = await api.call('POST', `/instruments/${instrument.id}/lines`, line, { 'content-type': 'application/x-ndjson' });
+      expect(answer.status).toBe(200);
+    };
+    return { send, tag };
+  };
+
+  test('an indicator fills the readings at the bench; another instrument, or one past its check, is refused with the reason', async () => {
+    const { hand, entries } = await atBench(HUB, 'end-float-found');
+    const dial = await paired(hand, 'D2');
+    const calliper = await paired(hand, 'K1');
+    const overdue = await paired(hand, 'M4');
+    await hand.sees('Read the caution');
+    await hand.press('Space');
+    await hand.sees('Reading 1 of');
+    await dial.send(0.31, false);
+    await hand.page.waitForFunction(() =>
+      /0\.3\d* mm/u.test(document.querySelector('[aria-label="The instrument reads"]')?.textContent ?? ''),
+    );
+    await calliper.send(0.31);
+    await hand.sees('K1 Calliper 0–150 sent it; here a dial indicator is asked');
+    await overdue.send(60);
+    await hand.sees('Not taken: M4 is past its check');
+    await dial.send(0.31);
+    await hand.sees('Reading 2 of');
+    expect(await hand.faults()).toEqual([]);
+    // A wedge types the line, sign and zeros and unit and all, and Enter.
+    await hand.type('+00.310 mm');
+    await hand.press('Enter');
+    await dial.send(0.31);
+    await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.bench-keep .btn-primary')?.innerText.startsWith('Keep'));
+    await hand.press('PageDown');
+    const reading = await arrives(entries, ({ kind }) => kind === 'reading');
+    const { tools } = await api.get<JobView>(`/jobs/${reading.jobId}`);
+    expect(tools.find(({ id }) => id === reading.toolId)?.tag).toBe('D2');
+    const { readings } = reading.payload as { readings: number[] };
+    expect(readings).toHaveLength(3);
+    for (const size of readings) expect(Math.abs(size - 0.31)).toBeLessThan(0.02);
+  });
+
+  test('are paired with a tablet and driven from their page; what the door refuses is said there', async () => {
+    const hand = await Hand.at(shop.screen.browser, shop.server.base, '/crib/instruments');
+    await hand.logIn('bram');
+    await hand.heads('Instruments');
+    await hand.use('S1: pair with this tablet');
+    await hand.sees('paired with this tablet');
+    await hand.use('S1: stand-in');
+    await hand.fill('Held to', '120 g');
+    await hand.press('Enter');
+    await hand.page.waitForFunction(() => /1\d\d g/u.test(document.querySelector('[aria-label="S1 Bench scale 5 kg"]')?.textContent ?? ''));
+    await hand.use('wrong quantity');
+    await hand.use('Send');
+    await hand.sees('is no unit of mass, which S1 reads');
+    expect(await hand.faults()).toEqual([]);
+  });
+});
+
+describe('nothing is lost', () => {
+  test('a full tablet says so, keeps what was pressed on the screen, and sends it', async () => {
+    const { hand, entries } = await atBench(HUB, 'wheel-off');
+    await hand.cut(true);
+    // What a device without room answers when something is put (W3C Indexed Database API 3.0, 5.11).
+    await hand.page.evaluate(() => {
+      const put = IDBObjectStore.prototype.put;
+      IDBObjectStore.prototype.put = function full(this: IDBObjectStore, value: unknown, key?: IDBValidKey) {
+        if ((value as { kind?: string }).kind === 'note') throw new DOMException('The quota has been exceeded.', 'QuotaExceededError');
+        return put.call(this, value, key);
+      };
+    });
+    await hand.press('n');
+    await hand.fill('What should be remembered', 'no room for this');
+    await hand.press('Enter');
+    await hand.sees('this tablet is full: 1 on the screen only, keep the page open');
+    await hand.cut(false);
+    await isLive(hand);
+    await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'no room for this');
+  });
+
+  test('a clock that is a day fast is named, and its entries are kept all the same', async () => {
+    const { id } = await api.booked((await api.sheetKeyed(HUB)).revisionId);
+    const hand = await Hand.at(shop.screen.browser, shop.server.base, '/crib');
+    await hand.page.evaluateOnNewDocument(() => {
+      const now = Date.now.bind(Date);
+      Date.now = () => now() + 25 * 3600 * 1000;
+    });
+    await hand.logIn('ilka');
+    await hand.go(`/bench/${id}`);
+    await hand.page.waitForSelector('.bench h1');
+    // Out of the field first, so that the single keys are the page's.
+    await hand.press('Escape', 'n');
+    await hand.fill('What should be remembered', 'by a fast clock');
+    await hand.press('Enter');
+    await hand.sees('this tablet’s clock is 25 h fast');
+    await arrives(
+      async () => (await api.get<JobView>(`/jobs/${id}`)).entries,
+      (one) => one.kind === 'note',
+    );
+  });
+
+  test('an entry whose id another has already is kept, shown, and goes under a new one; one that a closed job refuses can be let go', async () => {
+    const { hand, id, entries } = await atBench(HUB, 'wheel-off');
+    const taken = entry('note', { text: 'the first with this id' });
+    await api.post(id, taken);
+    const finished = await api.jobNumbered(401);
+    const put = (held: object): Promise<void> =>
+      hand.page.evaluate(
+        (one) =>
+          new Promise<void>((resolve, reject) => {
+            const asked = indexedDB.open('jubb');
+            asked.onsuccess = () => {
+              const store = asked.result.transaction('held', 'readwrite').objectStore('held').put(one);
+              store.onsuccess = () => resolve();
+              store.onerror = () => reject(store.error ?? new Error('not put'));
+            };
+          }),
+        held,
+      );
+    const { person } = await api.get<SessionView>('/session');
+    const held = { jobId: id, personId: person.id, takenAt: taken.takenAt, kind: 'note' };
+    await put({ ...held, id: taken.id, payload: { text: 'another with the same' } });
+    await put({ ...held, id: entry('note', {}).id, jobId: finished.id, payload: { text: 'too late' } });
+    await hand.page.reload();
+    await hand.sees('An entry with this id was kept before with other content');
+    await hand.go(`/jobs/${id}`);
+    await hand.sees('Refused by the server');
+    await hand.use('Try again');
+    await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'another with the same');
+    await hand.go(`/jobs/${finished.id}`);
+    await hand.sees('The job is handed over: nothing can be added to it');
+    await hand.use('Take it out');
+    await hand.page.waitForFunction(() => !document.body.innerText.includes('Refused by the server'));
+  });
+});
