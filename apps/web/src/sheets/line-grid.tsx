@@ -229,7 +229,8 @@ function CellField({ label, text, editing, onDone, onLeave }: CellFieldProps): R
     };
   }, []);
   useLayoutEffect(() => {
-    if (editing) field.current?.select();
+    // The grid may notice the first letter only after it was written: it must not be written over.
+    if (editing && latest.current.typed === undefined) field.current?.select();
   }, [editing]);
   const idle = !editing && typed === undefined;
   return (
