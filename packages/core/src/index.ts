@@ -23,5 +23,11 @@ export {
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
 export { torqueAtYield } from './torque/yield.js';
+export { judge } from './measuring/verdict.js';
+export { worstOf, type Verdict } from './measuring/verdict-field.js';
+export { cheapestCover, type Cover, type Offer } from './decide/kits.js';
+export { readOpen } from './quantity/open.js';
+export { maximise } from './math/simplex.js';
+export { fitWeibull } from './quality/weibull.js';
 export { normal, seeded } from './math/random.js';
 export { FAULTS, StandIn, standInFor, type Fault, type StandInModel, type StandInLine, type Pull } from './instruments/stand-in.js';

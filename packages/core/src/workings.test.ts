@@ -7,21 +7,10 @@ import { circlePoints, rankCandidates, rankCauses, rankQuestions, starOrder, wor
 import { THREADS, sizeWindow } from './threads/thread.js';
 import { parseThread, torqueAtYield } from './index.js';
 import { Registry } from './working/registry.js';
+import { output, refused } from './working/run.test-kit.js';
 import { convert } from './units/convert.js';
 import { normalCdf } from './math/normal.js';
 import { chanceInside, guardOverU } from './measuring/verdict.js';
-
-function output(id: string, input: object): Record<string, unknown> {
-  const result = workings.run(id, input);
-  if (!result?.ok) throw new Error(result ? result.issues.map(wording).join('; ') : `no working ${id}`);
-  return result.run.output;
-}
-
-function refused(id: string, input: object): string {
-  const result = workings.run(id, input);
-  if (!result || result.ok) throw new Error('was not refused');
-  return result.issues.map(wording).join('; ');
-}
 
 describe('every working', () => {
   test.each(workings.list().map((working) => [working.id, working] as const))(

@@ -5,7 +5,6 @@ import {
   splitList,
   wording,
   workings,
-  type Drawing,
   type Field,
   type Issue,
   type Quantity,
@@ -14,10 +13,7 @@ import {
 } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { useParams } from 'react-router';
-import { CastleNut } from '../drawings/castle-nut.tsx';
-import { JointPlate } from '../drawings/joint-plate.tsx';
-import { LimitStrip } from '../drawings/limit-strip.tsx';
-import { SettingLine } from '../drawings/setting-line.tsx';
+import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Title } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 
@@ -254,57 +250,6 @@ function AnswerTable({
       </div>
     </>
   );
-}
-
-function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: string }): ReactElement {
-  switch (drawing.kind) {
-    case 'limit-strip':
-      return (
-        <div className="drawing mb-3" style={{ maxWidth: 480 }}>
-          <LimitStrip
-            name={name}
-            readings={drawing.readings}
-            from={drawing.from}
-            to={drawing.to}
-            guard={drawing.guard}
-            verdict={drawing.verdict}
-            unit={baseUnit(drawing.quantity).symbol}
-          />
-        </div>
-      );
-    case 'joint-plate': {
-      const numbers = drawing.points.map((_, place) => drawing.order.indexOf(place + 1) + 1);
-      return (
-        <div className="drawing mb-3" style={{ maxWidth: 400 }}>
-          <JointPlate
-            name={name}
-            points={drawing.points}
-            numbers={numbers}
-            done={new Set()}
-            round={drawing.points.every((point) => Math.abs(Math.hypot(point.x, point.y) - 1) < 0.01)}
-          />
-        </div>
-      );
-    }
-    case 'setting-line':
-      return (
-        <div className="d-flex flex-wrap gap-3 mb-3 drawing">
-          <div style={{ flex: '1 1 360px', maxWidth: 480 }}>
-            <SettingLine
-              name={name}
-              from={drawing.from}
-              to={drawing.to}
-              tries={[drawing.now]}
-              after={drawing.after}
-              angle={drawing.angle}
-            />
-          </div>
-          <div style={{ width: 200 }}>
-            <CastleNut slots={drawing.slots} openings={drawing.openings} angle={drawing.angle} />
-          </div>
-        </div>
-      );
-  }
 }
 
 function figureText(field: Field, figure: unknown, input: Readonly<Record<string, unknown>>, fields: readonly Field[]): string {

@@ -19,6 +19,7 @@ const SURE = 0.9;
  */
 export const variant = defineWorking({
   id: 'identify.variant',
+  aliases: ['alternator.identify'],
   title: 'Which of these is it?',
   area: 'identify',
   inputs: [

@@ -3,6 +3,7 @@ import type { Quantity } from '../quantity/units.js';
 import { normalCdf } from '../math/normal.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
+import { VERDICT, type Verdict } from './verdict-field.js';
 
 /** Probability that ISO 14253-1 asks before a part is called in, or called out. */
 const SURE = 0.95;
@@ -120,17 +121,7 @@ export const verdict = defineWorking({
     },
   ],
   outputs: [
-    {
-      kind: 'choice',
-      name: 'verdict',
-      label: 'Verdict',
-      choices: [
-        { id: 'in', label: 'in' },
-        { id: 'out', label: 'out' },
-        { id: 'unsure', label: 'unsure' },
-      ],
-      help: 'In, out, or unsure.',
-    },
+    VERDICT,
     { kind: 'number', name: 'mean', label: 'Mean', quantity: { from: 'quantity' }, help: 'Of the readings.' },
     { kind: 'number', name: 'u', label: 'Uncertainty of the mean', quantity: { from: 'quantity' }, help: 'Standard uncertainty (k = 1).' },
     {
@@ -284,7 +275,8 @@ export function guardOverU({ lower, upper }: Limits, u: number): number {
   return high;
 }
 
-function judge(mean: number, u: number, limits: Limits, rule: '95' | '2u'): 'in' | 'out' | 'unsure' {
+/** The verdict on one figure with its uncertainty; '95' is the rule of the working. */
+export function judge(mean: number, u: number, limits: Limits, rule: '95' | '2u' = '95'): Verdict {
   if (rule === '95' || u === 0) {
     const inside = chanceInside(mean, u, limits);
     if (inside >= SURE) return 'in';

@@ -32,6 +32,7 @@ export const QUANTITIES = [
   'flow',
   'time',
   'stiffness',
+  'money',
   'ratio',
   'count',
 ] as const;
@@ -178,6 +179,8 @@ const TABLE: Readonly<Record<Quantity, readonly Omit<Unit, 'quantity'>[]>> = {
     { symbol: 'N/mm', factor: 1e-3, decimals: 1 },
     { symbol: 'lbf/in', factor: POUND_FORCE_N / INCH_MM / 1000, decimals: 1, aliases: ['lb/in'] },
   ],
+  // In the shop's own currency, of which a shop has one.
+  money: [{ symbol: '', factor: 1, decimals: 2 }],
   ratio: [
     { symbol: '', factor: 1, decimals: 3 },
     { symbol: '%', factor: 0.01, decimals: 1, aliases: ['percent'] },

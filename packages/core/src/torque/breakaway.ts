@@ -1,12 +1,13 @@
 import { formatQuantity } from '../quantity/format.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse, type Result } from '../working/issues.js';
+import { VERDICT, type Verdict } from '../measuring/verdict-field.js';
 
 /** Standard uncertainties between a reading and its edge: 95 % of a normal error lie within. */
 const COVER = 2;
 
 interface Judged {
-  verdict: 'in' | 'out' | 'unsure';
+  verdict: Verdict;
   low: number;
   high: number;
   short: number;
@@ -97,17 +98,7 @@ export const breakaway = defineWorking({
     },
   ],
   outputs: [
-    {
-      kind: 'choice',
-      name: 'verdict',
-      label: 'Verdict',
-      choices: [
-        { id: 'in', label: 'in' },
-        { id: 'out', label: 'out' },
-        { id: 'unsure', label: 'unsure' },
-      ],
-      help: 'In, out, or unsure.',
-    },
+    VERDICT,
     { kind: 'number', name: 'low', label: 'At least', quantity: 'torque', help: 'It holds no less than this.' },
     {
       kind: 'number',

@@ -109,6 +109,38 @@ export type Drawing =
       readonly order: readonly number[];
     }
   | {
+      readonly kind: 'chart';
+      readonly x: string;
+      readonly y: string;
+      readonly lines: readonly {
+        readonly name: string;
+        readonly points: readonly (readonly [number, number])[];
+        /** Points by themselves, not joined. */
+        readonly dots?: true;
+      }[];
+      readonly levels: readonly { readonly name: string; readonly at: number }[];
+    }
+  | {
+      /** Readings round one turn, the first at 0°. */
+      readonly kind: 'round';
+      readonly readings: readonly number[];
+      readonly highAt: number;
+      readonly eccentricity: number;
+    }
+  | {
+      readonly kind: 'face';
+      readonly points: readonly { readonly x: number; readonly y: number; readonly off: number }[];
+    }
+  | {
+      readonly kind: 'bridge';
+      readonly diodes: readonly { readonly name: string; readonly state: string }[];
+    }
+  | {
+      readonly kind: 'tornado';
+      readonly base: number;
+      readonly bars: readonly { readonly name: string; readonly low: number; readonly high: number }[];
+    }
+  | {
       readonly kind: 'setting-line';
       readonly now: number;
       readonly from: number;

@@ -55,6 +55,13 @@ const WORDING = {
   'aim-outside': (issue) => `${given(issue)} is outside the window ${issue.bound ?? ''}`,
   'adapter-folds-past': (issue) => `${given(issue)} folded back reaches past the grip; it must stay under ${issue.bound ?? ''}`,
   'shares-not-rising': (issue) => `${given(issue)} does not rise to 100 %; each pass is at least the one before it and the last is 100 %`,
+  'points-in-line': () => 'lie in one line; three that do not are needed for a plane',
+  'grid-has-hole': (issue) =>
+    `${given(issue)} where ${issue.bound ?? ''} are needed: every person measures every part equally often, twice or more`,
+  'not-a-meter-reading': (issue) =>
+    `${given(issue)} is not what a meter shows; give ${withArticle(issue.quantity)}${examples(issue)} or OL for open`,
+  'under-its-leads': (issue) => `${given(issue)} is less than its leads alone, ${issue.bound ?? ''}`,
+  'limit-is-new': (issue) => `${given(issue)} is the size when new; nothing could ever wear`,
   'said-twice': (issue) => `${given(issue)} is said twice`,
   'not-a-thread': (issue) => `${given(issue)} names no 60° thread; write it as M12x1.25, 1/2-20 UNF or #10-32`,
   'does-not-convert': (issue) => `${given(issue)} cannot be shown in ${issue.bound ?? ''}: the two measure different things`,
