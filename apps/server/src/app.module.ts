@@ -17,16 +17,23 @@ import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
 import { UnitsController } from './jobs/units.controller.js';
+import { OrdersController } from './orders/orders.controller.js';
+import { OrdersService } from './orders/orders.service.js';
+import { SupplierStandIn } from './orders/supplier-stand-in.js';
 import { PapersController } from './papers/papers.controller.js';
 import { AccessGuard } from './people/access.guard.js';
 import { FirstRunController } from './people/first-run.controller.js';
 import { LoginLimit } from './people/login-limit.js';
 import { PeopleController } from './people/people.controller.js';
 import { PeopleService } from './people/people.service.js';
+import { QuotesController } from './quotes/quotes.controller.js';
+import { QuotesService } from './quotes/quotes.service.js';
 import { ReportsController } from './reports/reports.controller.js';
 import { ProposalsService } from './sheets/proposals.service.js';
 import { SheetsController } from './sheets/sheets.controller.js';
 import { SheetsService } from './sheets/sheets.service.js';
+import { StoresController } from './stores/stores.controller.js';
+import { StoresService } from './stores/stores.service.js';
 import { StreamController } from './stream/stream.controller.js';
 import { StreamService } from './stream/stream.service.js';
 import { TabletsController } from './tablets/tablets.controller.js';
@@ -55,6 +62,9 @@ export class AppModule {
         TabletsController,
         CustomersController,
         ReportsController,
+        StoresController,
+        OrdersController,
+        QuotesController,
         JobsController,
         TodayController,
         UnitsController,
@@ -73,6 +83,10 @@ export class AppModule {
         StreamService,
         TabletsService,
         InstrumentsService,
+        StoresService,
+        SupplierStandIn,
+        OrdersService,
+        QuotesService,
         Demo,
       ],
     };

@@ -24,6 +24,9 @@ const router = createBrowserRouter([
       { path: 'jobs/:id/label', lazy: page(() => import('./job/label-page.tsx'), 'LabelPage') },
       { path: 'jobs/:id/newer', lazy: page(() => import('./job/newer-page.tsx'), 'NewerPage') },
       { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
+      { path: 'jobs/:id/parts', lazy: page(() => import('./decide/parts-page.tsx'), 'PartsPage') },
+      { path: 'jobs/:id/worth', lazy: page(() => import('./decide/worth-page.tsx'), 'WorthPage') },
+      { path: 'jobs/:id/quote', lazy: page(() => import('./decide/quote-page.tsx'), 'QuotePage') },
       { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
       { path: 'sheets', lazy: page(() => import('./sheets/library.tsx'), 'Library') },
       { path: 'sheets/new', lazy: page(() => import('./sheets/new-sheet.tsx'), 'NewSheet') },
@@ -32,6 +35,11 @@ const router = createBrowserRouter([
       { path: 'sheets/:id/differences/:against', lazy: page(() => import('./sheets/differences-page.tsx'), 'DifferencesPage') },
       { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
       { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
+      { path: 'stores', lazy: page(() => import('./stores/stores-page.tsx'), 'StoresPage') },
+      { path: 'stores/new', lazy: page(() => import('./stores/new-stock-line.tsx'), 'NewStockLine') },
+      { path: 'stores/orders', lazy: page(() => import('./stores/orders-page.tsx'), 'OrdersPage') },
+      { path: 'stores/messages', lazy: page(() => import('./stores/messages-page.tsx'), 'MessagesPage') },
+      { path: 'stores/:id', lazy: page(() => import('./stores/stock-line-page.tsx'), 'StockLinePage') },
       { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
       { path: 'crib/instruments', lazy: page(() => import('./instruments/instruments-page.tsx'), 'InstrumentsPage') },
       { path: '*', Component: Nowhere },
@@ -40,7 +48,22 @@ const router = createBrowserRouter([
   { path: '/bench/:id', ErrorBoundary: Broken, HydrateFallback: () => null, lazy: page(() => import('./bench/bench.tsx'), 'Bench') },
 ]);
 
+/** A customer's link, which needs nobody logged in. */
+const OFFER = /^\/q\/(?<token>[\w-]+)$/u;
+const OfferPage = lazy(async () => ({ default: (await import('./offer/offer-page.tsx')).OfferPage }));
+
 export function App(): ReactElement {
+  const token = OFFER.exec(location.pathname)?.groups?.['token'];
+  return token === undefined ? (
+    <Shop />
+  ) : (
+    <Suspense>
+      <OfferPage token={token} />
+    </Suspense>
+  );
+}
+
+function Shop(): ReactElement {
   const { data: session, error, isPending } = useSession();
   const [light] = useLight();
   useEffect(() => {

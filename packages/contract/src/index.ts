@@ -2,6 +2,8 @@ export * from './job/index.js';
 export * from './entry/entry.js';
 export * from './entry/payloads.js';
 export * from './dto/bodies.js';
+export * from './dto/stores.js';
+export * from './dto/quotes.js';
 export * from './validation.js';
 export * from './sheet/file.js';
 export * from './sheet/check.js';

@@ -78,6 +78,39 @@ export type Policy = (typeof POLICIES)[number];
 export const FATES = ['reuse', 'rework', 'renew'] as const;
 export type Fate = (typeof FATES)[number];
 
+/** What lies on a shelf. */
+export const STOCK_KINDS = ['part', 'seal', 'o-ring', 'shim', 'bearing', 'fastener', 'fluid', 'consumable'] as const;
+export type StockKind = (typeof STOCK_KINDS)[number];
+
+export const STOCK_UNITS = ['piece', 'L', 'kg', 'm'] as const;
+export type StockUnit = (typeof STOCK_UNITS)[number];
+
+/** What may happen to a stock line: each is kept, and none is taken back but by its opposite. */
+export const MOVES = ['receive', 'reserve', 'release', 'issue', 'return', 'count'] as const;
+export type Move = (typeof MOVES)[number];
+
+/** What the supplier's stand-in does wrong next. */
+export const SUPPLIER_FAULTS = [
+  'none',
+  'time-out',
+  'acknowledged twice',
+  'other quantity',
+  'sold out',
+  'wrong part',
+  'part of it',
+] as const;
+export type SupplierFault = (typeof SUPPLIER_FAULTS)[number];
+
+export const QUOTE_LINE_SORTS = ['part', 'labour', 'other'] as const;
+export type QuoteLineSort = (typeof QUOTE_LINE_SORTS)[number];
+
+export const ANSWERS = ['yes', 'no', 'ask'] as const;
+export type CustomerAnswer = (typeof ANSWERS)[number];
+
+/** How sure a cause is. */
+export const CAUSE_SORTS = ['found', 'suspected', 'unknown'] as const;
+export type CauseSort = (typeof CAUSE_SORTS)[number];
+
 /** The kinds of unit a rebuild shop takes in. */
 export const FAMILIES = [
   'drive axle with pinion and carrier',

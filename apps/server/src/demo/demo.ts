@@ -10,7 +10,9 @@ import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { StoresService } from '../stores/stores.service.js';
 import { DEMO_INSTRUMENTS, demoTools } from './demo-crib.js';
+import { loadDemoStores } from './demo-stores.js';
 import { nextEntries, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
 
 /** One password for all demo people; it is printed by `./jubb start`. */
@@ -44,6 +46,7 @@ export class Demo {
     @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(JobsService) private readonly jobs: JobsService,
     @Inject(EntriesService) private readonly entries: EntriesService,
+    @Inject(StoresService) private readonly stores: StoresService,
   ) {}
 
   async loadIfEmpty(sheetFolder: string): Promise<boolean> {
@@ -76,6 +79,7 @@ export class Demo {
     await this.dataSource.query("INSERT INTO instrument (tool_id, clicks) SELECT id, name LIKE 'Click%' FROM tool WHERE tag = ANY ($1)", [
       DEMO_INSTRUMENTS,
     ]);
+    await loadDemoStores(this.dataSource, this.stores, await this.#files(), person('perla').id);
     const tools = await this.jobs.tools();
     const sheet = (await this.sheets.list()).find(({ key }) => key === HUB);
     const { file } = await this.sheets.pinned(sheet!.revisionId, null);
@@ -126,6 +130,12 @@ export class Demo {
     const inLastPass = (state: JobState): boolean => (state.joints[0]?.done ?? 0) >= 24;
     await this.#work(middle, file, leaking, tools, crew, now - 4 * HOUR, 11, inLastPass, false);
     await this.#dateJobs();
+  }
+
+  /** The approved sheets, as a whole job would see them. */
+  async #files(): Promise<readonly SheetFile[]> {
+    const lines = await this.sheets.list();
+    return Promise.all(lines.map(async ({ revisionId }) => (await this.sheets.pinned(revisionId, null)).file));
   }
 
   async #bookIn(

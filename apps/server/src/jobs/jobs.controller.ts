@@ -13,7 +13,16 @@ import {
   Query,
   Req,
 } from '@nestjs/common';
-import { BookInBody, PatchJobBody, PostEntries, type AnyKeptEntry, type ChainView, type JobHead, type JobView } from '@jubb/contract';
+import {
+  BookInBody,
+  PatchJobBody,
+  PostEntries,
+  type AnyKeptEntry,
+  type ChainView,
+  type ComebackView,
+  type JobHead,
+  type JobView,
+} from '@jubb/contract';
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
@@ -49,6 +58,12 @@ export class JobsController {
   @Patch(':id')
   patch(@Param('id', ParseUUIDPipe) id: string, @Body() body: PatchJobBody): Promise<JobHead> {
     return this.jobs.patch(id, body);
+  }
+
+  /** How many units of the same sheet were handed over, and came back within a year. */
+  @Get(':id/comebacks')
+  comebacks(@Param('id', ParseUUIDPipe) id: string): Promise<ComebackView> {
+    return this.jobs.comebacks(id);
   }
 
   @Get(':id/chain')

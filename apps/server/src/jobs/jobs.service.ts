@@ -5,6 +5,7 @@ import {
   sheetIssues,
   type AsLeft,
   type BookInBody,
+  type ComebackView,
   type JobHead,
   type JobScope,
   type JobView,
@@ -203,6 +204,17 @@ export class JobsService {
       [unitId],
     );
     return { jobs };
+  }
+
+  async comebacks(jobId: string): Promise<ComebackView> {
+    const [row] = await this.dataSource.query<ComebackView[]>(
+      `SELECT count(*)::int AS "handedOver",
+         count(*) FILTER (WHERE EXISTS (SELECT 1 FROM job b WHERE b.unit_id = j.unit_id AND b.booked_at > j.closed_at AND b.booked_at < j.closed_at + interval '1 year'))::int AS "cameBack"
+       FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id
+       WHERE j.closed_at IS NOT NULL AND s.key = (SELECT own.key FROM job here JOIN sheet_revision own ON own.id = here.sheet_revision_id WHERE here.id = $1)`,
+      [jobId],
+    );
+    return row ?? { handedOver: 0, cameBack: 0 };
   }
 
   /** What a customer's machines still owe. */

@@ -4,15 +4,22 @@ import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';
 
-/** Wrong tries in so many seconds; four digits are soon guessed. */
+/** Wrong tries in so many seconds; four digits are soon guessed, a link never. */
 const LIMITS = {
   password: { points: 8, duration: 300 },
   pin: { points: 5, duration: 900 },
+  link: { points: 20, duration: 900 },
 } as const;
 
 type Proof = keyof typeof LIMITS;
 
-/** Wrong passwords of one name from one place, or wrong PINs of one person at one tablet, counted over all server processes. */
+const OTHER_WAY: Readonly<Record<Proof, string>> = {
+  password: 'ask the foreman',
+  pin: 'log in with the password',
+  link: 'ask the shop for the link',
+};
+
+/** Wrong passwords of one name from one place, wrong PINs of one person at one tablet, wrong links from one place, counted over all server processes. */
 @Injectable()
 export class LoginLimit {
   readonly #limiters: Readonly<Record<Proof, RateLimiterPostgres>>;
@@ -27,7 +34,7 @@ export class LoginLimit {
         keyPrefix: proof,
         clearExpiredByTimeout: false,
       });
-    this.#limiters = { password: limiter('password'), pin: limiter('pin') };
+    this.#limiters = { password: limiter('password'), pin: limiter('pin'), link: limiter('link') };
   }
 
   /** `from` is a place or a tablet, `who` a name or a person's id. */
@@ -38,8 +45,7 @@ export class LoginLimit {
     } catch (error) {
       if (!(error instanceof RateLimiterRes)) throw error;
       const minutes = Math.ceil(error.msBeforeNext / 60_000);
-      const way = proof === 'pin' ? 'log in with the password' : 'ask the foreman';
-      throw new ProblemError(429, `Too many tries. Wait ${minutes} min, or ${way}`);
+      throw new ProblemError(429, `Too many tries. Wait ${minutes} min, or ${OTHER_WAY[proof]}`);
     }
     return {
       succeeded: async () => {

@@ -14,6 +14,7 @@ const PLACES = [
   ['/jobs', 'Jobs'],
   ['/sheets', 'Sheets'],
   ['/workings', 'Workings'],
+  ['/stores', 'Stores'],
   ['/crib', 'Crib'],
 ] as const;
 

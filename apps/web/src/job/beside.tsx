@@ -2,8 +2,8 @@ import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
-import { jobKey, queryClient, useSession } from '../api/queries.ts';
-import { minorOf } from '../kit/money.ts';
+import { jobKey, queryClient } from '../api/queries.ts';
+import { minorOf, useMoney } from '../kit/money.ts';
 import { fieldWords, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { outbox } from '../outbox/outbox.ts';
@@ -18,8 +18,7 @@ import { useHere } from './use-job.ts';
 export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
   const { ask } = acts;
   const { job, state, refused, keep } = useHere();
-  const { data: session } = useSession();
-  const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
+  const money = useMoney();
   return (
     <aside className="beside" aria-label="About the job">
       <section>
@@ -52,7 +51,7 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
           <dt>Promise</dt>
           <dd>{promiseWords(job.promise)}</dd>
           <dt>Estimate</dt>
-          <dd className="fig">{money.format(job.estimateMinor / 100)}</dd>
+          <dd className="fig">{money(job.estimateMinor)}</dd>
         </dl>
         {job.sheet.notOpened.length > 0 ? <p className="soft mb-1">Not opened: {job.sheet.notOpened.join(', ')}.</p> : null}
         {state.handedOver ? null : <ChangeJob />}

@@ -3,7 +3,6 @@ import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
-import { PartsList } from '../recorders/decide.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
@@ -85,10 +84,17 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
           {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
-            <section className="mb-3">
-              <h2>Parts to have</h2>
-              <PartsList />
-            </section>
+            <p className="keys">
+              <Link className="btn btn-plain" to={`/jobs/${job.id}/parts`}>
+                Parts to have
+              </Link>
+              <Link className="btn btn-plain" to={`/jobs/${job.id}/worth`}>
+                Worth it?
+              </Link>
+              <Link className="btn btn-plain" to={`/jobs/${job.id}/quote`}>
+                Quote
+              </Link>
+            </p>
           ) : null}
           {stage === 'decide' || stage === 'build' || stage === 'hand-over' ? <OldParts /> : null}
           <h2 className="mt-3">Steps</h2>

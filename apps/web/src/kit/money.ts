@@ -1,5 +1,23 @@
+import { useSession } from '../api/queries.ts';
+
 /** "420", "420,50" → minor units; undefined when it is not an amount. */
 export function minorOf(text: string): number | undefined {
   const typed = text.trim();
   return /^\d{1,7}(?:[.,]\d{1,2})?$/u.test(typed) ? Math.round(Number(typed.replace(',', '.')) * 100) : undefined;
+}
+
+/** Minor units as one types them: "420.50". */
+export function amountText(minor: number): string {
+  return (minor / 100).toFixed(2);
+}
+
+export function moneyIn(currency: string): (minor: number) => string {
+  const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
+  return (minor) => format.format(minor / 100);
+}
+
+/** Writes minor units in the shop's currency. */
+export function useMoney(): (minor: number) => string {
+  const { data: session } = useSession();
+  return moneyIn(session?.shop.currency ?? 'EUR');
 }

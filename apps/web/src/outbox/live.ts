@@ -49,6 +49,7 @@ export function useServerEvents(): void {
         }
         if (event.type === 'lines') return hear(event.lines);
         if (event.type === 'instruments') return void refresh({ queryKey: ['instruments'] });
+        if (event.type === 'stores') return void refresh({ queryKey: ['stores'] });
         if (event.type === 'file') return arrived(event.file);
         if (event.type === 'entries') setTimeout(() => isKnown(event) || void refresh({ queryKey: jobKey(event.jobId) }), ANSWER_MS);
         else if (event.type === 'job') void refresh({ queryKey: jobKey(event.jobId) });

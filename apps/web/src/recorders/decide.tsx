@@ -88,30 +88,3 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
     </>
   );
 }
-
-/** What the decisions make necessary to have. */
-export function PartsList(): ReactElement {
-  const { state } = useHere();
-  const needed = state.decisions.filter(({ entry }) => entry?.payload.fate === 'renew');
-  if (needed.length === 0) return <p className="soft">Nothing to renew so far.</p>;
-  return (
-    <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">Pieces</th>
-          <th scope="col">Part</th>
-          <th scope="col">Number</th>
-        </tr>
-      </thead>
-      <tbody>
-        {needed.map(({ part, entry }) => (
-          <tr key={part.ref}>
-            <td className="fig fs-5">{entry?.payload.quantity}</td>
-            <td>{part.name}</td>
-            <td className="fig">{part.number ?? ''}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}

@@ -21,16 +21,9 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { FAMILIES, type Family } from '../words.js';
+import { Line } from './line.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
-
-function Line(what: string, longest = 120): PropertyDecorator {
-  return (target, property) => {
-    IsString()(target, property);
-    Matches(/\S/u, { message: `is missing: ${what}` })(target, property);
-    MaxLength(longest, { message: `is too long; at most ${longest} letters are kept` })(target, property);
-  };
-}
 
 export class LoginBody {
   @IsString() @MinLength(1, { message: 'is missing: your log-in name' }) @MaxLength(60) login: string;

@@ -232,6 +232,12 @@ export interface IdentitySheet {
   readonly file: Pick<SheetFile, 'title' | 'family' | 'features' | 'variants'>;
 }
 
+/** How often units of one sheet came back within a year of their hand-over. */
+export interface ComebackView {
+  readonly handedOver: number;
+  readonly cameBack: number;
+}
+
 export interface ChainView {
   readonly whole: boolean;
   readonly entries: number;
@@ -264,6 +270,7 @@ export type ServerEvent =
   | { readonly type: 'sheet' }
   | { readonly type: 'file'; readonly file: string }
   | { readonly type: 'instruments' }
+  | { readonly type: 'stores' }
   | { readonly type: 'lines'; readonly lines: readonly LiveLine[] };
 
 /** A tablet or screen that somebody logged in on with a password. */

@@ -29,6 +29,7 @@ export const ENTRY_PAYLOADS = {
   reading: payloads.ReadingPayload,
   look: payloads.LookPayload,
   decision: payloads.DecisionPayload,
+  answered: payloads.AnsweredPayload,
   counted: payloads.CountedPayload,
   fluid: payloads.FluidPayload,
   'seal-fitted': payloads.SealFittedPayload,

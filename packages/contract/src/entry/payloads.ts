@@ -21,6 +21,8 @@ import {
   ValidateNested,
 } from 'class-validator';
 import {
+  ANSWERS,
+  CAUSE_SORTS,
   FATES,
   FINDING_SORTS,
   HOLD_REASONS,
@@ -31,6 +33,8 @@ import {
   OPEN_END_KINDS,
   STAGES,
   VALUE_LISTS,
+  type CauseSort,
+  type CustomerAnswer,
   type Fate,
   type FindingSort,
   type HoldReason,
@@ -188,11 +192,28 @@ export class LookPayload {
   @IsOptional() @Words(1000) note?: string;
 }
 
+/** Why a part failed, and what shows it: what the magnet held, a colour, where it is worn. */
+export class FailedBy {
+  @IsIn(CAUSE_SORTS) sort: CauseSort;
+  @IsOptional() @Words(300) words?: string;
+}
+
 export class DecisionPayload {
   @Ref() part: string;
   @IsIn(FATES) fate: Fate;
   @IsInt() @Min(1) @Max(1000) quantity: number;
   @IsOptional() @Words(500) reason?: string;
+  @IsOptional() @ValidateNested() @Type(() => FailedBy) cause?: FailedBy;
+}
+
+/** What the customer said to a quote, by the link that was sent. */
+export class AnsweredPayload {
+  @IsInt() @Min(1) quote: number;
+  @IsIn(ANSWERS) answer: CustomerAnswer;
+  @IsOptional() @Words(60) option?: string;
+  @IsOptional() @Words(1000) words?: string;
+  /** What it comes to with tax, in minor units. */
+  @IsOptional() @IsInt() @Min(0) grossMinor?: number;
 }
 
 /** How many of a part lie on the bench before the build, old and new together. */

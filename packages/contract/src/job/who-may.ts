@@ -9,6 +9,7 @@ const WRITERS: readonly Role[] = ['mechanic', 'foreman'];
 /** Kinds of entry that not everyone may make. */
 const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   decision: WRITERS,
+  answered: TRUSTED,
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,

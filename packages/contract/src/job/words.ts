@@ -1,7 +1,7 @@
 import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
-import type { CameOffPayload, CameOutPayload, OwedPayload } from '../entry/payloads.js';
+import type { CameOffPayload, CameOutPayload, FailedBy, OwedPayload } from '../entry/payloads.js';
 import type { JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
@@ -84,7 +84,15 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
         .join(', ');
     }
     case 'decision':
-      return [`${entry.payload.quantity} × ${partName(sheet, entry.payload.part)}: ${entry.payload.fate}`, entry.payload.reason]
+      return [
+        `${entry.payload.quantity} × ${partName(sheet, entry.payload.part)}: ${entry.payload.fate}`,
+        entry.payload.reason,
+        entry.payload.cause && `cause ${failedWords(entry.payload.cause)}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
+    case 'answered':
+      return [`Quote ${entry.payload.quote}, the customer: ${entry.payload.answer}`, entry.payload.option, entry.payload.words]
         .filter(Boolean)
         .join(', ');
     case 'counted':
@@ -175,6 +183,11 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'handed-over':
       return `Handed over to ${entry.payload.receivedBy}`;
   }
+}
+
+/** Why a part failed: "suspected: dry grease". */
+export function failedWords({ sort, words }: FailedBy): string {
+  return words === undefined ? sort : `${sort}: ${words}`;
 }
 
 /** What is owed, when it comes due and what the customer said. */

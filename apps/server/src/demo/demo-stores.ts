@@ -1,0 +1,190 @@
+import { orderNumber, type MoveBody, type Part, type SheetFile, type StockItemBody } from '@jubb/contract';
+import { seeded } from '@jubb/core';
+import type { DataSource } from 'typeorm';
+import { v7 as uuid } from 'uuid';
+import { poolOf } from '../database/data-source.js';
+import type { StoresService } from '../stores/stores.service.js';
+
+export const DEMO_SUPPLIERS = ['Tarnholt Trade Parts', 'Velmark Bearing and Seal'] as const;
+
+const DAY = 24 * 3600 * 1000;
+
+/** What a part costs, by what it is called: plausible, no more. */
+const PRICES: readonly (readonly [RegExp, low: number, high: number])[] = [
+  [/balls?\b|clip|pin|screw|nut|washer|rivet|split/iu, 40, 260],
+  [/seal|ring|gasket|boot|wiper|felt|cap/iu, 280, 1900],
+  [/bearing|race|needle/iu, 1800, 7800],
+  [/rectifier|regulator|brush/iu, 2400, 8900],
+  [/shaft|gear|housing|case|rotor|stator|cylinder|wheel|ram|tube/iu, 9500, 42_000],
+];
+
+const KINDS: readonly (readonly [RegExp, StockItemBody['kind']])[] = [
+  [/o-ring/iu, 'o-ring'],
+  [/shim/iu, 'shim'],
+  [/bearing|race|needle/iu, 'bearing'],
+  [/seal|gasket|boot|wiper|ring/iu, 'seal'],
+  [/screw|nut|bolt|washer|clip|pin/iu, 'fastener'],
+];
+
+interface Catalogued {
+  readonly number: string;
+  readonly name: string;
+  readonly priceMinor: number;
+  readonly kind: StockItemBody['kind'];
+  readonly designation?: string;
+  readonly supersededBy?: string;
+}
+
+/** Shelves, catalogues and suppliers for the parts of the demo's sheets, the same from the same seed. */
+export async function loadDemoStores(
+  dataSource: DataSource,
+  stores: StoresService,
+  sheets: readonly SheetFile[],
+  personId: string,
+): Promise<void> {
+  const random = seeded(417);
+  const items = catalogue(sheets, random);
+  for (const name of DEMO_SUPPLIERS) await dataSource.query('INSERT INTO supplier (name) VALUES ($1)', [name]);
+  for (const item of items) {
+    for (const [index, supplier] of DEMO_SUPPLIERS.entries()) {
+      // The second one has bearings and seals only, a little dearer or cheaper, and quicker.
+      const has = index === 0 || item.kind === 'bearing' || item.kind === 'seal' || item.kind === 'o-ring';
+      if (!has) continue;
+      const price = Math.max(1, Math.round(item.priceMinor * (index === 0 ? 1 : 0.85 + 0.3 * random())));
+      await dataSource.query(
+        `INSERT INTO supplier_item (supplier, number, name, price_minor, breaks, lead_days, lead_spread, available, superseded_by)
+         VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING`,
+        [
+          supplier,
+          item.number,
+          item.name,
+          price,
+          JSON.stringify(price < 2000 ? [{ from: 10, priceMinor: Math.max(1, Math.round(price * 0.88)) }] : []),
+          index === 0 ? 2 + Math.floor(random() * 5) : 1 + Math.floor(random() * 3),
+          1 + Math.floor(random() * 4),
+          random() > 0.04,
+          item.supersededBy ?? null,
+        ],
+      );
+    }
+  }
+  const shelf = async (body: StockItemBody, quantity: number, more: Partial<MoveBody> = {}): Promise<void> => {
+    const { id } = await stores.add(body);
+    if (quantity === 0) return;
+    const takenAt = new Date(Date.now() - 30 * DAY).toISOString();
+    const move: MoveBody = { id: uuid(), kind: 'receive', quantity, words: 'first count', takenAt, ...more };
+    await stores.moveOn(poolOf(dataSource), id, move, personId);
+  };
+  let place = 0;
+  for (const { number, name, kind, priceMinor, designation, supersededBy } of items) {
+    if (supersededBy !== undefined || random() > 0.45) continue;
+    place += 1;
+    const few = priceMinor > 5000 ? 1 : 4;
+    await shelf(
+      {
+        number,
+        name,
+        kind,
+        unit: 'piece',
+        priceMinor: Math.round(priceMinor * 1.35),
+        minimum: few,
+        location: `${'ABCD'[place % 4]}${1 + (Math.floor(place / 4) % 6)}-${1 + (place % 9)}`,
+        ...(designation === undefined ? {} : { designation }),
+      },
+      random() < 0.12 ? 0 : few + Math.floor(random() * 3 * few),
+    );
+  }
+  for (const [size, inside] of [
+    ['1.5', 8],
+    ['2', 9],
+    ['2', 10],
+    ['2.5', 10],
+    ['2.5', 16],
+    ['3', 24],
+    ['3', 31.5],
+    ['3.5', 45],
+  ] as const)
+    await shelf(
+      {
+        number: `OR-${inside}x${size}`,
+        name: `O-ring ${inside} x ${size}`,
+        kind: 'o-ring',
+        unit: 'piece',
+        size: `${inside} x ${size}`,
+        priceMinor: 90,
+        minimum: 10,
+        location: 'R1-1',
+      },
+      25,
+    );
+  for (const thickness of ['0.05', '0.10', '0.15', '0.20', '0.30', '0.50', '1.00'])
+    await shelf(
+      {
+        number: `SH-40-${thickness}`,
+        name: `Shim 40 x 30 x ${thickness}`,
+        kind: 'shim',
+        unit: 'piece',
+        size: thickness,
+        priceMinor: 120,
+        minimum: 4,
+        location: 'R2-1',
+      },
+      thickness === '0.15' ? 0 : 12,
+    );
+  const fluids = new Map(sheets.flatMap(({ fluids: all }) => all.map((fluid) => [fluid.grade, fluid] as const)));
+  let batch = 0;
+  for (const [grade, { name }] of fluids) {
+    batch += 1;
+    await shelf(
+      {
+        number: `FL-${String(batch).padStart(2, '0')}`,
+        name,
+        kind: 'fluid',
+        unit: /grease/iu.test(name) ? 'kg' : 'L',
+        designation: grade.slice(0, 80),
+        priceMinor: 1400,
+        minimum: 2,
+        location: 'F1',
+      },
+      8,
+      { batch: `B${2600 + batch}`, expires: new Date(Date.now() + (batch === 3 ? -20 : 400) * DAY).toISOString().slice(0, 10) },
+    );
+  }
+}
+
+/** All numbers of the sheets' parts and kits, each once. */
+function catalogue(sheets: readonly SheetFile[], random: () => number): readonly Catalogued[] {
+  const items = new Map<string, Catalogued>();
+  for (const { parts, kits = [] } of sheets) {
+    for (const part of parts) {
+      const number = orderNumber(part);
+      if (number === null || items.has(number)) continue;
+      const [low, high] = rangeOf(part.name);
+      items.set(number, {
+        number,
+        name: part.name,
+        kind: kindOf(part),
+        priceMinor: Math.round(low + random() ** 2 * (high - low)),
+        ...(part.designation ? { designation: part.designation } : {}),
+      });
+      for (const { number: old } of part.superseded ?? [])
+        if (!items.has(old)) items.set(old, { number: old, name: part.name, kind: kindOf(part), priceMinor: low, supersededBy: number });
+    }
+    for (const kit of kits) {
+      if (!kit.number || items.has(kit.number)) continue;
+      const brought = parts.filter(({ ref }) => kit.parts.includes(ref));
+      const sum = brought.reduce((total, part) => total + (items.get(orderNumber(part) ?? '')?.priceMinor ?? 0) * part.quantity, 0);
+      items.set(kit.number, { number: kit.number, name: kit.name, kind: 'part', priceMinor: Math.max(100, Math.round(sum * 0.78)) });
+    }
+  }
+  return [...items.values()];
+}
+
+function rangeOf(name: string): readonly [number, number] {
+  const found = PRICES.find(([pattern]) => pattern.test(name));
+  return found ? [found[1], found[2]] : [600, 4800];
+}
+
+function kindOf({ name }: Part): StockItemBody['kind'] {
+  return KINDS.find(([pattern]) => pattern.test(name))?.[1] ?? 'part';
+}

@@ -1,0 +1,57 @@
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req } from '@nestjs/common';
+import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView } from '@jubb/contract';
+import type { Request } from 'express';
+import { ProblemError } from '../common/problem.js';
+import { makerOf } from '../people/access.guard.js';
+import { LoginLimit } from '../people/login-limit.js';
+import { QuotesService } from './quotes.service.js';
+
+@Controller('api/v1')
+export class QuotesController {
+  constructor(
+    @Inject(QuotesService) private readonly quotes: QuotesService,
+    @Inject(LoginLimit) private readonly limit: LoginLimit,
+  ) {}
+
+  @Get('jobs/:id/quotes')
+  ofJob(@Param('id', ParseUUIDPipe) id: string): Promise<readonly QuoteView[]> {
+    return this.quotes.ofJob(id);
+  }
+
+  @Post('jobs/:id/quotes')
+  @HttpCode(200)
+  send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: Request): Promise<readonly QuoteView[]> {
+    return this.quotes.send(id, body, makerOf(request, undefined));
+  }
+
+  @Get('messages')
+  messages(): Promise<readonly MessageView[]> {
+    return this.quotes.messages();
+  }
+
+  /** For the customer, who has nothing but the link. */
+  @Get('offers/:token')
+  offer(@Param('token') token: string, @Req() request: Request): Promise<OfferView> {
+    return this.#counted(request, () => this.quotes.offer(token));
+  }
+
+  @Post('offers/:token/answer')
+  @HttpCode(200)
+  answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: Request): Promise<OfferView> {
+    return this.#counted(request, () => this.quotes.answer(token, body));
+  }
+
+  /** Wrong links are counted by where they come from; a right one takes the count back. */
+  async #counted<T>(request: Request, work: () => Promise<T>): Promise<T> {
+    const tries = await this.limit.begin('link', request.ip ?? '', 'offer');
+    try {
+      const result = await work();
+      await tries.succeeded();
+      return result;
+    } catch (error) {
+      // A right link with an answer that cannot be taken is no wrong link.
+      if (!(error instanceof ProblemError) || error.problem.status !== 404) await tries.succeeded();
+      throw error;
+    }
+  }
+}

@@ -1,0 +1,59 @@
+import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
+import { MoveBody, StockItemBody, type JobPartsView, type StockView } from '@jubb/contract';
+import type { Request } from 'express';
+import { makerOf } from '../people/access.guard.js';
+import { StoresService } from './stores.service.js';
+
+const LONGEST_FIND = 100;
+const MOST_NUMBERS = 600;
+
+@Controller('api/v1')
+export class StoresController {
+  constructor(@Inject(StoresService) private readonly stores: StoresService) {}
+
+  /** A page of stock lines (`StockLine`) by number, as JSON that the database made. */
+  @Get('stock')
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
+    return this.stores.listJson(textOf(find).slice(0, LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
+  }
+
+  @Post('stock')
+  add(@Body() body: StockItemBody): Promise<StockView> {
+    return this.stores.add(body);
+  }
+
+  @Get('stock/:id')
+  one(@Param('id', ParseUUIDPipe) id: string): Promise<StockView> {
+    return this.stores.one(id);
+  }
+
+  @Put('stock/:id')
+  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: StockItemBody): Promise<StockView> {
+    return this.stores.change(id, body);
+  }
+
+  @Post('stock/:id/moves')
+  @HttpCode(200)
+  move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveBody, @Req() request: Request): Promise<StockView> {
+    return this.stores.move(id, body, makerOf(request, undefined));
+  }
+
+  /** Numbers and designations parted by line feeds: a number may hold anything else. */
+  @Get('jobs/:id/parts')
+  forJob(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Query('numbers') numbers?: string,
+    @Query('designations') designations?: string,
+  ): Promise<JobPartsView> {
+    return this.stores.forJob(id, linesOf(numbers), linesOf(designations));
+  }
+}
+
+function textOf(given: unknown): string {
+  return typeof given === 'string' ? given : '';
+}
+
+function linesOf(given: unknown): readonly string[] {
+  return textOf(given).split('\n').filter(Boolean).slice(0, MOST_NUMBERS);
+}

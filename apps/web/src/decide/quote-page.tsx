@@ -1,0 +1,484 @@
+import {
+  baseOf,
+  find,
+  limitQuantity,
+  limitWindow,
+  quoteTotal,
+  verdictOf,
+  type JobState,
+  type QuoteBody,
+  type QuoteFinding,
+  type QuoteLine,
+  type QuoteOption,
+  type QuoteView,
+} from '@jubb/contract/job';
+import { baseUnit } from '@jubb/core';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactElement } from 'react';
+import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { Refusal, call, get } from '../api/client.ts';
+import { jobKey, refresh, useSession } from '../api/queries.ts';
+import { useHere } from '../job/use-job.ts';
+import { amountText, minorOf, useMoney } from '../kit/money.ts';
+import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+import { useSend } from '../kit/use-send.ts';
+import { dayWords } from '../places/today.tsx';
+import { JobFrame } from './job-frame.tsx';
+import { labourHours } from './labour.ts';
+import { useParts, type Parts } from './use-parts.ts';
+
+interface TypedLine extends Omit<QuoteLine, 'quantity' | 'unitMinor'> {
+  readonly quantity: string;
+  readonly unit: string;
+}
+
+interface TypedOption extends Omit<QuoteOption, 'lines'> {
+  readonly lines: readonly TypedLine[];
+}
+
+interface Typed {
+  readonly to: string;
+  readonly words: string;
+  readonly validUntil: string;
+  readonly tax: string;
+  readonly findings: readonly (QuoteFinding & { readonly shown: boolean })[];
+  readonly options: readonly TypedOption[];
+}
+
+const GOOD_FOR_DAYS = 14;
+const DAY_MS = 24 * 3600 * 1000;
+/** What a part from a catalogue is sold at, over what it costs. */
+const MARGIN = 1.35;
+
+export function QuotePage(): ReactElement {
+  return (
+    <JobFrame>
+      <Quote />
+    </JobFrame>
+  );
+}
+
+function Quote(): ReactElement {
+  const { job } = useHere();
+  const { parts, error } = useParts();
+  const { data: quotes } = useQuery({ queryKey: [...jobKey(job.id), 'quotes'], queryFn: () => get<QuoteView[]>(`/jobs/${job.id}/quotes`) });
+  const [again, setAgain] = useState(false);
+  if (!parts || !quotes) return error ? <Wrong error={error} /> : <Loading what="the quotes" />;
+  const last = quotes[0];
+  const isOut = last !== undefined && !again;
+  return (
+    <>
+      <Title sub="What was found, what it takes, and what it costs: sent as a private link on which the customer says yes, no, or asks.">
+        Quote
+      </Title>
+      {quotes.map((quote) => (
+        <Sent key={quote.id} quote={quote} />
+      ))}
+      {isOut ? (
+        <button type="button" className="btn btn-plain" onClick={() => setAgain(true)}>
+          Write another one: it takes the place of this
+        </button>
+      ) : (
+        <QuoteForm key={quotes.length} parts={parts} onSent={() => setAgain(false)} />
+      )}
+    </>
+  );
+}
+
+function Sent({ quote: { number, state, body, sentAt, sentBy, answer } }: { readonly quote: QuoteView }): ReactElement {
+  const money = useMoney();
+  const option = answer?.option === undefined ? undefined : body.options[answer.option];
+  const words = { sent: 'with the customer', yes: 'yes', no: 'no', ask: 'the customer asks', replaced: 'replaced' }[state];
+  return (
+    <section className="work mb-3" aria-label={`Quote ${number}`}>
+      <h2>
+        Quote <span className="fig">{number}</span>{' '}
+        <span className={state === 'yes' ? 'v-in' : state === 'no' ? 'v-out' : 'brass'}>{words}</span>{' '}
+        <span className="soft">
+          to {body.to}, {dayWords(sentAt)}, by {sentBy}
+        </span>
+      </h2>
+      <p className="mb-1">
+        {body.options.map((one) => `${one.name} ${money(quoteTotal(one, body.taxShare).gross)}`).join(' · ')}, good until {body.validUntil}
+      </p>
+      {answer && option ? (
+        <p className="mb-1">
+          Taken: <b>{option.name}</b>, {money(quoteTotal(option, body.taxShare, answer.without).gross)}
+          {answer.without.length > 0 ? `, without ${answer.without.map((place) => option.lines[place]?.what).join(', ')}` : ''}
+        </p>
+      ) : null}
+      {answer?.words ? <p className="mb-1">“{answer.words}”</p> : null}
+      {state === 'sent' ? <Link to="/stores/messages">Its message and link</Link> : null}
+    </section>
+  );
+}
+
+function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: () => void }): ReactElement {
+  const { job, state } = useHere();
+  const { data: session } = useSession();
+  const money = useMoney();
+  const [id, setId] = useState(() => uuid());
+  const [validUntil] = useState(() => new Date(Date.now() + GOOD_FOR_DAYS * DAY_MS).toISOString().slice(0, 10));
+  const [typed, setTyped] = useDraft<Typed>(`quote.${job.id}`, {
+    to: job.customer.phone ?? '',
+    words: '',
+    validUntil,
+    tax: '20',
+    findings: findingsOf(state).map((finding) => ({ ...finding, shown: true })),
+    options: [plannedOption(parts, state, labourHours(job.scope, state.sheet), session?.shop.hourlyMinor ?? 0)],
+  });
+  const [at, setAt] = useState(0);
+  const [tried, setTried] = useState(false);
+  const { busy, error, send } = useSend();
+  const set = (change: Partial<Typed>): void => {
+    setTyped({ ...typed, ...change });
+    setId(uuid());
+  };
+  const option = typed.options[at] ?? typed.options[0]!;
+  const place = typed.options.indexOf(option);
+  const setOption = (change: Partial<TypedOption>): void =>
+    set({ options: typed.options.map((one, index) => (index === place ? { ...one, ...change } : one)) });
+  const body = bodyOf(id, typed);
+  const problems = error instanceof Refusal ? error.fields : [];
+  const put = async (): Promise<void> => {
+    setTried(true);
+    if (!body) return;
+    const ok = await send(() => call('POST', `/jobs/${job.id}/quotes`, body));
+    if (!ok) return;
+    setTyped(undefined);
+    await refresh({ queryKey: jobKey(job.id) });
+    await refresh({ queryKey: ['stores', 'messages'] });
+    onSent();
+  };
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void put();
+      }}
+    >
+      <div className="two form-first">
+        <div className="work">
+          <div className="row">
+            <Line
+              id="quote-to"
+              label="Goes to"
+              text={typed.to}
+              onText={(to) => set({ to })}
+              wrong={tried && typed.to.trim() === '' ? 'Where does it go?' : wordsFor(problems, 'to')}
+            />
+            <Line
+              id="quote-until"
+              label="Good until"
+              type="date"
+              text={typed.validUntil}
+              onText={(validUntil) => set({ validUntil })}
+              wrong={wordsFor(problems, 'validUntil')}
+            />
+            <Line
+              id="quote-tax"
+              label="Tax, %"
+              text={typed.tax}
+              onText={(tax) => set({ tax })}
+              wrong={shareOf(typed.tax) === undefined ? 'A share from 0 to 100 %' : wordsFor(problems, 'taxShare')}
+            />
+            <Line id="quote-words" label="A word to it" text={typed.words} onText={(words) => set({ words })} />
+          </div>
+          <h2 className="mt-2">What was found</h2>
+          {typed.findings.length === 0 ? <p className="soft">Nothing was measured or looked at that is out or unsure.</p> : null}
+          {typed.findings.map((finding, index) => (
+            <label key={finding.words} className="d-flex gap-2 mb-1">
+              <input
+                type="checkbox"
+                className="form-check-input"
+                checked={finding.shown}
+                onChange={(event) =>
+                  set({ findings: typed.findings.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)) })
+                }
+              />
+              <span>
+                <b className={`fig v-${finding.verdict}`}>{finding.verdict === 'told' ? '' : finding.verdict}</b> {finding.words}
+              </span>
+            </label>
+          ))}
+        </div>
+        <div>
+          <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="Ways to go on">
+            {typed.options.map((one, index) => (
+              <button
+                key={index}
+                type="button"
+                className={`btn btn-plain ${one === option ? 'on' : ''}`}
+                aria-pressed={one === option}
+                onClick={() => setAt(index)}
+              >
+                {one.name || 'no name'} <span className="fig">{money(totalOf(one, typed.tax))}</span>
+              </button>
+            ))}
+            {typed.options.length < 3 ? (
+              <button
+                type="button"
+                className="btn btn-quiet"
+                onClick={() => {
+                  set({
+                    options: [
+                      ...typed.options,
+                      { ...option, name: ['Only what must', 'Better', 'Best'][typed.options.length] ?? 'Another' },
+                    ],
+                  });
+                  setAt(typed.options.length);
+                }}
+              >
+                One more way
+              </button>
+            ) : null}
+            {typed.options.length > 1 ? (
+              <button
+                type="button"
+                className="btn btn-quiet"
+                onClick={() => {
+                  set({ options: typed.options.filter((one) => one !== option) });
+                  setAt(0);
+                }}
+              >
+                Take this way out
+              </button>
+            ) : null}
+          </div>
+          <Line
+            id="option-name"
+            label="This way is called"
+            text={option.name}
+            onText={(name) => setOption({ name })}
+            wrong={option.name.trim() === '' ? 'It needs a name' : undefined}
+          />
+          <OptionLines option={option} onLines={(lines) => setOption({ lines })} />
+        </div>
+      </div>
+      <Wrong error={error} hide={['to', 'validUntil', 'taxShare']} />
+      {tried && !body ? <p className="v-out">Something in it is missing or is no amount: see the fields.</p> : null}
+      <button type="submit" className="btn btn-primary mt-2" disabled={busy}>
+        Send the quote
+      </button>
+    </form>
+  );
+}
+
+function OptionLines({
+  option,
+  onLines,
+}: {
+  readonly option: TypedOption;
+  readonly onLines: (lines: readonly TypedLine[]) => void;
+}): ReactElement {
+  const money = useMoney();
+  const set = (place: number, change: Partial<TypedLine>): void =>
+    onLines(option.lines.map((line, index) => (index === place ? { ...line, ...change } : line)));
+  return (
+    <>
+      <table className="table quote-lines">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">How many</th>
+            <th scope="col">Each</th>
+            <th scope="col">Sum</th>
+            <th scope="col">May be left out</th>
+            <th scope="col">Safety</th>
+            <th scope="col">
+              <span className="visually-hidden">Take out</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {option.lines.map((line, place) => {
+            const read = lineOf(line);
+            return (
+              <tr key={place}>
+                <td style={{ minWidth: 180 }}>
+                  <input
+                    className="form-control"
+                    aria-label={`What, line ${place + 1}`}
+                    maxLength={300}
+                    value={line.what}
+                    onChange={(event) => set(place, { what: event.target.value })}
+                  />
+                </td>
+                <td style={{ width: 84 }}>
+                  <input
+                    className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                    aria-label={`How many, line ${place + 1}`}
+                    maxLength={10}
+                    value={line.quantity}
+                    onChange={(event) => set(place, { quantity: event.target.value })}
+                  />
+                </td>
+                <td style={{ width: 104 }}>
+                  <input
+                    className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                    aria-label={`Each, line ${place + 1}`}
+                    maxLength={12}
+                    value={line.unit}
+                    onChange={(event) => set(place, { unit: event.target.value })}
+                  />
+                </td>
+                <td className="fig">
+                  {read ? money(Math.round(read.quantity * read.unitMinor)) : <span className="v-out">no amount</span>}
+                </td>
+                <td>
+                  <input
+                    type="checkbox"
+                    className="form-check-input"
+                    aria-label={`May be left out, line ${place + 1}`}
+                    checked={line.optional === true}
+                    onChange={(event) => set(place, { optional: event.target.checked })}
+                  />
+                </td>
+                <td>
+                  <input
+                    type="checkbox"
+                    className="form-check-input"
+                    aria-label={`Safety, line ${place + 1}`}
+                    checked={line.safety === true}
+                    onChange={(event) => set(place, { safety: event.target.checked })}
+                  />
+                </td>
+                <td>
+                  <button
+                    type="button"
+                    className="btn btn-quiet"
+                    disabled={option.lines.length === 1}
+                    onClick={() => onLines(option.lines.filter((_, index) => index !== place))}
+                  >
+                    Out<span className="visually-hidden"> {line.what}</span>
+                  </button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <button
+        type="button"
+        className="btn btn-plain"
+        onClick={() => onLines([...option.lines, { sort: 'other', what: '', quantity: '1', unit: '0' }])}
+      >
+        One more line
+      </button>
+    </>
+  );
+}
+
+interface LineProps {
+  readonly id: string;
+  readonly label: string;
+  readonly text: string;
+  readonly type?: 'text' | 'date';
+  readonly wrong?: string | undefined;
+  readonly onText: (text: string) => void;
+}
+
+function Line({ id, label, text, type = 'text', wrong, onText }: LineProps): ReactElement {
+  return (
+    <div className="col-6 mb-2">
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      <input
+        id={id}
+        type={type}
+        className={`form-control ${wrong ? 'is-invalid' : ''}`}
+        maxLength={500}
+        value={text}
+        aria-invalid={wrong !== undefined}
+        onChange={(event) => onText(event.target.value)}
+      />
+      {wrong ? <div className="v-out">{wrong}</div> : null}
+    </div>
+  );
+}
+
+function wordsFor(problems: readonly { readonly field: string; readonly allowed: string }[], field: string): string | undefined {
+  return problems.find((problem) => problem.field === field)?.allowed;
+}
+
+/** Readings and looks that are out or unsure, as the customer may read them. */
+function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
+  return live.flatMap((entry): readonly QuoteFinding[] => {
+    if (entry.kind === 'reading') {
+      const limit = find(sheet.limits, entry.payload.limit);
+      const verdict = verdictOf(entry);
+      if (!limit || !verdict || verdict === 'in') return [];
+      const { from, to } = limitWindow(limit);
+      return [
+        {
+          words: limit.name,
+          verdict: verdict as QuoteFinding['verdict'],
+          readings: [...entry.payload.readings],
+          ...(from === undefined ? {} : { from }),
+          ...(to === undefined ? {} : { to }),
+          unit: baseUnit(limitQuantity(limit)).symbol,
+        },
+      ];
+    }
+    if (entry.kind !== 'look') return [];
+    const limit = find(sheet.limits, entry.payload.limit);
+    const look = find(limit?.looks ?? [], entry.payload.look);
+    return limit && look && look.verdict !== 'in' ? [{ words: `${limit.name}: ${look.words}`, verdict: look.verdict }] : [];
+  });
+}
+
+/** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
+function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours: number, hourlyMinor: number): TypedOption {
+  const partLines = lines.map(({ need, shelf }): TypedLine => {
+    const offer = view.offers.find(({ number }) => number === need.number);
+    const each = shelf?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
+    return { sort: 'part', what: need.name, quantity: String(need.pieces), unit: amountText(each) };
+  });
+  const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({
+    sort: 'labour',
+    what: `While it is open: ${work}. ${why}`.slice(0, 300),
+    quantity: comeBack === undefined ? '0.5' : String(Math.max(0.25, Math.round((baseOf(comeBack, 'time') / 3600) * 0.25 * 4) / 4)),
+    unit: amountText(hourlyMinor),
+    optional: true,
+  }));
+  return {
+    name: 'As planned',
+    lines: [{ sort: 'labour', what: 'Labour', quantity: String(hours), unit: amountText(hourlyMinor) }, ...partLines, ...offered],
+  };
+}
+
+function shareOf(text: string): number | undefined {
+  const typed = Number(text.trim().replace(',', '.').replace(/\s*%$/u, ''));
+  return text.trim() !== '' && typed >= 0 && typed <= 100 ? typed / 100 : undefined;
+}
+
+function lineOf({ quantity, unit, ...rest }: TypedLine): QuoteLine | undefined {
+  const typed = Number(quantity.trim().replace(',', '.'));
+  const unitMinor = minorOf(unit);
+  if (quantity.trim() === '' || !(typed >= 0) || typed > 100_000 || unitMinor === undefined) return undefined;
+  return { ...rest, quantity: Math.round(typed * 1000) / 1000, unitMinor };
+}
+
+function totalOf(option: TypedOption, tax: string): number {
+  return quoteTotal({ lines: option.lines.flatMap((line) => lineOf(line) ?? []) }, shareOf(tax) ?? 0).gross;
+}
+
+function bodyOf(id: string, { to, words, validUntil, tax, findings, options }: Typed): QuoteBody | undefined {
+  const taxShare = shareOf(tax);
+  const read = options.map(({ lines, ...option }) => ({ ...option, lines: lines.map(lineOf) }));
+  if (taxShare === undefined || to.trim() === '') return undefined;
+  if (read.some(({ name, lines }) => name.trim() === '' || lines.some((line) => !line || line.what.trim() === ''))) return undefined;
+  return {
+    id,
+    to: to.trim(),
+    ...(words.trim() ? { words: words.trim() } : {}),
+    validUntil,
+    taxShare,
+    findings: findings.filter(({ shown }) => shown).map(({ shown: _shown, ...finding }) => finding),
+    options: read as QuoteOption[],
+  };
+}

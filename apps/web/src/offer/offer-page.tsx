@@ -1,0 +1,223 @@
+import { quoteTotal, type AnswerBody, type CustomerAnswer, type OfferView } from '@jubb/contract/job';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactElement } from 'react';
+import { call, get } from '../api/client.ts';
+import { queryClient } from '../api/queries.ts';
+import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
+import { moneyIn } from '../kit/money.ts';
+import { Loading, Wrong } from '../kit/pieces.tsx';
+import { useSend } from '../kit/use-send.ts';
+import './offer.scss';
+
+/** What the customer sees behind the private link: what was found, the ways to go on, and three keys. */
+export function OfferPage({ token }: { readonly token: string }): ReactElement {
+  const key = ['offer', token];
+  const { data: offer, error } = useQuery({ queryKey: key, queryFn: () => get<OfferView>(`/offers/${encodeURIComponent(token)}`) });
+  if (!offer)
+    return (
+      <main className="offer">
+        {error ? (
+          <>
+            <h1>This link leads nowhere</h1>
+            <Wrong error={error} />
+            <p>Ask the shop to send it again.</p>
+          </>
+        ) : (
+          <Loading what="the quote" />
+        )}
+      </main>
+    );
+  return <Offer offer={offer} token={token} onAnswered={(next) => queryClient.setQueryData(key, next)} />;
+}
+
+interface OfferProps {
+  readonly offer: OfferView;
+  readonly token: string;
+  readonly onAnswered: (next: OfferView) => void;
+}
+
+function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
+  const [chosen, setChosen] = useState(offer.answer?.option ?? 0);
+  const [without, setWithout] = useState<readonly number[]>(offer.answer?.without ?? []);
+  const [words, setWords] = useState('');
+  const [asking, setAsking] = useState(false);
+  const { busy, error, send } = useSend();
+  const money = moneyIn(offer.currency);
+  const { body } = offer;
+  const option = body.options[chosen] ?? body.options[0]!;
+  const total = quoteTotal(option, body.taxShare, without);
+  const isOpen = offer.state === 'sent' || offer.state === 'ask';
+  const answer = (what: CustomerAnswer): void => {
+    const given: AnswerBody = {
+      answer: what,
+      without: what === 'yes' ? [...without] : [],
+      ...(what === 'yes' ? { option: chosen } : {}),
+      ...(words.trim() ? { words: words.trim() } : {}),
+    };
+    void send(async () => onAnswered(await call<OfferView>('POST', `/offers/${encodeURIComponent(token)}/answer`, given))).then((ok) => {
+      if (ok) setAsking(false);
+    });
+  };
+  const declined = without.flatMap((place) => (option.lines[place]?.safety ? [option.lines[place].what] : []));
+  return (
+    <main className="offer">
+      <p className="brand mb-0">{offer.shop}</p>
+      <h1>
+        Quote <span className="fig">{offer.number}</span>
+      </h1>
+      <p>
+        {offer.unit} of {offer.machine}, for {offer.customer}. Good until{' '}
+        {new Date(body.validUntil).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.
+      </p>
+      {body.words ? <p>{body.words}</p> : null}
+      {offer.answer ? <Answered offer={offer} /> : null}
+      {offer.state === 'replaced' ? (
+        <p className="care" role="note">
+          <b>Not good any more</b>A newer quote has taken its place. Ask the shop for its link.
+        </p>
+      ) : null}
+      {body.findings.length > 0 ? (
+        <section>
+          <h2>What we found</h2>
+          {body.findings.map((finding) => (
+            <div key={finding.words} className="found">
+              <p className="mb-1">
+                {finding.verdict === 'told' ? null : (
+                  <b className={`fig v-${finding.verdict}`}>
+                    <VerdictShape verdict={finding.verdict} /> {finding.verdict === 'unsure' ? 'not sure' : finding.verdict}
+                  </b>
+                )}{' '}
+                {finding.words}
+              </p>
+              {finding.readings && finding.readings.length > 0 ? (
+                <LimitStrip
+                  name={finding.words}
+                  readings={finding.readings}
+                  from={finding.from}
+                  to={finding.to}
+                  unit={finding.unit ?? ''}
+                />
+              ) : null}
+            </div>
+          ))}
+        </section>
+      ) : null}
+      <section>
+        <h2>{body.options.length > 1 ? 'Ways to go on' : 'What it takes'}</h2>
+        {body.options.length > 1 ? (
+          <div className="offer-ways" role="group" aria-label="Ways to go on">
+            {body.options.map((one, place) => (
+              <button
+                key={one.name}
+                type="button"
+                className={`btn btn-plain ${place === chosen ? 'on' : ''}`}
+                aria-pressed={place === chosen}
+                disabled={!isOpen}
+                onClick={() => {
+                  setChosen(place);
+                  setWithout([]);
+                }}
+              >
+                {one.name} <span className="fig fs-5">{money(quoteTotal(one, body.taxShare).gross)}</span>
+              </button>
+            ))}
+          </div>
+        ) : null}
+        {option.words ? <p>{option.words}</p> : null}
+        <ul className="offer-lines">
+          {option.lines.map((line, place) => (
+            <li key={place}>
+              <span>
+                {line.optional ? (
+                  <label>
+                    <input
+                      type="checkbox"
+                      className="form-check-input"
+                      checked={!without.includes(place)}
+                      disabled={!isOpen}
+                      onChange={(event) => setWithout(event.target.checked ? without.filter((one) => one !== place) : [...without, place])}
+                    />{' '}
+                    {line.what}
+                  </label>
+                ) : (
+                  line.what
+                )}
+                {line.quantity === 1 ? '' : `, ${line.quantity} ${line.sort === 'labour' ? 'h' : '×'}`}
+              </span>
+              <span className="fig">{money(Math.round(line.quantity * line.unitMinor))}</span>
+            </li>
+          ))}
+        </ul>
+        <dl className="offer-sum">
+          <dt>Net</dt>
+          <dd className="fig">{money(total.net)}</dd>
+          <dt>Tax {Math.round(body.taxShare * 1000) / 10} %</dt>
+          <dd className="fig">{money(total.tax)}</dd>
+          <dt>In all</dt>
+          <dd className="fig fs-3">{money(total.gross)}</dd>
+        </dl>
+      </section>
+      {declined.length > 0 ? (
+        <div className="care" role="note">
+          <b>Care</b>
+          You leave out: {declined.join(', ')}. It can hurt somebody. If you say yes without it, it is written down that we told you.
+        </div>
+      ) : null}
+      <Wrong error={error} />
+      {isOpen ? (
+        <div className="offer-keys">
+          {asking ? (
+            <>
+              <label className="form-label" htmlFor="offer-words">
+                What would you like to know?
+              </label>
+              <textarea
+                id="offer-words"
+                className="form-control mb-2"
+                rows={3}
+                maxLength={1000}
+                value={words}
+                autoFocus
+                onChange={(event) => setWords(event.target.value)}
+              />
+              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => answer('ask')}>
+                Send the question
+              </button>
+              <button type="button" className="btn btn-plain" onClick={() => setAsking(false)}>
+                Back
+              </button>
+            </>
+          ) : (
+            <>
+              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => answer('yes')}>
+                Yes, do it for {money(total.gross)}
+              </button>
+              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => setAsking(true)}>
+                I have a question
+              </button>
+              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => answer('no')}>
+                No, leave it
+              </button>
+            </>
+          )}
+        </div>
+      ) : null}
+    </main>
+  );
+}
+
+function Answered({ offer }: { readonly offer: OfferView }): ReactElement | null {
+  const { answer, body } = offer;
+  if (!answer) return null;
+  const words = {
+    yes: `You said yes to "${body.options[answer.option ?? 0]?.name ?? ''}". We go on.`,
+    no: 'You said no. We leave it as it is; the shop will call you.',
+    ask: 'You asked. The shop will call you; you can still say yes or no here.',
+  };
+  return (
+    <p className="work" role="status">
+      <b>{words[answer.answer]}</b>
+      {answer.words ? <span className="soft"> “{answer.words}”</span> : null}
+    </p>
+  );
+}

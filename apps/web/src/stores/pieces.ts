@@ -1,0 +1,8 @@
+import type { StockLine } from '@jubb/contract/job';
+import { dropZeros } from '@jubb/core';
+
+/** "3", "2.5 L". */
+export function pieces(quantity: number, { unit }: Pick<StockLine, 'unit'>): string {
+  const figure = dropZeros(quantity.toFixed(3));
+  return unit === 'piece' ? figure : `${figure} ${unit}`;
+}

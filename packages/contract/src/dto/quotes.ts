@@ -1,0 +1,133 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+import { ANSWERS, QUOTE_LINE_SORTS, type CustomerAnswer, type QuoteLineSort } from '../words.js';
+import { Line } from './line.js';
+
+export class QuoteLine {
+  @IsIn(QUOTE_LINE_SORTS) sort: QuoteLineSort;
+  @Line('what is it?', 300) what: string;
+  @IsNumber({ maxDecimalPlaces: 3 }, { message: 'must be a number with at most three decimals' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(100_000, { message: 'must be at most 100000' })
+  quantity: number;
+  /** Of one piece or hour, in minor units. */
+  @IsInt({ message: 'must be an amount of money with at most two decimals' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(100_000_000, { message: 'is too large' })
+  unitMinor: number;
+  /** The customer may leave it out. */
+  @IsOptional() @IsBoolean() optional?: boolean;
+  /** Leaving it out can hurt somebody: it is recorded that this was told. */
+  @IsOptional() @IsBoolean() safety?: boolean;
+}
+
+export class QuoteOption {
+  @Line('what is this option called?', 60) name: string;
+  @IsOptional() @IsString() @MaxLength(500) words?: string;
+  @IsArray()
+  @ArrayMinSize(1, { message: 'needs at least one line' })
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => QuoteLine)
+  lines: QuoteLine[];
+}
+
+/** What was found, with its strip where it was measured. */
+export class QuoteFinding {
+  @Line('what was found?', 300) words: string;
+  @IsIn(['in', 'out', 'unsure', 'told']) verdict: 'in' | 'out' | 'unsure' | 'told';
+  @IsOptional() @IsArray() @ArrayMaxSize(50) @IsNumber({}, { each: true }) readings?: number[];
+  @IsOptional() @IsNumber() from?: number;
+  @IsOptional() @IsNumber() to?: number;
+  @IsOptional() @IsString() @MaxLength(10) unit?: string;
+}
+
+export class QuoteBody {
+  @IsUUID('7') id: string;
+  /** Where the link is sent. */
+  @Line('where does it go?', 120) to: string;
+  @IsOptional() @IsString() @MaxLength(2000) words?: string;
+  @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) validUntil: string;
+  @IsNumber({}, { message: 'must be a share, such as 0.2' })
+  @Min(0, { message: 'must not be under 0 %' })
+  @Max(1, { message: 'must be at most 100 %' })
+  taxShare: number;
+  @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => QuoteFinding) findings: QuoteFinding[];
+  @IsArray()
+  @ArrayMinSize(1, { message: 'needs at least one option' })
+  @ArrayMaxSize(3)
+  @ValidateNested({ each: true })
+  @Type(() => QuoteOption)
+  options: QuoteOption[];
+}
+
+export class AnswerBody {
+  @IsIn(ANSWERS) answer: CustomerAnswer;
+  /** Which option, by its place; needed for a yes. */
+  @IsOptional() @IsInt() @Min(0) @Max(2) option?: number;
+  /** Lines that are left out, by their place; only those that may be. */
+  @IsArray() @ArrayMaxSize(200) @ArrayUnique() @IsInt({ each: true }) @Min(0, { each: true }) without: number[];
+  @IsOptional() @IsString() @MaxLength(1000, { message: 'is too long; at most 1000 letters are kept' }) words?: string;
+}
+
+export type QuoteState = 'sent' | 'yes' | 'no' | 'ask' | 'replaced';
+
+export interface QuoteAnswer {
+  readonly answer: CustomerAnswer;
+  readonly option?: number;
+  readonly without: readonly number[];
+  readonly words?: string;
+  readonly at: string;
+}
+
+export interface QuoteView {
+  readonly id: string;
+  readonly number: number;
+  readonly jobId: string;
+  readonly state: QuoteState;
+  readonly body: Omit<QuoteBody, 'id'>;
+  readonly sentAt: string;
+  readonly sentBy: string;
+  readonly answer: QuoteAnswer | null;
+}
+
+/** What the customer sees behind the link. */
+export interface OfferView {
+  readonly number: number;
+  readonly shop: string;
+  readonly currency: string;
+  readonly unit: string;
+  readonly machine: string;
+  readonly customer: string;
+  readonly state: QuoteState;
+  readonly body: Omit<QuoteBody, 'id' | 'to'>;
+  readonly answer: QuoteAnswer | null;
+}
+
+/** A message as the stand-in for post and telephone holds it. */
+export interface MessageView {
+  readonly id: string;
+  readonly to: string;
+  readonly subject: string;
+  readonly text: string;
+  readonly link: string | null;
+  readonly sentAt: string;
+}
