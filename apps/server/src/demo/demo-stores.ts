@@ -133,14 +133,14 @@ export async function loadDemoStores(
     );
   const fluids = new Map(sheets.flatMap(({ fluids: all }) => all.map((fluid) => [fluid.grade, fluid] as const)));
   let batch = 0;
-  for (const [grade, { name }] of fluids) {
+  for (const [grade, { name, amount }] of fluids) {
     batch += 1;
     await shelf(
       {
         number: `FL-${String(batch).padStart(2, '0')}`,
         name,
         kind: 'fluid',
-        unit: /grease/iu.test(name) ? 'kg' : 'L',
+        unit: /\d\s*k?g$/u.test(amount?.figure ?? '') ? 'kg' : 'L',
         designation: grade.slice(0, 80),
         priceMinor: 1400,
         minimum: 2,

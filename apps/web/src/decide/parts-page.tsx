@@ -85,11 +85,16 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
       </table>
       <Wrong error={error} />
       {here.length > 0 && !state.handedOver ? (
-        <button type="button" className="btn btn-primary" disabled={busy} onClick={() => run(...here.map((line) => move(line, 'reserve')))}>
+        <button
+          type="button"
+          className="btn btn-primary mt-2"
+          disabled={busy}
+          onClick={() => run(...here.map((line) => move(line, 'reserve')))}
+        >
           Keep all that is on the shelf
         </button>
       ) : null}
-      {state.handedOver ? null : <OrderTheRest parts={parts} />}
+      {state.handedOver ? null : <OrderTheRest parts={parts} isNext={here.length === 0} />}
     </>
   );
 }
@@ -111,7 +116,7 @@ function PartRow({ line: { need, shelf, others, kept, out, ordered, due, open },
         {need.name} {need.sure ? null : <span className="trust">not decided</span>}
         <div className="soft">{need.because}</div>
       </td>
-      <td className="fig">
+      <td className="fig text-nowrap">
         {need.number ?? ''}
         {need.was === null ? null : <div className="soft">was {need.was}</div>}
       </td>
@@ -163,7 +168,7 @@ function PartRow({ line: { need, shelf, others, kept, out, ordered, due, open },
 }
 
 /** The cheapest way to buy what is missing: kits against singles, put on the orders of their suppliers. */
-function OrderTheRest({ parts }: { readonly parts: Parts }): ReactElement | null {
+function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNext: boolean }): ReactElement | null {
   const { job } = useHere();
   const money = useMoney();
   const { busy, error, send } = useSend();
@@ -241,7 +246,7 @@ function OrderTheRest({ parts }: { readonly parts: Parts }): ReactElement | null
             </span>
           </p>
           <Wrong error={error} />
-          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => put(cover.buy)}>
+          <button type="button" className={`btn ${isNext ? 'btn-primary' : 'btn-plain'}`} disabled={busy} onClick={() => put(cover.buy)}>
             Put it on the orders
           </button>{' '}
           <Link to="/stores/orders">Orders and goods in</Link>

@@ -433,9 +433,9 @@ function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
 
 /** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
 function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours: number, hourlyMinor: number): TypedOption {
-  const partLines = lines.map(({ need, shelf }): TypedLine => {
+  const partLines = lines.map(({ need, shelf, others }): TypedLine => {
     const offer = view.offers.find(({ number }) => number === need.number);
-    const each = shelf?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
+    const each = (shelf ?? others[0])?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
     return { sort: 'part', what: need.name, quantity: String(need.pieces), unit: amountText(each) };
   });
   const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({

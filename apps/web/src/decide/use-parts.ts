@@ -49,7 +49,9 @@ export function useParts(): { readonly parts: Parts | undefined; readonly error:
 
 function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, offers, ordered }: JobPartsView): PartLine {
   const shelf = stock.find(({ number }) => number === need.number);
-  const others = stock.filter((line) => line !== shelf && need.designation !== null && line.designation === need.designation);
+  const others = stock.filter(
+    (line) => line !== shelf && line.unit === need.unit && need.designation !== null && line.designation === need.designation,
+  );
   const all = shelf ? [shelf, ...others] : others;
   const kept = all.reduce((sum, { reservedHere }) => sum + reservedHere, 0);
   const out = all.reduce((sum, { issuedHere }) => sum + issuedHere, 0);

@@ -138,7 +138,7 @@ function Worth(): ReactElement {
                       className="btn btn-quiet"
                       onClick={() => setTyped({ ...typed, rows: typed.rows.filter((_, index) => index !== place) })}
                     >
-                      Take out<span className="visually-hidden"> {line.option}</span>
+                      Out<span className="visually-hidden"> {line.option}</span>
                     </button>
                   ) : null}
                 </td>
@@ -147,8 +147,8 @@ function Worth(): ReactElement {
           </tbody>
         </table>
       </div>
-      <div className="d-flex flex-wrap gap-3 align-items-end mb-3">
-        <div style={{ width: 200 }}>
+      <div className="d-flex flex-wrap gap-3 align-items-end mt-2 mb-3">
+        <div>
           <label className="form-label" htmlFor="day-cost">
             A day down costs the customer
           </label>

@@ -165,7 +165,7 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
   const fieldError = error instanceof Refusal ? error.fields.find(({ field }) => field === 'quantity') : undefined;
   return (
     <form className="mb-3" noValidate onSubmit={(event) => void keep(event)}>
-      <div className="way-pick mb-2" role="group" aria-label="What happens">
+      <div className="d-flex flex-wrap gap-2 mt-2 mb-3" role="group" aria-label="What happens">
         {MOVES.map((kind) => (
           <button
             key={kind}

@@ -1,4 +1,3 @@
-import { formatQuantity } from '../quantity/format.js';
 import { defineWorking } from '../working/describe.js';
 import { ok } from '../working/issues.js';
 
@@ -237,7 +236,7 @@ function whatChanges(best: Option, second: Option, bestCost: number, secondCost:
   const least = inAll(best, dayCost) / secondCost;
   const rise = (secondCost - bestCost) * best.seasons;
   const turning = tornado.filter(({ low, high }) => Math.min(low, high) < 0).map(({ what }) => what);
-  const words = `${second.option} is as good when ${best.option} lasts ${formatQuantity(least, 'ratio')} seasons instead of ${formatQuantity(best.seasons, 'ratio')}, or costs ${rise.toFixed(2)} more.`;
+  const words = `${second.option} is as good when ${best.option} lasts ${least.toFixed(1)} seasons instead of ${best.seasons.toFixed(1)}, or costs ${rise.toFixed(2)} more.`;
   return turning.length === 0
     ? `${words} None of the figures turns it alone.`
     : `${words} It hangs on: ${turning.join(', ')}.`.slice(0, 400);

@@ -1,0 +1,298 @@
+import { randomBytes } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { JobView, MessageView, OfferView, OrderView, Problem, QuoteBody, QuoteView, StockLine, StockView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+import { Client, type Answer } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let perla: Client;
+let ilka: Client;
+let job: JobView;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  perla = await Client.as(server.base, 'perla');
+  ilka = await Client.as(server.base, 'ilka');
+  job = await perla.jobNumbered(403);
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+const item = (number: string): object => ({ number, name: 'Ring', kind: 'o-ring', unit: 'piece', minimum: 0, priceMinor: 90 });
+const move = (kind: string, quantity: number, more: object = {}): object => ({
+  id: uuid(),
+  kind,
+  quantity,
+  takenAt: new Date().toISOString(),
+  ...more,
+});
+const told = (answer: Answer<Problem>): string =>
+  `${answer.status} ${(answer.body.errors ?? []).map(({ field, allowed }) => `${field} ${allowed}`).join('; ')} ${answer.body.title}`;
+
+describe('shelves', () => {
+  const shelf = async (number: string, quantity: number): Promise<string> => {
+    const { id } = await perla.made<StockView>('/stock', item(number));
+    await perla.made(`/stock/${id}/moves`, move('receive', quantity));
+    return id;
+  };
+
+  test('two people cannot take the last one, however many try at once', async () => {
+    const id = await shelf('T-LAST', 3);
+    const tries = await Promise.all(
+      Array.from({ length: 12 }, (_, index) => (index % 2 ? perla : ilka).call('POST', `/stock/${id}/moves`, move('issue', 1))),
+    );
+    expect(tries.filter(({ status }) => status === 200)).toHaveLength(3);
+    expect(tries.filter(({ status }) => status === 409)).toHaveLength(9);
+    expect(await perla.get<StockView>(`/stock/${id}`)).toMatchObject({ onHand: 0, reserved: 0 });
+  });
+
+  test('what is kept for one job is not free for another, and goes out to its own', async () => {
+    const id = await shelf('T-KEPT', 2);
+    await ilka.made(`/stock/${id}/moves`, move('reserve', 2, { jobId: job.id }));
+    const other = await perla.jobNumbered(402);
+    expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('issue', 1, { jobId: other.id })))).toContain(
+      'quantity must be at most 0',
+    );
+    expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('release', 3, { jobId: job.id })))).toContain('must be at most 2');
+    expect(await ilka.made<StockView>(`/stock/${id}/moves`, move('issue', 2, { jobId: job.id }))).toMatchObject({
+      onHand: 0,
+      reserved: 0,
+      reservations: [],
+    });
+  });
+
+  test('a movement sent twice is one; the same id for another one is refused', async () => {
+    const { id } = await perla.made<StockView>('/stock', item('T-TWICE'));
+    const once = move('receive', 5);
+    await perla.made(`/stock/${id}/moves`, once);
+    expect(await perla.made<StockView>(`/stock/${id}/moves`, once)).toMatchObject({ onHand: 5 });
+    expect((await perla.call('POST', `/stock/${id}/moves`, { ...once, quantity: 6 })).status).toBe(409);
+  });
+
+  test('whatever happens in whatever order, the shelf is what came less what went, and never under nothing', async () => {
+    const id = await shelf('T-SUM', 10);
+    await Promise.all(
+      Array.from({ length: 40 }, (_, index) => {
+        const kind = (['issue', 'receive', 'reserve', 'issue'] as const)[index % 4]!;
+        return ilka.call('POST', `/stock/${id}/moves`, move(kind, 1 + (index % 3), { ...(kind === 'receive' ? {} : { jobId: job.id }) }));
+      }),
+    );
+    const line = await perla.get<StockView>(`/stock/${id}`);
+    const sum = line.movements.reduce(
+      (total, { kind, quantity }) => total + (kind === 'receive' ? quantity : kind === 'issue' ? -quantity : 0),
+      0,
+    );
+    expect(line.onHand).toBe(sum);
+    expect(line.onHand).toBeGreaterThanOrEqual(line.reserved);
+    expect(line.reservations.reduce((total, { quantity }) => total + quantity, 0)).toBe(line.reserved);
+  });
+
+  test('a batch past its day, or with less in it, is not given out', async () => {
+    const { id } = await perla.made<StockView>('/stock', { ...item('T-OIL'), unit: 'L', kind: 'fluid' });
+    await perla.made(`/stock/${id}/moves`, move('receive', 4, { batch: 'OLD', expires: '2025-01-31' }));
+    await perla.made(`/stock/${id}/moves`, move('receive', 1.5, { batch: 'NEW', expires: '2031-01-31' }));
+    expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('issue', 1, { batch: 'OLD' })))).toContain('past its day');
+    expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('issue', 2, { batch: 'NEW' })))).toContain('there are 1.5');
+    expect((await ilka.call('POST', `/stock/${id}/moves`, move('issue', 1.25, { batch: 'NEW' }))).status).toBe(200);
+  });
+
+  test.each([
+    [move('issue', -1), 'must not be under 0'],
+    [move('receive', 1e9), 'must be at most 1000000'],
+    [move('receive', 0.0001), 'three decimals'],
+    [move('receive', 0), 'must be more than 0'],
+    [move('reserve', 1), 'for which job'],
+    [{ ...move('receive', 1), kind: 'steal' }, 'kind must be one of'],
+  ])('%j is refused', async (body, words) => {
+    const [line] = await perla.get<StockLine[]>('/stock');
+    expect(told(await perla.call('POST', `/stock/${line!.id}/moves`, body))).toContain(words);
+  });
+
+  test('a price with three decimals and a number that is there are refused by field', async () => {
+    expect(told(await perla.call('POST', '/stock', { ...item('T-PRICE'), priceMinor: 12.5 }))).toContain(
+      'priceMinor must be an amount of money',
+    );
+    const [line] = await perla.get<StockLine[]>('/stock');
+    expect(told(await perla.call('POST', '/stock', item(line!.number)))).toContain('number is on the shelves already');
+  });
+});
+
+describe('orders', () => {
+  const supplier = 'Tarnholt Trade Parts';
+  /** An order with these numbers for the job, sent. */
+  const ordered = async (...quantities: readonly number[]): Promise<{ order: Answer<OrderView>; numbers: readonly string[] }> => {
+    const numbers = ['HT6-4407', 'HT6-K1', 'HT6-4401'].slice(0, quantities.length);
+    let open: OrderView | undefined;
+    for (const [index, quantity] of quantities.entries())
+      open = await perla.made<OrderView>('/orders/lines', { id: uuid(), supplier, number: numbers[index], quantity, jobId: job.id });
+    return { order: await perla.call<OrderView>('POST', `/orders/${open!.id}/send`), numbers };
+  };
+  const fault = (name: string): Promise<unknown> => perla.call('PUT', `/suppliers/${encodeURIComponent(supplier)}/fault`, { fault: name });
+  const holdOf = async (): Promise<JobView['hold']> => (await perla.get<JobView>(`/jobs/${job.id}`)).hold;
+  const comeIn = async ({ id, notes }: OrderView): Promise<OrderView> =>
+    perla.made<OrderView>(`/orders/${id}/goods-in`, { id: uuid(), lines: notes });
+
+  test('pressed ten times at once it is ordered once, the job waits, and goes on when all of it is here', async () => {
+    const { order } = await ordered(4, 1);
+    const again = await Promise.all(Array.from({ length: 10 }, () => perla.call<OrderView>('POST', `/orders/${order.body.id}/send`)));
+    expect(new Set(again.map(({ body }) => JSON.stringify(body.lines))).size).toBe(1);
+    expect(await holdOf()).toMatchObject({ reason: 'parts' });
+    await fault('part of it');
+    const first = await perla.made<OrderView>(`/orders/${order.body.id}/deliver`, {});
+    const half = await comeIn(first);
+    expect(half.state).toBe('confirmed');
+    expect(await holdOf()).toMatchObject({ reason: 'parts' });
+    const rest = await comeIn(await perla.made<OrderView>(`/orders/${order.body.id}/deliver`, {}));
+    expect(rest.state).toBe('delivered');
+    expect(await holdOf()).toBeNull();
+    const [line] = await perla.get<StockLine[]>('/stock?find=HT6-K1');
+    expect((await perla.get<StockView>(`/stock/${line!.id}`)).reservations).toEqual([
+      expect.objectContaining({ jobId: job.id, quantity: 1 }),
+    ]);
+  });
+
+  test('an answer that got lost is asked for again, and nothing is ordered twice', async () => {
+    await fault('time-out');
+    const { order } = await ordered(2);
+    expect(order.status).toBe(504);
+    const orders = await perla.get<OrderView[]>('/orders');
+    const sent = orders.find(({ state }) => state === 'sent')!;
+    const answer = await perla.made<OrderView>(`/orders/${sent.id}/send`, {});
+    expect(answer).toMatchObject({ state: 'confirmed', lines: [{ quantity: 2, confirmed: 2 }] });
+    await comeIn(await perla.made<OrderView>(`/orders/${sent.id}/deliver`, {}));
+  });
+
+  test('a confirmation for another quantity waits for a word; the wrong part goes back and the job waits on', async () => {
+    await fault('other quantity');
+    const { order, numbers } = await ordered(3);
+    expect(order.body).toMatchObject({ state: 'differs', lines: [{ quantity: 3, confirmed: 4 }] });
+    expect((await perla.call('POST', `/orders/${order.body.id}/deliver`)).status).toBe(409);
+    await perla.made(`/orders/${order.body.id}/settle`, { asConfirmed: true });
+    expect((await perla.call('POST', `/orders/${order.body.id}/settle`, { asConfirmed: true })).status).toBe(409);
+    await fault('wrong part');
+    const wrong = await comeIn(await perla.made<OrderView>(`/orders/${order.body.id}/deliver`, {}));
+    expect(wrong).toMatchObject({ state: 'confirmed', lines: [{ quantity: 4, received: 0, returned: 4 }] });
+    expect(await holdOf()).toMatchObject({ reason: 'parts' });
+    const lineId = wrong.lines[0]!.id;
+    const tooMany = await perla.call('POST', `/orders/${wrong.id}/goods-in`, {
+      id: uuid(),
+      lines: [{ lineId, number: numbers[0], quantity: 5 }],
+    });
+    expect(told(tooMany)).toContain('must be at most 4');
+    expect(await comeIn(await perla.made<OrderView>(`/orders/${wrong.id}/deliver`, {}))).toMatchObject({ state: 'delivered' });
+  });
+
+  test('a number that nobody has, and a mechanic who would order, are refused', async () => {
+    expect(told(await perla.call('POST', '/orders/lines', { id: uuid(), supplier, number: 'NONE', quantity: 1 }))).toContain(
+      'is not in the catalogue',
+    );
+    const joss = await Client.as(server.base, 'joss');
+    expect((await joss.call('POST', '/orders/lines', { id: uuid(), supplier, number: 'HT6-K1', quantity: 1 })).status).toBe(403);
+  });
+});
+
+describe('quotes', () => {
+  const quote = (change: Partial<QuoteBody> = {}): QuoteBody => ({
+    id: uuid(),
+    to: '0555 0178',
+    validUntil: new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10),
+    taxShare: 0.2,
+    findings: [{ words: 'Bearing journal', verdict: 'out', readings: [34.95], from: 34.98, to: 35, unit: 'mm' }],
+    options: [
+      {
+        name: 'As planned',
+        lines: [
+          { sort: 'labour', what: 'Labour', quantity: 2.5, unitMinor: 6800 },
+          { sort: 'part', what: 'Brake hose', quantity: 1, unitMinor: 2333, optional: true, safety: true },
+          { sort: 'part', what: 'Dust cap', quantity: 1, unitMinor: 700, optional: true },
+        ],
+      },
+      { name: 'Only what must', lines: [{ sort: 'labour', what: 'Labour', quantity: 1, unitMinor: 6800 }] },
+    ],
+    ...change,
+  });
+  /** Sends a quote on a job of its own and gives the token of its link. */
+  const sent = async (change: Partial<QuoteBody> = {}): Promise<{ token: string; own: JobView; guest: Client }> => {
+    const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
+    const { id } = await perla.booked(revisionId);
+    const body = quote(change);
+    await perla.made(`/jobs/${id}/quotes`, body);
+    // Sent twice by a lost answer, it is one quote and one message.
+    expect(await perla.made<QuoteView[]>(`/jobs/${id}/quotes`, body)).toHaveLength(1);
+    const [message] = await perla.get<MessageView[]>('/messages');
+    return { token: message!.link!.replace('/q/', ''), own: await perla.get<JobView>(`/jobs/${id}`), guest: new Client(server.base) };
+  };
+  const yes = { answer: 'yes', option: 0, without: [1, 2] };
+
+  test('a customer without a log-in reads it, says yes without two lines, and the job goes on', async () => {
+    const { token, own, guest } = await sent();
+    expect(own.hold).toMatchObject({ reason: 'answer' });
+    const offer = await guest.get<OfferView>(`/offers/${token}`);
+    expect(JSON.stringify(offer)).not.toContain('0555 0178');
+    const answered = await guest.made<OfferView>(`/offers/${token}/answer`, yes);
+    expect(answered.state).toBe('yes');
+    const after = await perla.get<JobView>(`/jobs/${own.id}`);
+    expect(after.hold).toBeNull();
+    // 2.5 h at 68.00, 20 % tax; the hose was told for safety, the cap is owed.
+    expect(after.entries.find(({ kind }) => kind === 'answered')?.payload).toMatchObject({ answer: 'yes', grossMinor: 20_400 });
+    expect(after.entries.find(({ kind }) => kind === 'finding')?.payload).toMatchObject({
+      text: expect.stringContaining('Told the customer, and declined: Brake hose'),
+    });
+    expect(after.entries.find(({ kind }) => kind === 'owed')?.payload).toMatchObject({ what: 'Dust cap' });
+  });
+
+  test('answered twice: the same again is taken once, another word is refused, a question may become a yes', async () => {
+    const { token, own, guest } = await sent();
+    expect(told(await guest.call('POST', `/offers/${token}/answer`, { answer: 'ask', without: [] }))).toContain(
+      'what would you like to know',
+    );
+    await guest.made(`/offers/${token}/answer`, { answer: 'ask', without: [], words: 'How long?' });
+    const both = await Promise.all([1, 2, 3].map(() => guest.call('POST', `/offers/${token}/answer`, yes)));
+    expect(both.map(({ status }) => status)).toEqual([200, 200, 200]);
+    expect((await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [] })).status).toBe(409);
+    const { entries } = await perla.get<JobView>(`/jobs/${own.id}`);
+    expect(entries.filter(({ kind }) => kind === 'answered')).toHaveLength(2);
+  });
+
+  test('a line that may not be left out, and an option that is not there, are refused', async () => {
+    const { token, guest } = await sent();
+    expect(told(await guest.call('POST', `/offers/${token}/answer`, { ...yes, without: [0] }))).toContain('cannot be left out');
+    expect(told(await guest.call('POST', `/offers/${token}/answer`, { ...yes, option: 2 }))).toContain('must be one of the 2 options');
+  });
+
+  test('a newer quote takes the place of one that had its yes: it is asked again', async () => {
+    const { token, own, guest } = await sent();
+    await guest.made(`/offers/${token}/answer`, yes);
+    await perla.made(`/jobs/${own.id}/quotes`, quote());
+    expect((await guest.get<OfferView>(`/offers/${token}`)).state).toBe('replaced');
+    expect((await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [] })).status).toBe(409);
+    expect((await perla.get<JobView>(`/jobs/${own.id}`)).hold).toMatchObject({ reason: 'answer' });
+  });
+
+  test.each([
+    [{ taxShare: 1.01 }, 'taxShare must be at most 100 %'],
+    [{ validUntil: '2020-01-01' }, 'validUntil must not be over already'],
+    [{ options: [] }, 'options needs at least one option'],
+    [
+      { options: [{ name: 'x', lines: [{ sort: 'part' as const, what: 'Ring', quantity: 1, unitMinor: 1.125 }] }] },
+      'must be an amount of money',
+    ],
+  ])('%j is refused', async (change, words) => {
+    expect(told(await perla.call('POST', `/jobs/${job.id}/quotes`, quote(change)))).toContain(words);
+  });
+
+  test('a link tried again and again is shut, and a right one is not found by trying', async () => {
+    const guest = new Client(server.base);
+    const tries: number[] = [];
+    for (let count = 0; count < 60; count += 1)
+      tries.push((await guest.call('GET', `/offers/${randomBytes(24).toString('base64url')}`)).status);
+    expect(tries.slice(0, 20)).toEqual(Array.from({ length: 20 }, () => 404));
+    expect(new Set(tries.slice(20))).toEqual(new Set([429]));
+  });
+});
