@@ -103,13 +103,13 @@ describe('shelves', () => {
   });
 
   test.each([
-    [move('issue', -1), 'must not be under 0'],
-    [move('receive', 1e9), 'must be at most 1000000'],
-    [move('receive', 0.0001), 'three decimals'],
-    [move('receive', 0), 'must be more than 0'],
-    [move('reserve', 1), 'for which job'],
-    [{ ...move('receive', 1), kind: 'steal' }, 'kind must be one of'],
-  ])('%j is refused', async (body, words) => {
+    ['less than nothing', move('issue', -1), 'must not be under 0'],
+    ['a thousand million', move('receive', 1e9), 'must be at most 1000000'],
+    ['four decimals', move('receive', 0.0001), 'three decimals'],
+    ['nothing', move('receive', 0), 'must be more than 0'],
+    ['kept for nobody', move('reserve', 1), 'for which job'],
+    ['stolen', { ...move('receive', 1), kind: 'steal' }, 'kind must be one of'],
+  ])('%s is refused', async (_name, body, words) => {
     const [line] = await perla.get<StockLine[]>('/stock');
     expect(told(await perla.call('POST', `/stock/${line!.id}/moves`, body))).toContain(words);
   });

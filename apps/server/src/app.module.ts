@@ -6,6 +6,7 @@ import { ProblemFilter } from './common/problem.filter.js';
 import { validationPipe } from './common/validation.js';
 import type { Config } from './config.js';
 import { CribController } from './crib/crib.controller.js';
+import { CribService } from './crib/crib.service.js';
 import { CustomersController } from './customers/customers.controller.js';
 import { Demo } from './demo/demo.js';
 import { EntriesService } from './entries/entries.service.js';
@@ -83,6 +84,7 @@ export class AppModule {
         StreamService,
         TabletsService,
         InstrumentsService,
+        CribService,
         StoresService,
         SupplierStandIn,
         OrdersService,

@@ -3,6 +3,7 @@ export * from './entry/entry.js';
 export * from './entry/payloads.js';
 export * from './dto/bodies.js';
 export * from './dto/stores.js';
+export * from './dto/crib.js';
 export * from './dto/quotes.js';
 export * from './validation.js';
 export * from './sheet/file.js';

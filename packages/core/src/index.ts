@@ -23,6 +23,7 @@ export {
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
 export { torqueAtYield } from './torque/yield.js';
+export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';
 export { judge } from './measuring/verdict.js';
 export { worstOf, type Verdict } from './measuring/verdict-field.js';
 export { cheapestCover, type Cover, type Offer } from './decide/kits.js';

@@ -66,4 +66,4 @@ export function demoTools(): Omit<ToolRow, 'id'>[] {
 }
 
 /** Tags of the tools that send by themselves. */
-export const DEMO_INSTRUMENTS: readonly string[] = ['K1', 'D2', 'W3', 'W7', 'B3', 'S1', 'M4'];
+export const DEMO_INSTRUMENTS: readonly string[] = ['K1', 'D2', 'W3', 'W7', 'B3', 'S1', 'M4', 'E1'];

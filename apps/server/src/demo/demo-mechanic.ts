@@ -3,6 +3,7 @@ import {
   baseOf,
   countsOf,
   find,
+  gridPlaces,
   limitQuantity,
   limitWindow,
   nextAct,
@@ -38,6 +39,14 @@ export interface DemoUnit {
   readonly backedOff: number;
   readonly receivedBy: string;
   readonly foreman: string;
+}
+
+/** A reading in every place of a grid, or repeats. A span is made of readings that lie so far apart. */
+function readingsOf(limit: Limit, truth: number, tool: Tool, read: Read): number[] {
+  const places = gridPlaces(limit);
+  if (places === undefined) return read(truth, limit.repeats ?? 3, tool);
+  if (limit.grid?.of !== 'span') return read(truth, places, tool);
+  return read(0, places, tool).map((zero, place) => zero + (truth / 2) * Math.cos((2 * Math.PI * place) / places));
 }
 
 /** Does the next act of a job as a mechanic would, with readings drawn from the unit and the tool. */
@@ -114,7 +123,7 @@ function record(
       const quantity = limitQuantity(limit!);
       const tool = toolFor(limit?.tool, { quantity, base: truth });
       const unitTyped = baseUnit(quantity).symbol;
-      return [own('reading', { limit: due.limit, readings: read(truth, limit?.repeats ?? 3, tool), unit: unitTyped }, tool)];
+      return [own('reading', { limit: due.limit, readings: readingsOf(limit!, truth, tool, read), unit: unitTyped }, tool)];
     }
     case 'look':
       return [own('look', { limit: due.limit, look: unit.looks[due.limit ?? ''] ?? soundLook(sheet, due.limit) })];

@@ -3,6 +3,7 @@ import {
   ENTRY_PAYLOADS,
   doubtOf,
   find,
+  gridPlaces,
   isKind,
   jobState,
   limitQuantity,
@@ -13,6 +14,7 @@ import {
   stopsSigning,
   validated,
   withOneFound,
+  workOut,
   workingFor,
   type AnyKeptEntry,
   type CameOffPayload,
@@ -31,6 +33,7 @@ import {
   type SheetFile,
   type Tool,
   type ValueFoundPayload,
+  type WorkedPayload,
 } from '@jubb/contract';
 import { unitsOf } from '@jubb/core';
 import type { Pool, PoolClient } from 'pg';
@@ -267,11 +270,25 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
     const quantity = limitQuantity(limit);
     const { readings, unit } = entry.payload as ReadingPayload;
     const units = unitsOf(quantity).map(({ symbol }) => symbol);
+    const places = gridPlaces(limit);
+    if (places !== undefined && !limit.pulled && readings.length % places !== 0)
+      problem(
+        'payload.readings',
+        `must be one for each place: ${limit.grid?.rows ?? 1} × ${limit.grid?.columns ?? 1} makes ${places}`,
+        `${readings.length} readings`,
+      );
     if (!units.includes(unit)) problem('payload.unit', `is not a unit of ${quantity}: ${units.join(', ')}`, unit);
     const { least, most } = plausibleReading(quantity);
     const far = readings.find((reading) => reading < least || reading > most);
     if (far !== undefined)
       problem('payload.readings', `must not be ${far > most ? `over ${most}` : `under ${least}`}: a slip of the unit?`, String(far));
+  }
+  if (entry.kind === 'worked') {
+    const { working, input } = entry.payload as WorkedPayload;
+    const worked = workOut(working, input);
+    if ('issues' in worked)
+      for (const { field, words, received } of worked.issues)
+        problem(field === 'working' ? 'payload.working' : `payload.input.${field}`, words, received);
   }
   if (entry.kind === 'value-found') checkFound(entry.payload as ValueFoundPayload, sheet, problem);
   const joint = find(sheet.joints, payload.joint);

@@ -20,6 +20,7 @@ import {
   type AnyKeptEntry,
   type ChainView,
   type ComebackView,
+  type EarlierReading,
   type JobHead,
   type JobView,
 } from '@jubb/contract';
@@ -58,6 +59,11 @@ export class JobsController {
   @Patch(':id')
   patch(@Param('id', ParseUUIDPipe) id: string, @Body() body: PatchJobBody): Promise<JobHead> {
     return this.jobs.patch(id, body);
+  }
+
+  @Get(':id/earlier')
+  earlier(@Param('id', ParseUUIDPipe) id: string): Promise<readonly EarlierReading[]> {
+    return this.jobs.earlier(id);
   }
 
   /** How many units of the same sheet were handed over, and came back within a year. */

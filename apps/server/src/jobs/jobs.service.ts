@@ -6,6 +6,7 @@ import {
   type AsLeft,
   type BookInBody,
   type ComebackView,
+  type EarlierReading,
   type JobHead,
   type JobScope,
   type JobView,
@@ -195,7 +196,7 @@ export class JobsService {
   async history(unitId: string): Promise<UnitHistory> {
     const jobs = await this.dataSource.query<UnitHistory['jobs']>(
       `SELECT j.id, j.number, j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.complaint, s.key AS "sheetKey", j.scope,
-              coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'part'), 'reason', e.payload->>'reason') ORDER BY e.seq)
+              coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'part'), 'reason', e.payload->>'reason', 'cause', e.payload->'cause') ORDER BY e.seq)
                  FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'parts') part
                    WHERE part->>'ref' = regexp_replace(e.payload->>'part', '--.*$', '')) named ON true
                  WHERE e.job_id = j.id AND e.kind = 'decision' AND e.payload->>'fate' = 'renew'
@@ -204,6 +205,17 @@ export class JobsService {
       [unitId],
     );
     return { jobs };
+  }
+
+  /** What earlier jobs of the same unit read, the newest first. */
+  earlier(jobId: string): Promise<readonly EarlierReading[]> {
+    return this.dataSource.query(
+      `SELECT e.payload->>'limit' AS "limit", b.number AS "jobNumber", e.taken_at AS at,
+         (SELECT avg(reading::float8) FROM jsonb_array_elements_text(e.payload->'readings') reading) AS figure
+       FROM job j JOIN job b ON b.unit_id = j.unit_id AND b.booked_at < j.booked_at JOIN entry e ON e.job_id = b.id AND e.kind = 'reading'
+       WHERE j.id = $1 AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id) ORDER BY e.taken_at DESC LIMIT 500`,
+      [jobId],
+    );
   }
 
   async comebacks(jobId: string): Promise<ComebackView> {

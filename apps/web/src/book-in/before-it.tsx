@@ -1,4 +1,14 @@
-import { baseOf, find, owedWords, spoken, type Hazard, type OwedLine, type SheetFile, type UnitHistory } from '@jubb/contract/job';
+import {
+  baseOf,
+  failedWords,
+  find,
+  owedWords,
+  spoken,
+  type Hazard,
+  type OwedLine,
+  type SheetFile,
+  type UnitHistory,
+} from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Care } from '../kit/pieces.tsx';
@@ -48,7 +58,10 @@ export function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
     <div className="care" role="note">
       <b>Last time</b>
       {last.renewed.length > 0
-        ? last.renewed.map(({ part, reason }) => `${part}${reason ? ` (${reason})` : ''}`).join('; ')
+        ? last.renewed
+            .toSorted((one, other) => Number(other.cause !== null) - Number(one.cause !== null))
+            .map(({ part, reason, cause }) => `${part}${cause ? `, cause ${failedWords(cause)}` : reason ? ` (${reason})` : ''}`)
+            .join('; ')
         : last.complaint}
       <div>
         <Link to={`/jobs/${last.id}`}>job {last.number}</Link>, {dayWords(last.bookedAt)}: {last.complaint}

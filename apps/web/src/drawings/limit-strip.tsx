@@ -5,6 +5,8 @@ import type { ReactElement } from 'react';
 interface LimitStripProps {
   readonly name: string;
   readonly readings: readonly number[];
+  /** What earlier rebuilds found: drawn under the rule, thin. */
+  readonly before?: readonly number[];
   readonly from?: number | undefined;
   readonly to?: number | undefined;
   /** Kept off each limit: the zone in which the tool cannot tell. */
@@ -21,12 +23,15 @@ const BAND_Y = 40;
 const BAND_H = 18;
 
 /** A judged figure on a steel rule: the window filled, the unsure zones hatched, readings as ticks. */
-export function LimitStrip({ name, readings, from, to, guard = 0, verdict, unit }: LimitStripProps): ReactElement {
-  const [low, high] = extent(readings, from, to, guard);
+export function LimitStrip({ name, readings, before = [], from, to, guard = 0, verdict, unit }: LimitStripProps): ReactElement {
+  const [low, high] = extent([...readings, ...before], from, to, guard);
   const x = scaleLinear().domain([low, high]).range([LEFT, RIGHT]);
   const windowFrom = x(from ?? low);
   const windowTo = x(to ?? high);
-  const write = (figure: number): string => dropZeros(roundWithin(figure, 3));
+  const write = (figure: number): string => {
+    const [scale, letter] = Math.abs(figure) >= 1e6 ? [1e6, ' M'] : Math.abs(figure) >= 1e4 ? [1e3, ' k'] : [1, ''];
+    return `${dropZeros(roundWithin(figure / scale, 3))}${letter}`;
+  };
   const words = describe(name, readings, from, to, verdict, unit);
   const zones = [from, to].flatMap((limit) => (limit === undefined || guard <= 0 ? [] : [[x(limit - guard), x(limit + guard)] as const]));
   return (
@@ -73,6 +78,17 @@ export function LimitStrip({ name, readings, from, to, guard = 0, verdict, unit 
             </text>
           ),
         )}
+        {before.map((reading, index) => (
+          <circle
+            key={`before ${index}`}
+            cx={x(reading)}
+            cy={BAND_Y + BAND_H + 6}
+            r="3.4"
+            fill="var(--sheet)"
+            stroke="var(--soft)"
+            strokeWidth="1.6"
+          />
+        ))}
         {readings.map((reading, index) => (
           // Two pulls may read the same, so the place in the list tells them apart.
           <line key={index} x1={x(reading)} x2={x(reading)} y1={RULE_Y - 4} y2={BAND_Y + BAND_H + 4} stroke="var(--ink)" strokeWidth="3" />

@@ -3,6 +3,7 @@ import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
+import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
@@ -96,6 +97,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               </Link>
             </p>
           ) : null}
+          {stage === 'measure' ? <MeasuringSheet /> : null}
           {stage === 'decide' || stage === 'build' || stage === 'hand-over' ? <OldParts /> : null}
           <h2 className="mt-3">Steps</h2>
           <StepList steps={steps} chosen={chosen?.step} next={undone?.step} onChoose={(ref) => setSearch({ step: ref })} />

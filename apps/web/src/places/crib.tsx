@@ -40,7 +40,9 @@ export function Crib(): ReactElement {
             const ranged = tool.high > tool.low;
             return (
               <tr key={tool.id}>
-                <td className="fig fs-5">{tool.tag}</td>
+                <td className="fig fs-5">
+                  <Link to={`/crib/tools/${tool.id}`}>{tool.tag}</Link>
+                </td>
                 <td>{tool.name}</td>
                 <td className="fig">{ranged ? figure(tool.low) : ''}</td>
                 <td className="fig">{ranged ? figure(tool.high) : ''}</td>

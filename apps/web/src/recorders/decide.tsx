@@ -1,4 +1,4 @@
-import { FATES, type Decision, type Fate, type Step } from '@jubb/contract/job';
+import { CAUSE_SORTS, FATES, failedWords, type Decision, type Fate, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { AskLine } from '../kit/ask-line.tsx';
 import { useHere } from '../job/use-job.ts';
@@ -8,6 +8,7 @@ import { RecorderLayout } from './layout.tsx';
 export function DecideRecorder({ step }: { readonly step: Step }): ReactElement {
   const { state, person, keep } = useHere();
   const [asking, setAsking] = useState<{ decision: Decision; fate: Fate }>();
+  const [failed, setFailed] = useState<Decision>();
   const mayDecide = person.role === 'mechanic' || person.role === 'foreman';
   const left = state.decisions.filter((decision) => !decision.entry);
   const draft = ({ part }: Decision, fate: Fate, reason: string) => ({
@@ -67,6 +68,12 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
                       </button>
                     ))}
                   </div>
+                  {decision.entry?.payload.fate === 'renew' && decision.part.policy !== 'renew' ? (
+                    <button type="button" className="btn btn-quiet" disabled={!mayDecide} onClick={() => setFailed(decision)}>
+                      {decision.entry.payload.cause ? failedWords(decision.entry.payload.cause) : 'Why did it fail?'}
+                      <span className="visually-hidden"> {decision.part.name}</span>
+                    </button>
+                  ) : null}
                 </td>
               </tr>
             ))}
@@ -82,6 +89,27 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
           onDone={({ reason = '' }) => {
             keep(draft(asking.decision, asking.fate, reason));
             setAsking(undefined);
+          }}
+        />
+      ) : null}
+      {failed ? (
+        <AskLine
+          title={`${failed.part.name}: why did it fail?`}
+          act="Keep it"
+          choice={{ name: 'sort', label: 'How sure', options: CAUSE_SORTS.map((sort) => [sort, sort] as const) }}
+          fields={() => [
+            { name: 'words', label: 'What shows it', hint: 'What the magnet held, a colour, where it is worn.', longest: 300 },
+          ]}
+          onClose={() => setFailed(undefined)}
+          onDone={({ sort = 'unknown', words = '' }) => {
+            const { fate, quantity, reason } = failed.entry!.payload;
+            const cause = { sort, ...(words.trim() ? { words: words.trim() } : {}) };
+            keep({
+              kind: 'decision',
+              payload: { part: failed.part.ref, fate, quantity, ...(reason ? { reason } : {}), cause },
+              step: step.ref,
+            });
+            setFailed(undefined);
           }}
         />
       ) : null}

@@ -1,4 +1,4 @@
-import { find, limitQuantity, limitWindow } from '@jubb/contract/job';
+import { find, gridPlaces, limitQuantity, limitWindow } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { LookSketch } from '../drawings/look.tsx';
 import { Trust } from '../kit/pieces.tsx';
@@ -21,7 +21,8 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       quantity={limitQuantity(limit)}
       window={window}
       toolKind={limit.tool}
-      repeats={limit.repeats ?? 1}
+      repeats={gridPlaces(limit) ?? limit.repeats ?? 1}
+      limit={limit}
       // A slip of the decimal sign or the unit is further off than any wear.
       least={limit.kind === 'size' ? (furthest > 5 ? furthest * 0.5 : 0) : -20000}
       most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : 300000}

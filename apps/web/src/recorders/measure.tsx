@@ -1,11 +1,26 @@
-import { formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
-import { mean, toolRefusal, workingFor, type EntryKind, type Tool, type ToolSize } from '@jubb/contract/job';
+import { contradiction, formatQuantity, unitBySymbol, workings, type Contradiction, type Quantity, type Window } from '@jubb/core';
+import {
+  gridFigure,
+  gridPlaces,
+  gridWorking,
+  mean,
+  toolRefusal,
+  workingFor,
+  type EntryKind,
+  type Limit,
+  type Tool,
+  type ToolSize,
+} from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { FigureField } from '../kit/figure-field.tsx';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
+import { Doubted } from '../measure/doubted.tsx';
+import { Places, placeWords } from '../measure/places.tsx';
+import { ToolFitWords } from '../measure/tool-fit.tsx';
+import { useEarlier } from '../measure/use-earlier.ts';
 import { RecorderLayout } from './layout.tsx';
 import { useReadings } from './use-readings.ts';
 
@@ -22,6 +37,8 @@ interface MeasureProps {
   readonly payload: (readings: readonly number[], unit: string) => object;
   readonly onKeep: (payload: object, tool: Tool | undefined) => void;
   readonly source?: ReactNode;
+  /** What of the sheet it is, where it is a limit: its places, and how fine a tool it takes. */
+  readonly limit?: Limit;
   readonly intro?: ReactNode;
   readonly wide?: ReactNode;
 }
@@ -33,6 +50,7 @@ export function Measure(props: MeasureProps): ReactElement {
   const units = useUnits();
   const [toolId, setToolId] = useState<string>();
   const [tried, setTried] = useState(false);
+  const [doubt, setDoubt] = useState<Contradiction>();
   const { least, most } = props;
   const readings = useReadings(`${job.id}.${props.draftKey}`, quantity, { least, most });
   const base = window.from ?? window.to;
@@ -42,29 +60,56 @@ export function Measure(props: MeasureProps): ReactElement {
   const working = readings.kept.length > 0 ? workingFor(kind, payload, sheet, tool) : null;
   const judged = working?.id === 'measure.verdict' ? working.output : undefined;
   const enough = readings.kept.length >= repeats;
-  const take = (): void => setTried(!readings.take());
+  const { limit } = props;
+  const earlier = useEarlier(job.id, limit?.ref ?? 'none');
+  const isGridded = limit !== undefined && gridPlaces(limit) !== undefined;
+  const takeAs = (instead?: number): void => {
+    setDoubt(undefined);
+    setTried(!readings.take(instead));
+  };
+  const take = (): void => {
+    const found =
+      readings.typed === undefined
+        ? undefined
+        : contradiction(readings.typed, {
+            // Places of a run-out differ by what is looked for.
+            others: limit?.grid?.of === 'span' ? [] : readings.kept,
+            ...(limit?.grid?.of === 'span' ? {} : window),
+            spread: Math.max(tool?.s ?? 0, tool?.resolution ?? 0),
+            isLength: quantity === 'length',
+          });
+    setDoubt(found);
+    if (!found) takeAs();
+  };
   const keep = (): void => {
     if (tool) rememberTool(tool);
     props.onKeep(payload, tool);
     readings.clear();
   };
-  const shown = readings.kept.length > 0 ? units.show(mean(readings.kept), quantity, window) : undefined;
+  const figure = isGridded && enough && limit ? gridFigure(limit, readings.kept, window) : mean(readings.kept);
+  const shown = readings.kept.length > 0 ? units.show(figure, quantity, window) : undefined;
   const primary = enough
     ? { label: 'Keep', run: keep, disabled: tool === undefined }
-    : { label: `Take reading ${readings.kept.length + 1} of ${repeats}`, run: take, disabled: readings.text.trim() === '' };
+    : {
+        label: `Take reading ${readings.kept.length + 1} of ${repeats}`,
+        run: take,
+        disabled: readings.text.trim() === '' || doubt !== undefined,
+      };
+  const typedWords = readings.typed === undefined ? '' : units.reading(readings.typed, quantity);
   return (
     <RecorderLayout
-      number={shown && { figure: shown.figure, unit: `${shown.unit} mean` }}
+      number={shown && { figure: shown.figure, unit: `${shown.unit} ${isGridded && enough ? 'judged' : 'mean'}` }}
       primary={primary}
       others={[
-        { label: 'One more', key: 'a', run: take, disabled: !enough || readings.text.trim() === '' },
+        { label: 'One more', key: 'a', run: take, disabled: isGridded || !enough || readings.text.trim() === '' },
         { label: 'Drop the last', key: 'd', run: readings.dropLast, disabled: readings.kept.length === 0 },
       ]}
       drawing={
         <div className="judged">
           <LimitStrip
             name={name}
-            readings={readings.kept}
+            readings={isGridded && enough && limit ? [gridFigure(limit, readings.kept, window)] : readings.kept}
+            before={earlier.map(({ figure }) => figure)}
             from={window.from}
             to={window.to}
             guard={judged ? Number(judged['guard']) : undefined}
@@ -88,10 +133,17 @@ export function Measure(props: MeasureProps): ReactElement {
       {props.intro}
       <div className="d-flex flex-wrap gap-4 align-items-start">
         <FigureField
-          label={enough ? 'Another reading' : `Reading ${readings.kept.length + 1} of ${repeats}`}
+          label={
+            enough
+              ? 'Another reading'
+              : `Reading ${readings.kept.length + 1} of ${repeats}${isGridded && limit ? `, ${placeWords(limit, readings.kept.length)}` : ''}`
+          }
           quantity={quantity}
           text={readings.text}
-          onText={readings.setText}
+          onText={(text) => {
+            setDoubt(undefined);
+            readings.setText(text);
+          }}
           onEnter={() => (readings.text.trim() === '' && enough && tool ? keep() : take())}
           least={least}
           most={most}
@@ -112,6 +164,28 @@ export function Measure(props: MeasureProps): ReactElement {
           onChoose={setToolId}
         />
       </div>
+      {limit && tool ? (
+        <p className="mb-1">
+          <ToolFitWords limit={limit} tool={tool} tools={job.tools} />
+        </p>
+      ) : null}
+      {doubt ? (
+        <Doubted
+          doubt={doubt}
+          typed={typedWords}
+          meant={doubt.meant === undefined ? undefined : units.reading(doubt.meant, quantity)}
+          onMeant={() => takeAs(doubt.meant)}
+          onTyped={() => takeAs()}
+          onAgain={() => {
+            setDoubt(undefined);
+            readings.setText('');
+          }}
+        />
+      ) : null}
+      {isGridded && limit ? (
+        <Places limit={limit} readings={readings.kept} write={(reading) => units.show(reading, quantity).figure} />
+      ) : null}
+      {isGridded && limit && enough ? <GridWords limit={limit} readings={readings.kept} /> : null}
       {readings.kept.length > 0 ? (
         <ul className="chips" aria-label="Readings so far">
           {readings.kept.map((reading, index) => (
@@ -121,6 +195,19 @@ export function Measure(props: MeasureProps): ReactElement {
       ) : null}
     </RecorderLayout>
   );
+}
+
+/** What a whole grid tells beyond its verdict. */
+function GridWords({ limit, readings }: { readonly limit: Limit; readonly readings: readonly number[] }): ReactElement | null {
+  const worked = gridWorking(limit, readings);
+  const result = worked && workings.run(worked.id, worked.input);
+  if (!result?.ok) return null;
+  const { outOfRound, taper, shape, what, highAt } = result.run.output as Record<string, number | string | undefined>;
+  const words =
+    outOfRound === undefined
+      ? `${String(what)} High spot at ${formatQuantity(Number(highAt), 'angle')}.`
+      : `Out of round ${formatQuantity(Number(outOfRound), 'length')}, taper ${formatQuantity(Number(taper), 'length')}. ${String(shape)}`;
+  return <p className="mb-1">{words}</p>;
 }
 
 /** Why a reading of a tool is not one of what is asked. */

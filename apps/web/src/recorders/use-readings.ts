@@ -17,8 +17,10 @@ export interface Readings {
   readonly kept: readonly number[];
   readonly unit: string;
   readonly setText: (text: string) => void;
-  /** Takes the typed figure as a reading; true when it was one. */
-  readonly take: () => boolean;
+  /** The typed figure in base units; nothing when it is none. */
+  readonly typed: number | undefined;
+  /** Takes the typed figure as a reading, or another one in its place; true when there was one. */
+  readonly take: (instead?: number) => boolean;
   readonly dropLast: () => void;
   readonly clear: () => void;
 }
@@ -27,15 +29,16 @@ export interface Readings {
 export function useReadings(key: string, quantity: Quantity, bounds: { least: number; most: number }): Readings {
   const units = useUnits();
   const [draft, setDraft] = useDraft<ReadingsDraft>(key, EMPTY);
+  const { base, unit } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
   return {
     text: draft.text,
+    typed: base,
     kept: draft.kept,
     unit: draft.unit ?? units.symbol(quantity),
     setText: (text) => setDraft({ ...draft, text }),
-    take: () => {
-      const { base, unit } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
+    take: (instead) => {
       if (base === undefined || unit === undefined) return false;
-      setDraft({ text: '', kept: [...draft.kept, base], unit });
+      setDraft({ text: '', kept: [...draft.kept, instead ?? base], unit });
       return true;
     },
     dropLast: () => setDraft({ ...draft, kept: draft.kept.slice(0, -1) }),

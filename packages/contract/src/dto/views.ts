@@ -1,4 +1,5 @@
 import type { AnyKeptEntry, Tool } from '../entry/kept.js';
+import type { FailedBy } from '../entry/payloads.js';
 import type { SheetFile } from '../sheet/file.js';
 import type { CompletePart } from '../sheet/review.js';
 import type { Difference } from '../sheet/differences.js';
@@ -221,7 +222,7 @@ export interface UnitHistory {
     readonly sheetKey: string;
     readonly scope: JobScope | null;
     /** Parts that were renewed, with the reason that was kept. */
-    readonly renewed: readonly { readonly part: string; readonly reason: string | null }[];
+    readonly renewed: readonly { readonly part: string; readonly reason: string | null; readonly cause: FailedBy | null }[];
   }[];
 }
 
@@ -230,6 +231,15 @@ export interface IdentitySheet {
   readonly key: string;
   readonly revisionId: string;
   readonly file: Pick<SheetFile, 'title' | 'family' | 'features' | 'variants'>;
+}
+
+/** What an earlier rebuild of the same unit found at a limit. */
+export interface EarlierReading {
+  readonly limit: string;
+  readonly jobNumber: number;
+  readonly at: string;
+  /** Mean of its readings, base units. */
+  readonly figure: number;
 }
 
 /** How often units of one sheet came back within a year of their hand-over. */

@@ -28,6 +28,7 @@ export const ENTRY_PAYLOADS = {
   'caution-read': payloads.CautionReadPayload,
   reading: payloads.ReadingPayload,
   look: payloads.LookPayload,
+  worked: payloads.WorkedPayload,
   decision: payloads.DecisionPayload,
   answered: payloads.AnsweredPayload,
   counted: payloads.CountedPayload,

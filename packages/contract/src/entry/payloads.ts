@@ -10,6 +10,7 @@ import {
   IsISO8601,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -204,6 +205,14 @@ export class DecisionPayload {
   @IsInt() @Min(1) @Max(1000) quantity: number;
   @IsOptional() @Words(500) reason?: string;
   @IsOptional() @ValidateNested() @Type(() => FailedBy) cause?: FailedBy;
+}
+
+/** A working that was used on the job: what went in is kept, the server works it out again and keeps the result. */
+export class WorkedPayload {
+  @Matches(/^[a-z]+\.[a-z0-9-]+$/u, { message: 'must be the id of a working' }) working: string;
+  @IsObject() input: object;
+  /** What it is about: a verdict of "out" proposes to renew it. */
+  @IsOptional() @Ref() part?: string;
 }
 
 /** What the customer said to a quote, by the link that was sent. */

@@ -1,6 +1,7 @@
 import { formatQuantity, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
+import type { DecisionPayload } from '../entry/payloads.js';
 import type { JobView } from '../dto/views.js';
 import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import type { OldFate } from '../words.js';
@@ -8,7 +9,7 @@ import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, filled, mm, nm, owedWords, readingText, settingOf, stageWords } from './words.js';
+import { entryWords, failedWords, filled, mm, nm, owedWords, readingText, settingOf, stageWords } from './words.js';
 import { mean } from './working-for.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
@@ -66,7 +67,9 @@ export function jobReport(given: JobView, times: Times): Report {
       ...settingsSection(job, state, times),
       { title: 'As found', table: foundTable(job, times) },
       { title: 'Measured', table: readingsTable(job, times) },
+      { title: 'Worked out', table: saidTable(job, 'worked', times) },
       { title: 'Parts', table: partsTable(state) },
+      { title: 'The customer’s word', table: saidTable(job, 'answered', times) },
       { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
@@ -203,11 +206,19 @@ export function windowWords({ from, to }: Window, quantity: Quantity = 'length')
 
 function partsTable(state: JobState): NonNullable<ReportSection['table']> {
   const rows = state.decisions.flatMap(({ part, entry }) =>
-    entry
-      ? [{ cells: [part.name, part.number ?? '', String(entry.payload.quantity), entry.payload.fate, entry.payload.reason ?? ''] }]
-      : [],
+    entry ? [{ cells: [part.name, part.number ?? '', String(entry.payload.quantity), entry.payload.fate, partWhy(entry.payload)] }] : [],
   );
   return { head: ['Part', 'Number', 'Pieces', 'What', 'Why'], rows };
+}
+
+/** Entries of a kind in the words of the book. */
+function saidTable(job: JobView, kind: 'worked' | 'answered', times: Times): NonNullable<ReportSection['table']> {
+  const rows = rowsOf(job, [kind], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
+  return { head: ['What', 'Who', 'When'], rows };
+}
+
+function partWhy({ reason, cause }: DecisionPayload): string {
+  return [reason, cause && `cause ${failedWords(cause)}`].filter(Boolean).join('; ');
 }
 
 /** Where each old part went, and that the new one was held against it. */

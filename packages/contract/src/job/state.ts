@@ -1,3 +1,4 @@
+import { workings } from '@jubb/core';
 import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { Fate, Stage } from '../words.js';
@@ -264,6 +265,14 @@ function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): {
     if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out` };
     if (verdict === 'unsure' || words?.verdict === 'unsure')
       return { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask` };
+  }
+  for (const entry of live.filter(isKind('worked')).filter(({ payload }) => payload.part === part.ref)) {
+    const verdict = verdictOf(entry);
+    const bad = entry.working?.output['bad'] ?? entry.working?.output['what'];
+    const because =
+      `${workings.describe(entry.payload.working)?.title ?? entry.payload.working} ${typeof bad === 'string' ? bad : ''}`.trim();
+    if (verdict === 'out') return { proposed: 'renew', because };
+    if (verdict === 'unsure') return { proposed: 'reuse', because: `${because} (unsure: measure again or ask)` };
   }
   const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
   return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };

@@ -1,4 +1,4 @@
-import { dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
+import { dropZeros, formatQuantity, fromBase, unitBySymbol, workings, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
 import type { CameOffPayload, CameOutPayload, FailedBy, OwedPayload } from '../entry/payloads.js';
@@ -7,7 +7,7 @@ import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWin
 import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
 import { placeNumbers } from './joint-run.js';
-import { mean, wrenchSetting } from './working-for.js';
+import { mean, readingFigure, wrenchSetting } from './working-for.js';
 import { verdictOf } from './setting-run.js';
 
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
@@ -75,7 +75,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Caution read: ${find(sheet.cautions, entry.payload.caution)?.text ?? entry.payload.caution}`;
     case 'reading': {
       const limit = find(sheet.limits, entry.payload.limit);
-      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(mean(entry.payload.readings), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${judged}`;
+      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(readingFigure(limit, entry.payload.readings), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${judged}`;
     }
     case 'look': {
       const limit = find(sheet.limits, entry.payload.limit);
@@ -91,6 +91,12 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       ]
         .filter(Boolean)
         .join(', ');
+    case 'worked': {
+      const { output } = entry.working ?? {};
+      const what = output?.['what'] ?? output?.['bad'] ?? output?.['settle'];
+      const part = entry.payload.part === undefined ? '' : `${partName(sheet, entry.payload.part)}, `;
+      return `${part}${workings.describe(entry.payload.working)?.title ?? entry.payload.working}${judged}${typeof what === 'string' ? `. ${what}` : ''}`;
+    }
     case 'answered':
       return [`Quote ${entry.payload.quote}, the customer: ${entry.payload.answer}`, entry.payload.option, entry.payload.words]
         .filter(Boolean)

@@ -4,7 +4,8 @@ import type { EntryKind } from '../entry/entry.js';
 import type { Pull } from '../sheet/choices.js';
 import type { Limit, Setting, SheetFile } from '../sheet/file.js';
 import { baseOf, find, limitQuantity, limitWindow, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
-import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload } from '../entry/payloads.js';
+import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload, WorkedPayload } from '../entry/payloads.js';
+import { gridFigure, isGrid, workOut } from './measured.js';
 
 /**
  * The working that judges or advises an entry, run on the sheet's figures and the tool's
@@ -31,6 +32,11 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
         ? adviseNut(setting, mean(readings))
         : judge(settingQuantity(setting), readings, settingWindow(setting), tool);
     }
+    case 'worked': {
+      const { working, input } = payload as WorkedPayload;
+      const worked = workOut(working, input);
+      return 'used' in worked ? worked.used : null;
+    }
     case 'pull':
       return wrenchSetting(payload as PullPayload);
     default:
@@ -42,7 +48,18 @@ type Found = Pick<ReadingPayload, 'readings' | 'bracket'>;
 
 export function judgeLimit(limit: Limit, found: Found, tool: Tool | undefined): UsedWorking | null {
   if (limit.pulled) return judgeHeld(limit.pulled, limit, found, tool);
-  return judge(limitQuantity(limit), found.readings, limitWindow(limit), tool);
+  const window = limitWindow(limit);
+  const { readings } = found;
+  if (!isGrid(limit, readings)) return judge(limitQuantity(limit), readings, window, tool);
+  const isSpan = limit.grid?.of === 'span';
+  // A span is the difference of two readings.
+  const wider = tool && isSpan ? { ...tool, u: tool.u * Math.SQRT2, s: tool.s * Math.SQRT2 } : tool;
+  return judge(limitQuantity(limit), [gridFigure(limit, readings, window)], window, wider);
+}
+
+/** The one figure that stands for the readings of a limit: what is judged of a grid, else their mean. */
+export function readingFigure(limit: Limit, readings: readonly number[]): number {
+  return isGrid(limit, readings) ? gridFigure(limit, readings, limitWindow(limit)) : mean(readings);
 }
 
 /** What something held before it moved, against the least that it must hold. */

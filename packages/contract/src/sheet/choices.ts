@@ -43,6 +43,10 @@ export type LookPicture = (typeof LOOK_PICTURES)[number];
 export const PULLS = ['tighten', 'loosen'] as const;
 export type Pull = (typeof PULLS)[number];
 
+/** What of a grid of readings is judged: each by itself, or the largest less the smallest. */
+export const GRID_OF = ['each', 'span'] as const;
+export type GridOf = (typeof GRID_OF)[number];
+
 export const LIMIT_KINDS = ['size', 'look', 'electrical', 'test'] as const;
 
 export const LIMIT_QUANTITIES = [

@@ -24,6 +24,7 @@ import {
   FASTENING_KINDS,
   FEMALE_MATERIALS,
   FILL_RULES,
+  GRID_OF,
   HAZARDS,
   LAYOUTS,
   LIMIT_KINDS,
@@ -39,6 +40,7 @@ import {
   STAGE_KINDS,
   type Doing,
   type FasteningKind,
+  type GridOf,
   type Hazard,
   type Layout,
   type LimitQuantity,
@@ -331,6 +333,8 @@ export class Look {
 export class Grid {
   @IsInt() @Min(1) @Max(12) rows: number;
   @IsInt() @Min(1) @Max(36) columns: number;
+  /** A run-out, a flatness, a variation is the span of its readings. */
+  @IsOptional() @IsIn(GRID_OF) of?: GridOf;
 }
 
 export class Limit {

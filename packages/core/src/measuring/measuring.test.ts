@@ -5,6 +5,7 @@ import { Matrix, solve } from 'ml-matrix';
 // jstat has no types of its own.
 // @ts-expect-error untyped module
 import jstat from 'jstat';
+import { contradiction } from './contradiction.js';
 import { fTail, incompleteBeta, logGamma, studentQuantile } from '../math/beta.js';
 import { maximise } from '../math/simplex.js';
 import { output, refused } from '../working/run.test-kit.js';
@@ -277,5 +278,38 @@ describe('measure.gauge-rr', () => {
         readings: grid.filter(({ person }) => person === 'a').concat(grid.filter(({ person }) => person === 'a')),
       }),
     ).toContain('1 person');
+  });
+});
+
+describe('a reading that contradicts its brothers', () => {
+  const journal = { from: 34.98, to: 35, spread: 0.001, isLength: true };
+  const others = [34.985, 34.986];
+
+  test.each([
+    [34.984, undefined],
+    // Within the width of the window from the others it is wear, not a slip.
+    [34.97, undefined],
+    [34.485, { slip: 'half turn', meant: 34.985 }],
+    [35.486, { slip: 'half turn', meant: 34.986 }],
+    [349.85, { slip: 'decimal', meant: 34.985 }],
+    [3.4986, { slip: 'decimal', meant: 34.986 }],
+    [34.985 / 25.4, { slip: 'unit', meant: 34.985 }],
+    [34.7, { slip: 'apart' }],
+  ])('%d is asked about as %j', (reading, expected) => {
+    const found = contradiction(reading, { ...journal, others });
+    expect(found?.slip).toBe(expected?.slip);
+    if (expected && 'meant' in expected) expect(found?.meant).toBeCloseTo(expected.meant, 6);
+  });
+
+  test('the first reading is asked about only for a gross slip', () => {
+    expect(contradiction(34.9, { ...journal, others: [] })).toBeUndefined();
+    expect(contradiction(349.8, { ...journal, others: [] })?.slip).toBe('decimal');
+  });
+
+  test('a dial that went the other way', () => {
+    expect(contradiction(-0.31, { others: [0.31, 0.3], from: 0, to: 0.12, spread: 0.003, isLength: true })).toMatchObject({
+      slip: 'sign',
+      meant: 0.31,
+    });
   });
 });

@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** Shelves with every movement on them, orders, the stand-in that plays the suppliers, quotes and their messages. */
+/** Shelves with every movement on them, orders, the stand-in that plays the suppliers, quotes and their messages, checks and studies of tools. */
 export class Stores1764150000000 implements MigrationInterface {
   name = 'Stores1764150000000';
 
@@ -109,6 +109,29 @@ export class Stores1764150000000 implements MigrationInterface {
         taken_at timestamptz NOT NULL DEFAULT now()
       );
 
+      ALTER TABLE tool ADD COLUMN check_every_days int, ADD COLUMN lent_to uuid REFERENCES person, ADD COLUMN lent_at timestamptz;
+      CREATE TABLE tool_check (
+        id uuid PRIMARY KEY,
+        tool_id uuid NOT NULL REFERENCES tool,
+        verdict text NOT NULL CHECK (verdict IN ('good', 'out')),
+        points jsonb NOT NULL,
+        against text NOT NULL,
+        certificate text,
+        due date,
+        person_id uuid NOT NULL REFERENCES person,
+        kept_at timestamptz NOT NULL DEFAULT now()
+      );
+      CREATE INDEX tool_check_tool ON tool_check (tool_id, kept_at DESC);
+      CREATE TABLE tool_study (
+        id uuid PRIMARY KEY,
+        tool_id uuid NOT NULL REFERENCES tool,
+        readings jsonb NOT NULL,
+        result jsonb NOT NULL,
+        person_id uuid NOT NULL REFERENCES person,
+        kept_at timestamptz NOT NULL DEFAULT now()
+      );
+      CREATE INDEX entry_tool ON entry (tool_id, taken_at DESC) WHERE tool_id IS NOT NULL;
+
       CREATE TABLE quote (
         id uuid PRIMARY KEY,
         number int GENERATED ALWAYS AS IDENTITY,
@@ -136,7 +159,9 @@ export class Stores1764150000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     await runner.query(`
       DROP FUNCTION move_stock(jsonb, uuid, uuid);
-      DROP TABLE message, quote, supplier_order, supplier_item, supplier, goods_in, part_order_line, part_order, stock_movement, stock_reservation, stock_item;
+      DROP INDEX entry_tool;
+      ALTER TABLE tool DROP COLUMN check_every_days, DROP COLUMN lent_to, DROP COLUMN lent_at;
+      DROP TABLE tool_study, tool_check, message, quote, supplier_order, supplier_item, supplier, goods_in, part_order_line, part_order, stock_movement, stock_reservation, stock_item;
     `);
   }
 }
