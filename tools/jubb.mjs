@@ -3,7 +3,8 @@ import { Stop, remark, say } from './say.mjs';
 const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
 ./jubb stop              stop what start started
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [soak]      measure, as ratios, in a table and as JSON; soak: a hundred tablets, the server killed again and again
+./jubb bench [soak|stores] measure, as ratios, in a table and as JSON; soak: a hundred tablets, the server killed again and
+                         again; stores: shelves of 50 000 lines, the cheapest cover
 ./jubb shots [folder]    make docs/screenshots anew from the demo
 ./jubb instrument TAG --of '34.98 mm' [--lines N] [--seed N] [--fault NAME]
                          a stand-in of that instrument sends to the running server
@@ -17,7 +18,11 @@ const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
   stop: async () => (await import('./serve.mjs')).stop(),
   test: async (args) => (await import('./test.mjs')).test(args),
-  bench: async ([what]) => (what === 'soak' ? (await import('./soak.mjs')).benchSoak() : (await import('./bench.mjs')).bench()),
+  bench: async ([what]) => {
+    if (what === 'soak') return (await import('./soak.mjs')).benchSoak();
+    if (what === 'stores') return (await import('./bench-stores.mjs')).benchStores();
+    return (await import('./bench.mjs')).bench();
+  },
   instrument: async (args) => (await import('./instrument.mjs')).instrument(args),
   shots: async (args) => (await import('./shots.mjs')).shots(args),
   help: () => say(HELP),

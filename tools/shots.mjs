@@ -54,46 +54,9 @@ async function takeAll(page, base, ilka, shot) {
   await shot('bench-torque', TABLET, `/bench/${middle.id}`);
   await shot('bench-torque-phone', PHONE, `/bench/${middle.id}`);
   await shot('report', PC, `/jobs/${finished.id}/report`);
-  await shot('identify', PC, '/jobs/new', async () => {
-    await page.select('#which-family', 'alternator');
-    await page.waitForSelector('.ask-figure');
-    await page.type('.ask-figure', '116,3\n');
-    await page.waitForFunction(() => document.body.innerText.includes('How do the stator leads'));
-    await page.evaluate(() => document.querySelector('.section').scrollIntoView());
-  });
-  await shot('book-in', PC, undefined, async () => {
-    for (const [selector, words] of [
-      ['.ask-box button', 'in pairs'],
-      ['.causes button', 'It is this one'],
-      ['.pick', 'no charge'],
-    ]) {
-      await page.waitForFunction(
-        (of, named) => [...document.querySelectorAll(of)].some((one) => one.textContent.trim().startsWith(named)),
-        {},
-        selector,
-        words,
-      );
-      await page.evaluate(
-        (of, named) => [...document.querySelectorAll(of)].find((one) => one.textContent.trim().startsWith(named)).click(),
-        selector,
-        words,
-      );
-    }
-    await page.evaluate(() => document.querySelector('.sheet-box').scrollIntoView());
-  });
-  await shot('library', PC, '/sheets');
-  await shot('sheet', PC, `/sheets/${(await ilka('GET', '/sheets')).find(({ key }) => key === 'quennet-ga-alternator').revisionId}`);
   const draft = await beginDraft(ilka);
   await shot('sheet-editor', PC, `/sheets/${draft.id}/edit/joints`, () => page.waitForSelector('.dsg-cell'));
-  await shot('sheet-differences', PC, `/sheets/${draft.id}/differences/${draft.from}`);
-  await shot('working-nut', PC, '/workings/bearing.nut');
 
-  const compressor = await booked(ilka, 'askvale-rx10-refrigerant-compressor', 'Cabin compressor', 'Does not cool, the clutch slips.');
-  await workUntil(ilka, compressor.id, (act) => act.step?.ref === 'bearing-out-of-the-pulley');
-  await shot('stack', PC, `/jobs/${compressor.id}/strip`, async () => {
-    await page.waitForSelector('figure');
-    await page.evaluate(() => document.querySelector('figure').scrollIntoView());
-  });
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'nut-off');
   await shot('strip', PC, `/jobs/${newest.id}/strip`);
   const gearbox = await booked(ilka, 'askvale-gx5-gearbox', 'Transaxle', 'Grinds going into third.');
@@ -114,11 +77,72 @@ async function takeAll(page, base, ilka, shot) {
   await shot('measure', PC, `/jobs/${newest.id}/measure`, async () => {
     for (const reading of ['34,9665', '34.966', '34.9655', '34.967']) await page.keyboard.type(`${reading}\n`);
   });
-  await workUntil(ilka, newest.id, (act) => act.step?.record.kind === 'decide');
-  await shot('decide', PC, `/jobs/${newest.id}/decide`);
   await workUntil(ilka, newest.id, (act, state) => act.step?.record.kind === 'setting' && state.settings[0].phase === 'turn');
   await shot('setting', PC, `/jobs/${newest.id}/build`);
-  await shot('bench-setting', TABLET, `/bench/${newest.id}`);
+
+  await decideShots(page, base, ilka, shot);
+}
+
+/** An alternator from its meter to the customer's telephone. */
+async function decideShots(page, base, ilka, shot) {
+  const perla = await logIn(base, 'perla');
+  const alternator = await booked(ilka, 'quennet-ga-alternator', 'Alternator', 'Does not charge.');
+  await workUntil(ilka, alternator.id, (act) => act.stage === 'measure' && act.step?.record.kind === 'look');
+  await shot('electrical', PC, `/jobs/${alternator.id}/work/alternator.diodes`, async () => {
+    for (const reading of ['0.52', 'OL', '0.521', 'OL', '0.518', 'OL', '0.52', 'OL', '0.002', '0.002', '0.519', 'OL'])
+      await page.keyboard.type(`${reading}\n`);
+  });
+  const diodes = ['+1', '+2', '+3', '−1', '−2', '−3'].map((diode) =>
+    diode === '−2' ? { diode, forward: '0.002 V', reverse: '0.002 V' } : { diode, forward: '0.52 V', reverse: 'OL' },
+  );
+  const worked = { working: 'alternator.diodes', part: 'rectifier', input: { readings: diodes } };
+  const takenAt = new Date().toISOString();
+  await ilka('POST', `/jobs/${alternator.id}/entries`, { entries: [{ id: uuid(), kind: 'worked', payload: worked, takenAt }] });
+  await shot('measuring-sheet', PC, `/jobs/${alternator.id}/measure`, async () => {
+    await page.waitForSelector('[aria-label="Measuring sheet"] svg');
+    await page.evaluate(() => document.querySelector('[aria-label="Measuring sheet"]').scrollIntoView());
+  });
+  await workUntil(ilka, alternator.id, (act) => act.step?.record.kind === 'decide');
+  await shot('decide', PC, `/jobs/${alternator.id}/decide`);
+  await workUntil(ilka, alternator.id, (act) => act.stage === 'build');
+  await shot('parts', PC, `/jobs/${alternator.id}/parts`, () =>
+    page.waitForFunction(() => document.body.innerText.includes('Put it on the orders')),
+  );
+  await shot('worth', PC, `/jobs/${alternator.id}/worth`, () => page.waitForSelector('[aria-label^="What the answer hangs on"]'));
+  await shot('quote', PC, `/jobs/${alternator.id}/quote`, () => page.waitForSelector('.quote-lines'));
+  const line = (what, unitMinor, more = {}) => ({ sort: 'part', what, quantity: 1, unitMinor, ...more });
+  const labour = (quantity) => ({ sort: 'labour', what: 'Labour', quantity, unitMinor: 6800 });
+  await perla('POST', `/jobs/${alternator.id}/quotes`, {
+    id: uuid(),
+    to: '0555 0178',
+    words: 'One diode is shorted, so the battery runs flat over night. The rest is sound.',
+    validUntil: new Date(Date.now() + 12e8).toISOString().slice(0, 10),
+    taxShare: 0.2,
+    findings: [
+      { words: 'Diode −2 passes both ways', verdict: 'out' },
+      { words: 'Brush length standing out', verdict: 'unsure', readings: [5.1], from: 5, to: 13, unit: 'mm' },
+    ],
+    options: [
+      { name: 'As planned', lines: [labour(2.5), line('Rectifier', 8410), line('Regulator with brushes', 6230, { optional: true })] },
+      { name: 'Only the rectifier', lines: [labour(1.5), line('Rectifier', 8410)] },
+    ],
+  });
+  const { link } = (await perla('GET', '/messages'))[0];
+  await shot('customer', PHONE, link, () => page.waitForSelector('.offer-lines'));
+  const order = await perla('POST', '/orders/lines', {
+    id: uuid(),
+    supplier: 'Tarnholt Trade Parts',
+    number: 'HT6-K1',
+    quantity: 2,
+    jobId: alternator.id,
+  });
+  await perla('POST', `/orders/${order.id}/send`);
+  await perla('POST', `/orders/${order.id}/deliver`);
+  await shot('orders', PC, '/stores/orders', () => page.waitForFunction(() => document.body.innerText.includes('The van brought')));
+  const tool = (await ilka('GET', '/tools')).find(({ tag }) => tag === 'D2');
+  const check = { id: uuid(), verdict: 'out', points: [{ shown: 1.02, true: 1 }], against: 'block set 2' };
+  await ilka('POST', `/tools/${tool.id}/checks`, check);
+  await shot('tool', PC, `/crib/tools/${tool.id}`, () => page.waitForFunction(() => document.body.innerText.includes('Look again')));
 }
 
 /** A draft with a few changes, to show what differs. */

@@ -1,5 +1,5 @@
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import type { JobHead, JobView, SheetLine } from '@jubb/contract';
+import type { JobHead, JobView, SheetLine, StockLine } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import type { HTTPRequest } from 'puppeteer-core';
 import { Hand } from '../kit/browser.ts';
@@ -13,6 +13,7 @@ let finished: JobView;
 let middle: JobView;
 let booked: JobView;
 let sheet: SheetLine;
+let shelf: StockLine;
 let draft: { revisionId: string };
 /** Jobs on sheets of other families, each where the bench asks for something else. */
 const asked: Record<string, JobHead> = {};
@@ -27,6 +28,7 @@ beforeAll(async () => {
     JobView,
   ];
   sheet = await oswin.sheetKeyed('harrowmere-th6-front-hub');
+  [shelf] = (await oswin.get<StockLine[]>('/stock')) as [StockLine];
   draft = await oswin.made('/sheets/' + sheet.revisionId + '/draft', {});
   for (const [step, key] of ASKED) {
     const { revisionId } = key ? await oswin.sheetKeyed(key) : await oswin.made<{ revisionId: string }>('/sheets', NEW_MODEL);
@@ -44,6 +46,17 @@ const ASKED: readonly (readonly [step: string, sheet?: string])[] = [
 ];
 const NEW_MODEL = { family: 'unitised hub with slipping-clutch bolt', make: 'Ostrel', model: 'UH 3', machine: 'Trailer' };
 
+/** Workings share one page; what differs is what they draw. */
+function oneOfEachDrawing(): readonly string[] {
+  const byDrawing = new Map<string, string>();
+  for (const { id, example } of workings.list()) {
+    const result = workings.run(id, example);
+    const drawn = result?.ok ? (result.run.drawing?.kind ?? 'nothing') : 'refused';
+    if (!byDrawing.has(drawn)) byDrawing.set(drawn, id);
+  }
+  return [...byDrawing.values()];
+}
+
 const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['Today', () => '/'],
   ['Jobs', () => '/jobs'],
@@ -56,12 +69,22 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ),
   ['a tag', () => `/jobs/${booked.id}/label`],
   ['Workings', () => '/workings'],
-  ...workings.list().map(({ id }) => [`working ${id}`, () => `/workings/${id}`] as const),
+  ...oneOfEachDrawing().map((id) => [`working ${id}`, () => `/workings/${id}`] as const),
+  ['Stores', () => '/stores'],
+  ['a stock line', () => `/stores/${shelf.id}`],
+  ['a new stock line', () => '/stores/new'],
+  ['Orders', () => '/stores/orders'],
+  ['Messages', () => '/stores/messages'],
   ['Crib', () => '/crib'],
+  ['a tool', () => `/crib/tools/${middle.tools[0]!.id}`],
   ['Instruments', () => '/crib/instruments'],
   ...(['book-in', 'strip', 'measure', 'decide', 'build', 'prove', 'hand-over'] as const).map(
     (stage) => [`a job at ${stage}`, () => `/jobs/${middle.id}/${stage}`] as const,
   ),
+  ['its parts', () => `/jobs/${middle.id}/parts`],
+  ['its worth', () => `/jobs/${middle.id}/worth`],
+  ['its quote', () => `/jobs/${booked.id}/quote`],
+  ['a working on a job', () => `/jobs/${booked.id}/work/alternator.diodes`],
   ['bench view', () => `/bench/${middle.id}`],
   ...ASKED.map(([step]) => [`bench view at ${step}`, () => `/bench/${asked[step]!.id}`] as const),
   ['a report', () => `/jobs/${finished.id}/report`],

@@ -16,6 +16,8 @@ import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities.js';
 import { sessionMiddleware } from './people/session.js';
 
+/** Idle connections are kept so long, ms. */
+const KEEP_ALIVE_MS = 75_000;
 const YEAR_MS = 365 * 24 * 3600 * 1000;
 
 /** Connects, migrates and puts the server together; the caller listens. */
@@ -53,6 +55,8 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
     yamlDocumentUrl: 'api/docs/yaml',
   });
   await app.init();
+  // Longer than a proxy or a browser keeps an idle connection: whoever closes first must be the client.
+  app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;
   return { app, dataSource };
 }
 

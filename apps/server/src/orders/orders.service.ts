@@ -76,6 +76,7 @@ export class OrdersService {
         `DELETE FROM part_order_line l USING part_order o WHERE l.id = $1 AND o.id = l.order_id AND o.state = 'open' RETURNING l.order_id`,
         [lineId],
       );
+      if (!rows[0] && (await client.query('SELECT 1 FROM part_order_line WHERE id = $1', [lineId])).rowCount === 0) throw notFound('line');
       if (!rows[0]) throw new ProblemError(409, 'This line is not on an order that can still be changed');
       await client.query(
         'DELETE FROM part_order o WHERE o.id = $1 AND NOT EXISTS (SELECT 1 FROM part_order_line l WHERE l.order_id = o.id)',

@@ -60,6 +60,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/stock': EVERYONE,
   'POST /api/v1/stock': TRUSTED,
   'GET /api/v1/stock/:id': EVERYONE,
+  'GET /api/v1/stock/:id/label.svg': EVERYONE,
   'PUT /api/v1/stock/:id': TRUSTED,
   'POST /api/v1/stock/:id/moves': EVERYONE,
   'GET /api/v1/jobs/:id/parts': EVERYONE,

@@ -4,7 +4,7 @@ import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';
 import { JobsService } from '../jobs/jobs.service.js';
-import { labelSvg } from '../jobs/label.js';
+import { jobLabel } from '../jobs/label.js';
 import { reportPdf } from './report-pdf.js';
 
 @Controller('api/v1/jobs')
@@ -21,7 +21,7 @@ export class ReportsController {
     const [job, shop] = await Promise.all([this.jobs.head(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
     const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
     const link = `${request.protocol}://${request.get('host') ?? 'localhost'}/jobs/${job.id}`;
-    return labelSvg(job, shop.name, link, (iso) => day.format(new Date(iso)));
+    return jobLabel(job, shop.name, link, (iso) => day.format(new Date(iso)));
   }
 
   @Get(':id/report.pdf')

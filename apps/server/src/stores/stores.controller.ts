@@ -1,6 +1,7 @@
 import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
 import { MoveBody, StockItemBody, type JobPartsView, type StockView } from '@jubb/contract';
 import type { Request } from 'express';
+import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';
 import { StoresService } from './stores.service.js';
 
@@ -26,6 +27,13 @@ export class StoresController {
   @Get('stock/:id')
   one(@Param('id', ParseUUIDPipe) id: string): Promise<StockView> {
     return this.stores.one(id);
+  }
+
+  /** Label of the shelf, with the number as a code for a scanner. */
+  @Get('stock/:id/label.svg')
+  @Header('Content-Type', 'image/svg+xml; charset=utf-8')
+  async label(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
+    return shelfLabel(await this.stores.one(id), await this.stores.shopName());
   }
 
   @Put('stock/:id')

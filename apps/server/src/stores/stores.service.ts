@@ -92,6 +92,11 @@ export class StoresService {
     return { ...line, movements, batches, reservations };
   }
 
+  async shopName(): Promise<string> {
+    const [shop] = await this.dataSource.query<{ name: string }[]>('SELECT name FROM shop');
+    return shop?.name ?? '';
+  }
+
   async add(body: StockItemBody): Promise<StockView> {
     const { rows } = await poolOf(this.dataSource).query<{ id: string }>(
       `INSERT INTO stock_item (number, name, kind, unit, size, designation, location, minimum, price_minor)

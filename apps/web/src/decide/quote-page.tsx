@@ -101,7 +101,8 @@ function Sent({ quote: { number, state, body, sentAt, sentBy, answer } }: { read
         </span>
       </h2>
       <p className="mb-1">
-        {body.options.map((one) => `${one.name} ${money(quoteTotal(one, body.taxShare).gross)}`).join(' · ')}, good until {body.validUntil}
+        {body.options.map((one) => `${one.name} ${money(quoteTotal(one, body.taxShare).gross)}`).join(' · ')}, good until{' '}
+        {dayWords(body.validUntil)}
       </p>
       {answer && option ? (
         <p className="mb-1">

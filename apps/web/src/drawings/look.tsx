@@ -5,6 +5,20 @@ import type { ReactElement } from 'react';
 const MARKS: Readonly<Record<LookPicture, ReactElement>> = {
   smooth: <path d="M6 11H42M6 16H42M6 21H42" strokeWidth="1" />,
   stained: <path d="M8 12q8-6 14 0t14-2M10 22q10-6 16-1t12-2" strokeDasharray="2 3" />,
+  track: (
+    <>
+      <path d="M6 9H42M6 23H42" strokeWidth="1" />
+      <path d="M6 14H42M6 16H42M6 18H42" strokeWidth="1.6" />
+    </>
+  ),
+  nail: <path d="M6 20H22V24H26V20H42M14 6Q20 4 24 12L23 19L19 15Q14 12 14 6Z" strokeWidth="2" />,
+  brinell: <path d="M6 11Q9 20 12 11Q15 20 18 11Q21 20 24 11Q27 20 30 11Q33 20 36 11Q39 20 42 11" strokeWidth="2" />,
+  'other-colour': (
+    <>
+      <path d="M8 8H22V24H8Z" strokeWidth="2" />
+      <path d="M26 8H40V24H26Z" fill="currentColor" strokeWidth="2" />
+    </>
+  ),
   pit: (
     <>
       <circle cx="14" cy="12" r="3" fill="currentColor" />

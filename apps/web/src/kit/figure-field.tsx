@@ -1,5 +1,5 @@
 import type { LiveLine } from '@jubb/contract/job';
-import { formatQuantity, fromBase, parseQuantity, unitBySymbol, wording, type Quantity } from '@jubb/core';
+import { OPEN_OHM, formatQuantity, fromBase, parseQuantity, readOpen, unitBySymbol, wording, type Quantity } from '@jubb/core';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { useLines } from '../instruments/use-lines.ts';
 import { useUnits } from './units.ts';
@@ -35,6 +35,7 @@ export interface FigureRead {
 
 /** Reads a typed figure; the problem is a sentence that says what would be right. */
 export function readFigure(text: string, quantity: Quantity, unit: string, bounds: { least?: number; most?: number } = {}): FigureRead {
+  if (quantity === 'resistance' && readOpen(text, quantity) === Number.POSITIVE_INFINITY) return { base: OPEN_OHM, unit: 'MΩ', text: 'OL' };
   const parsed = parseQuantity(text, quantity, 'figure', unit);
   const say = (issue: Parameters<typeof wording>[0]): string => wording({ ...issue, label: 'This' }).replace(/^This: /u, '');
   if (!parsed.ok) return { problem: say(parsed.issue) };

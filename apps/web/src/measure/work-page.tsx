@@ -22,7 +22,7 @@ const ABOUT: Readonly<Record<string, RegExp>> = {
   'alternator.stator': /stator/iu,
   'alternator.diodes': /rectifier|diode/iu,
   'alternator.brushes': /brush|regulator/iu,
-  'spring.check': /spring/iu,
+  'spring.check': /springs$/iu,
   'synchro.gap': /ring|synchro/iu,
   'spline.wear': /shaft|spline/iu,
 };

@@ -1,4 +1,4 @@
-import { CAUSE_SORTS, FATES, failedWords, type Decision, type Fate, type Step } from '@jubb/contract/job';
+import { CAUSE_SORTS, FATES, failedWords, reworkOf, type Decision, type Fate, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { AskLine } from '../kit/ask-line.tsx';
 import { useHere } from '../job/use-job.ts';
@@ -52,6 +52,11 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
                 <td className="fig fs-5">{decision.part.quantity}</td>
                 <td>
                   {decision.proposed}, <span className="soft">{decision.because}</span>
+                  {reworkOf(state.sheet, decision.part.ref, state.live).map(({ limit, says, leaves }) => (
+                    <div key={limit} className="soft">
+                      {limit}: {[says, leaves].filter(Boolean).join(' ')}
+                    </div>
+                  ))}
                 </td>
                 <td>
                   <div className="d-flex gap-1" role="group" aria-label={`Decide ${decision.part.name}`}>

@@ -1,3 +1,4 @@
+import { OPEN_OHM } from '@jubb/core';
 import { find, gridPlaces, limitQuantity, limitWindow } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { LookSketch } from '../drawings/look.tsx';
@@ -25,7 +26,7 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       limit={limit}
       // A slip of the decimal sign or the unit is further off than any wear.
       least={limit.kind === 'size' ? (furthest > 5 ? furthest * 0.5 : 0) : -20000}
-      most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : 300000}
+      most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : limitQuantity(limit) === 'resistance' ? OPEN_OHM : 300000}
       kind="reading"
       payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}

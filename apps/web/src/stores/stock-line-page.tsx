@@ -45,6 +45,9 @@ export function StockLinePage(): ReactElement {
           <button type="button" className="btn btn-quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
             Change name, shelf, minimum or price
           </button>
+          <a className="btn btn-quiet" href={`/api/v1/stock/${line.id}/label.svg`} target="_blank" rel="noreferrer">
+            Shelf label
+          </a>
           {changing ? <StockForm line={line} onDone={() => setChanging(false)} /> : null}
         </section>
         <div>

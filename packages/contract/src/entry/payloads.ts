@@ -180,7 +180,8 @@ export class Bracket {
 
 export class ReadingPayload {
   @Ref() limit: string;
-  @Figures(-20000, 300000) readings: number[];
+  /** Up to what is taken for an open circuit, Ω. */
+  @Figures(-20000, 1e9) readings: number[];
   /** Unit symbol in which it was typed. */
   @IsString() @MaxLength(10) unit: string;
   /** Of what a click wrench found; the reading is then the end of the bracket that it let go at, or held. */

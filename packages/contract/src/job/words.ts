@@ -1,4 +1,4 @@
-import { dropZeros, formatQuantity, fromBase, unitBySymbol, workings, type Quantity, type Window } from '@jubb/core';
+import { OPEN_OHM, dropZeros, formatQuantity, fromBase, unitBySymbol, workings, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
 import type { CameOffPayload, CameOutPayload, FailedBy, OwedPayload } from '../entry/payloads.js';
@@ -17,6 +17,7 @@ export function mm(length: number, window: Window = {}): string {
 
 /** A single reading with every digit that an instrument gives: one more than a bench shows of a result. */
 export function readingText(base: number, quantity: Quantity, symbol?: string): string {
+  if (quantity === 'resistance' && base >= OPEN_OHM) return 'OL';
   const unit = unitBySymbol(quantity, symbol);
   return `${dropZeros(fromBase(base, unit).toFixed(unit.decimals + 1))} ${unit.symbol}`;
 }

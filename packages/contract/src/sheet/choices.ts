@@ -36,7 +36,23 @@ export type SealKind = (typeof SEAL_KINDS)[number];
 export const ORIENTATIONS = ['lip-inwards', 'lip-outwards', 'ring-in-groove', 'flat', 'face-to-face', 'cup-to-pressure'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 
-export const LOOK_PICTURES = ['smooth', 'stained', 'pit', 'step', 'score', 'blue', 'dent', 'chip', 'crack', 'hard-lip', 'cut'] as const;
+export const LOOK_PICTURES = [
+  'smooth',
+  'stained',
+  'track',
+  'pit',
+  'step',
+  'nail',
+  'score',
+  'blue',
+  'dent',
+  'brinell',
+  'chip',
+  'crack',
+  'hard-lip',
+  'cut',
+  'other-colour',
+] as const;
 export type LookPicture = (typeof LOOK_PICTURES)[number];
 
 /** Directions of the pull that finds the torque at which something moves. */

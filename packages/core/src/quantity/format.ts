@@ -1,4 +1,4 @@
-import { baseUnit, fromBase, unitsOf, type Quantity, type Unit } from './units.js';
+import { OPEN_OHM, baseUnit, fromBase, unitsOf, type Quantity, type Unit } from './units.js';
 
 export interface Window {
   readonly from?: number | undefined;
@@ -39,6 +39,7 @@ export function figureIn(base: number, unit: Unit, limits: Window = {}): string 
 
 /** A base value with its unit, trailing zeros dropped: "0.125 mm", "108 N·m", "30°". */
 export function formatQuantity(base: number, quantity: Quantity, symbol?: string, limits: Window = {}): string {
+  if (quantity === 'resistance' && base >= OPEN_OHM) return 'OL';
   const unit = unitBySymbol(quantity, symbol);
   const figure = dropZeros(figureIn(base, unit, limits));
   if (unit.symbol === '') return figure;

@@ -14,6 +14,9 @@ const POUND_FORCE_N = POUND_KG * GRAVITY;
 const US_GALLON_L = 3.785411784;
 const IMPERIAL_GALLON_L = 4.54609;
 
+/** What an open circuit is kept as, Ω: more than any meter of a bench shows. It is written "OL". */
+export const OPEN_OHM = 1e9;
+
 export const QUANTITIES = [
   'length',
   'pitch',
