@@ -1,5 +1,15 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobState, type EarlierReading, type JobView, type Problem, type Tool, type ToolView } from '@jubb/contract';
+import {
+  jobReport,
+  jobState,
+  type EarlierReading,
+  type InstrumentView,
+  type JobView,
+  type LinesView,
+  type Problem,
+  type Tool,
+  type ToolView,
+} from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -86,6 +96,42 @@ describe('worked out on a job', () => {
     const job = await jobOn('quennet-ga-alternator');
     expect(told(await ilka.post(job.id, entry('worked', diodes('some'))))).toMatch(/payload\.input\.readings\[1\]\.forward .*OL/u);
     expect(told(await ilka.post(job.id, entry('worked', { working: 'alternator.magic', input: {} })))).toContain('there is no working');
+  });
+});
+
+describe('ways', () => {
+  test('one that departs from the maker needs the word of foreman and customer, and prints it', async () => {
+    const job = await jobOn('harrowmere-hs40-steering-cylinder');
+    const step = job.sheet.file.steps.find(({ ways }) => ways?.some(({ departs }) => departs))!;
+    const way = step.ways!.find(({ departs }) => departs)!.ref;
+    expect(told(await ilka.post(job.id, entry('way', { way }, { step: step.ref })))).toContain('departs from the maker');
+    const agreed = { foreman: 'Oswin Tarrell', customer: 'cheap, for this season' };
+    expect((await ilka.post(job.id, entry('way', { way, agreed }, { step: step.ref }))).status).toBe(200);
+    const { sections } = jobReport(await ilka.get<JobView>(`/jobs/${job.id}`), { at: String, day: String });
+    expect(JSON.stringify(sections.find(({ title }) => title.startsWith('Other than')))).toContain('cheap, for this season');
+  });
+});
+
+describe('a meter', () => {
+  test('is switched over: ohms and volts are its own, OL is a line without a figure, torque is not', async () => {
+    const instruments = await ilka.get<InstrumentView[]>('/instruments');
+    const { id } = instruments.find(({ tool }) => tool.tag === 'E1')!;
+    const send = (line: object): Promise<Answer<LinesView>> =>
+      ilka.call('POST', `/instruments/${id}/lines`, JSON.stringify(line), { 'content-type': 'application/x-ndjson' });
+    expect((await send({ n: 1, value: 2.6, unit: 'Ω', taken: true })).body).toEqual({ kept: 1, refused: [] });
+    expect((await send({ n: 2, unit: 'MΩ', taken: true })).body.kept).toBe(1);
+    expect((await send({ n: 3, value: 5, unit: 'N·m' })).body.refused[0]?.allowed).toContain(
+      'is no unit of voltage or resistance or current',
+    );
+    const job = await jobOn('quennet-ga-alternator');
+    const meter = await toolTagged('E1');
+    const [kept] = (
+      await ilka.post<JobView['entries']>(
+        job.id,
+        entry('reading', { limit: 'rotor-earth', readings: [1e9], unit: 'MΩ' }, { toolId: meter.id }),
+      )
+    ).body;
+    expect(kept!.working?.output['verdict']).toBe('in');
   });
 });
 

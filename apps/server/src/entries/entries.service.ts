@@ -33,6 +33,7 @@ import {
   type SheetFile,
   type Tool,
   type ValueFoundPayload,
+  type WayPayload,
   type WorkedPayload,
 } from '@jubb/contract';
 import { unitsOf } from '@jubb/core';
@@ -282,6 +283,12 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
     const far = readings.find((reading) => reading < least || reading > most);
     if (far !== undefined)
       problem('payload.readings', `must not be ${far > most ? `over ${most}` : `under ${least}`}: a slip of the unit?`, String(far));
+  }
+  if (entry.kind === 'way') {
+    const { way, agreed } = entry.payload as WayPayload;
+    const known = find(find(sheet.steps, entry.step)?.ways ?? [], way);
+    if (known?.departs && !agreed)
+      problem('payload.agreed', 'is missing: this way departs from the maker, and needs the word of foreman and customer', way);
   }
   if (entry.kind === 'worked') {
     const { working, input } = entry.payload as WorkedPayload;

@@ -1,4 +1,4 @@
-import { InstrumentLine, validated, type FieldProblem, type LiveLine, type TabletView, type Tool } from '@jubb/contract';
+import { InstrumentLine, quantitiesOf, validated, type FieldProblem, type LiveLine, type TabletView, type Tool } from '@jubb/contract';
 import { findUnits, formatQuantity, toBase, unitsOf } from '@jubb/core';
 import { fieldProblems } from '../common/validation.js';
 
@@ -64,12 +64,14 @@ function readLine(
   const { issues } = validated<object>(InstrumentLine, given, '');
   if (issues.length > 0) return { problems: fieldProblems(issues) };
   const { n, value, unit, taken = false, angle, battery } = given as InstrumentLine;
-  const known = findUnits(unit).find(({ quantity }) => quantity === tool.quantity);
+  const quantities = quantitiesOf(tool);
+  const known = findUnits(unit).find(({ quantity }) => quantities.includes(quantity));
   if (!known)
     return refuse(
       'unit',
       unit,
-      `is no unit of ${tool.quantity}, which ${tool.tag} reads: ${unitsOf(tool.quantity)
+      `is no unit of ${quantities.join(' or ')}, which ${tool.tag} reads: ${quantities
+        .flatMap((quantity) => unitsOf(quantity))
         .map(({ symbol }) => symbol)
         .join(', ')}`,
     );
@@ -83,7 +85,7 @@ function readLine(
       n,
       at: now,
       base,
-      quantity: tool.quantity,
+      quantity: known.quantity,
       unit: known.symbol,
       taken,
       ...(angle === undefined ? {} : { angle }),

@@ -1,18 +1,4 @@
-import {
-  baseOf,
-  find,
-  limitQuantity,
-  limitWindow,
-  quoteTotal,
-  verdictOf,
-  type JobState,
-  type QuoteBody,
-  type QuoteFinding,
-  type QuoteLine,
-  type QuoteOption,
-  type QuoteView,
-} from '@jubb/contract/job';
-import { baseUnit } from '@jubb/core';
+import { quoteTotal, type QuoteView } from '@jubb/contract/job';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
@@ -20,38 +6,28 @@ import { v7 as uuid } from 'uuid';
 import { Refusal, call, get } from '../api/client.ts';
 import { jobKey, refresh, useSession } from '../api/queries.ts';
 import { useHere } from '../job/use-job.ts';
-import { amountText, minorOf, useMoney } from '../kit/money.ts';
+import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords } from '../places/today.tsx';
 import { JobFrame } from './job-frame.tsx';
 import { labourHours } from './labour.ts';
+import {
+  bodyOf,
+  findingsOf,
+  lineOf,
+  plannedOption,
+  shareOf,
+  totalOf,
+  type TypedLine,
+  type TypedOption,
+  type TypedQuote,
+} from './quote-draft.ts';
 import { useParts, type Parts } from './use-parts.ts';
-
-interface TypedLine extends Omit<QuoteLine, 'quantity' | 'unitMinor'> {
-  readonly quantity: string;
-  readonly unit: string;
-}
-
-interface TypedOption extends Omit<QuoteOption, 'lines'> {
-  readonly lines: readonly TypedLine[];
-}
-
-interface Typed {
-  readonly to: string;
-  readonly words: string;
-  readonly validUntil: string;
-  readonly tax: string;
-  readonly findings: readonly (QuoteFinding & { readonly shown: boolean })[];
-  readonly options: readonly TypedOption[];
-}
 
 const GOOD_FOR_DAYS = 14;
 const DAY_MS = 24 * 3600 * 1000;
-/** What a part from a catalogue is sold at, over what it costs. */
-const MARGIN = 1.35;
-
 export function QuotePage(): ReactElement {
   return (
     <JobFrame>
@@ -122,7 +98,7 @@ function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: 
   const money = useMoney();
   const [id, setId] = useState(() => uuid());
   const [validUntil] = useState(() => new Date(Date.now() + GOOD_FOR_DAYS * DAY_MS).toISOString().slice(0, 10));
-  const [typed, setTyped] = useDraft<Typed>(`quote.${job.id}`, {
+  const [typed, setTyped] = useDraft<TypedQuote>(`quote.${job.id}`, {
     to: job.customer.phone ?? '',
     words: '',
     validUntil,
@@ -133,7 +109,7 @@ function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: 
   const [at, setAt] = useState(0);
   const [tried, setTried] = useState(false);
   const { busy, error, send } = useSend();
-  const set = (change: Partial<Typed>): void => {
+  const set = (change: Partial<TypedQuote>): void => {
     setTyped({ ...typed, ...change });
     setId(uuid());
   };
@@ -404,82 +380,4 @@ function Line({ id, label, text, type = 'text', wrong, onText }: LineProps): Rea
 
 function wordsFor(problems: readonly { readonly field: string; readonly allowed: string }[], field: string): string | undefined {
   return problems.find((problem) => problem.field === field)?.allowed;
-}
-
-/** Readings and looks that are out or unsure, as the customer may read them. */
-function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
-  return live.flatMap((entry): readonly QuoteFinding[] => {
-    if (entry.kind === 'reading') {
-      const limit = find(sheet.limits, entry.payload.limit);
-      const verdict = verdictOf(entry);
-      if (!limit || !verdict || verdict === 'in') return [];
-      const { from, to } = limitWindow(limit);
-      return [
-        {
-          words: limit.name,
-          verdict: verdict as QuoteFinding['verdict'],
-          readings: [...entry.payload.readings],
-          ...(from === undefined ? {} : { from }),
-          ...(to === undefined ? {} : { to }),
-          unit: baseUnit(limitQuantity(limit)).symbol,
-        },
-      ];
-    }
-    if (entry.kind !== 'look') return [];
-    const limit = find(sheet.limits, entry.payload.limit);
-    const look = find(limit?.looks ?? [], entry.payload.look);
-    return limit && look && look.verdict !== 'in' ? [{ words: `${limit.name}: ${look.words}`, verdict: look.verdict }] : [];
-  });
-}
-
-/** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
-function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours: number, hourlyMinor: number): TypedOption {
-  const partLines = lines.map(({ need, shelf, others }): TypedLine => {
-    const offer = view.offers.find(({ number }) => number === need.number);
-    const each = (shelf ?? others[0])?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
-    return { sort: 'part', what: need.name, quantity: String(need.pieces), unit: amountText(each) };
-  });
-  const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({
-    sort: 'labour',
-    what: `While it is open: ${work}. ${why}`.slice(0, 300),
-    quantity: comeBack === undefined ? '0.5' : String(Math.max(0.25, Math.round((baseOf(comeBack, 'time') / 3600) * 0.25 * 4) / 4)),
-    unit: amountText(hourlyMinor),
-    optional: true,
-  }));
-  return {
-    name: 'As planned',
-    lines: [{ sort: 'labour', what: 'Labour', quantity: String(hours), unit: amountText(hourlyMinor) }, ...partLines, ...offered],
-  };
-}
-
-function shareOf(text: string): number | undefined {
-  const typed = Number(text.trim().replace(',', '.').replace(/\s*%$/u, ''));
-  return text.trim() !== '' && typed >= 0 && typed <= 100 ? typed / 100 : undefined;
-}
-
-function lineOf({ quantity, unit, ...rest }: TypedLine): QuoteLine | undefined {
-  const typed = Number(quantity.trim().replace(',', '.'));
-  const unitMinor = minorOf(unit);
-  if (quantity.trim() === '' || !(typed >= 0) || typed > 100_000 || unitMinor === undefined) return undefined;
-  return { ...rest, quantity: Math.round(typed * 1000) / 1000, unitMinor };
-}
-
-function totalOf(option: TypedOption, tax: string): number {
-  return quoteTotal({ lines: option.lines.flatMap((line) => lineOf(line) ?? []) }, shareOf(tax) ?? 0).gross;
-}
-
-function bodyOf(id: string, { to, words, validUntil, tax, findings, options }: Typed): QuoteBody | undefined {
-  const taxShare = shareOf(tax);
-  const read = options.map(({ lines, ...option }) => ({ ...option, lines: lines.map(lineOf) }));
-  if (taxShare === undefined || to.trim() === '') return undefined;
-  if (read.some(({ name, lines }) => name.trim() === '' || lines.some((line) => !line || line.what.trim() === ''))) return undefined;
-  return {
-    id,
-    to: to.trim(),
-    ...(words.trim() ? { words: words.trim() } : {}),
-    validUntil,
-    taxShare,
-    findings: findings.filter(({ shown }) => shown).map(({ shown: _shown, ...finding }) => finding),
-    options: read as QuoteOption[],
-  };
 }

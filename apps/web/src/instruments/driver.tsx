@@ -1,5 +1,5 @@
-import type { InstrumentView, LinesView } from '@jubb/contract/job';
-import { FAULTS, StandIn, baseUnit, formatQuantity, standInFor, type Fault, type StandInLine } from '@jubb/core';
+import { quantitiesOf, type InstrumentView, type LinesView } from '@jubb/contract/job';
+import { FAULTS, StandIn, baseUnit, formatQuantity, standInFor, type Fault, type Quantity, type StandInLine } from '@jubb/core';
 import { useEffect, useId, useRef, useState, type ReactElement } from 'react';
 import { upload } from '../api/client.ts';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
@@ -23,21 +23,31 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
   const units = useUnits();
   const field = useId();
   const isWrench = tool.kind === 'torque-wrench';
+  const quantities = quantitiesOf(tool);
+  const [quantity, setQuantity] = useState(tool.quantity);
+  const unit = quantity === tool.quantity && tool.unit !== '' ? tool.unit : baseUnit(quantity).symbol;
   const [text, setText] = useState(() => formatQuantity((tool.low + tool.high) / 3, tool.quantity, tool.unit));
   const [seed, setSeed] = useState('1');
   const [faults, setFaults] = useState<readonly Fault[]>([]);
   const [isLive, setLive] = useState(false);
   const standIn = useRef<{ seed: string; it: StandIn; at: number }>(undefined);
-  const truth = readFigure(text, tool.quantity, units.symbol(tool.quantity)).base;
+  const lastSent = useRef(lastN);
+  const truth = readFigure(text, quantity, units.symbol(quantity)).base;
   const own = (): StandIn => {
-    if (standIn.current?.seed !== seed) {
-      const made = new StandIn(standInFor(tool, clicks), Number(seed) % MOST_SEED || 1, lastN);
-      standIn.current = { seed, it: made, at: performance.now() };
+    const key = `${seed} ${quantity}`;
+    if (standIn.current?.seed !== key) {
+      const made = new StandIn(
+        standInFor({ ...tool, quantity, unit }, clicks),
+        Number(seed) % MOST_SEED || 1,
+        Math.max(lastN, lastSent.current),
+      );
+      standIn.current = { seed: key, it: made, at: performance.now() };
     }
     return standIn.current!.it;
   };
   const send = async (lines: readonly StandInLine[]): Promise<void> => {
     if (lines.length === 0) return;
+    lastSent.current = lines.at(-1)?.n ?? lastSent.current;
     const body = lines.map((line) => JSON.stringify(line)).join('\n');
     try {
       onAnswer(await upload<LinesView>('POST', `/instruments/${id}/lines`, 'application/x-ndjson', body));
@@ -73,13 +83,33 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
     <div className="driver">
       <FigureField
         label={isWrench ? 'Pulled to' : 'Held to'}
-        quantity={tool.quantity}
-        unit={tool.unit === '' ? baseUnit(tool.quantity).symbol : tool.unit}
+        quantity={quantity}
+        unit={unit}
         text={text}
         onText={setText}
         onEnter={() => (isWrench ? pull() : read(true))}
         isDeaf
       />
+      {quantities.length > 1 ? (
+        <div>
+          <label className="form-label" htmlFor={`${field}-range`}>
+            Switched to
+          </label>
+          <select
+            id={`${field}-range`}
+            className="form-select"
+            value={quantity}
+            onChange={(event) => {
+              setQuantity(event.target.value as Quantity);
+              setText('');
+            }}
+          >
+            {quantities.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </div>
+      ) : null}
       <div>
         <label className="form-label" htmlFor={`${field}-seed`}>
           Seed
@@ -121,6 +151,11 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
             <button type="button" className="btn btn-plain" aria-pressed={isLive} onClick={() => setLive(!isLive)}>
               {isLive ? 'Stop' : 'Run on'}
             </button>
+            {quantities.length > 1 ? (
+              <button type="button" className="btn btn-plain" onClick={() => void send([own().open()])}>
+                Shows OL
+              </button>
+            ) : null}
           </>
         )}
       </div>

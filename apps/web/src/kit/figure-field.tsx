@@ -80,7 +80,7 @@ export function FigureField({
     if (document.activeElement !== input.current) return;
     const why = lineRefusal(line, quantity) ?? against?.(line);
     setRefused(why);
-    if (why !== undefined || line.base === null) return;
+    if (why !== undefined) return;
     sent.current = lineText(line);
     onText(sent.current);
   });
@@ -138,12 +138,14 @@ export function FigureField({
 /** Why a reading cannot stand here: of another quantity, a click without a figure, or marked by the server. */
 function lineRefusal({ quantity: sent, base, marked }: LiveLine, wanted: Quantity): string | undefined {
   if (sent !== wanted) return `The instrument sent ${sent}; here a ${wanted} is asked`;
-  if (base === null) return 'The wrench clicked; it has no figure to give';
+  // A meter without a figure shows an open circuit.
+  if (base === null && wanted !== 'resistance') return 'The wrench clicked; it has no figure to give';
   return marked === undefined ? undefined : `Not taken: ${marked}`;
 }
 
 /** As the instrument shows it, its unit with it. */
 function lineText({ base, quantity, unit }: LiveLine): string {
-  const figure = fromBase(base ?? 0, unitBySymbol(quantity, unit));
+  if (base === null) return 'OL';
+  const figure = fromBase(base, unitBySymbol(quantity, unit));
   return `${Number(figure.toPrecision(9))} ${unit}`;
 }

@@ -1,6 +1,7 @@
-import { baseOf, cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step } from '@jubb/contract/job';
+import { baseOf, cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step, type Way } from '@jubb/contract/job';
 import { RoutingPicture } from '../drawings/routing.tsx';
-import type { ComponentType, ReactElement } from 'react';
+import { useState, type ComponentType, type ReactElement } from 'react';
+import { AskLine } from '../kit/ask-line.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { PinnedPage } from '../kit/pinned-page.tsx';
 import { unread, useHere } from '../job/use-job.ts';
@@ -152,6 +153,7 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
 function WayPick({ step }: { readonly step: Step }): ReactElement {
   const { job, state, keep } = useHere();
   const { ways = [] } = step;
+  const [asking, setAsking] = useState<Way>();
   const picked = state.live.filter(isKind('way')).findLast((entry) => entry.step === step.ref)?.payload.way;
   // What was done to this very unit the last time comes before the shop's own way.
   const before = job.asLeft?.ways.find((one) => one.step === step.ref)?.way;
@@ -168,7 +170,7 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
           type="button"
           className={`btn btn-plain ${way === chosen ? 'on' : ''}`}
           aria-pressed={way === chosen}
-          onClick={() => keep({ kind: 'way', payload: { way: way.ref }, step: step.ref })}
+          onClick={() => (way.departs ? setAsking(way) : keep({ kind: 'way', payload: { way: way.ref }, step: step.ref }))}
         >
           {way.name}
           {way.shopDefault ? <span className="soft"> the shop’s</span> : null}
@@ -182,6 +184,21 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
             .join(' ')}
           {chosen.departs ? <b className="brass"> Departs from the maker: foreman and customer agree first.</b> : null}
         </p>
+      ) : null}
+      {asking ? (
+        <AskLine
+          title={`${asking.name} departs from the maker`}
+          act="Both agree"
+          fields={() => [
+            { name: 'foreman', label: 'Which foreman agrees', required: true, longest: 100 },
+            { name: 'customer', label: 'What the customer said', required: true, hint: 'It is printed in the report.', longest: 300 },
+          ]}
+          onClose={() => setAsking(undefined)}
+          onDone={({ foreman = '', customer = '' }) => {
+            keep({ kind: 'way', payload: { way: asking.ref, agreed: { foreman, customer } }, step: step.ref });
+            setAsking(undefined);
+          }}
+        />
       ) : null}
     </div>
   );

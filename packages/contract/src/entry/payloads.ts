@@ -446,9 +446,17 @@ export class PinnedPayload {
   @IsInt() @Min(1) revision: number;
 }
 
+/** Who agreed to a way that departs from the maker. */
+export class Agreed {
+  @Words(100) foreman: string;
+  /** What the customer said. */
+  @Words(300) customer: string;
+}
+
 /** Which way was gone, where a step offers several. */
 export class WayPayload {
   @Ref() way: string;
+  @IsOptional() @ValidateNested() @Type(() => Agreed) agreed?: Agreed;
 }
 
 export class StagePayload {

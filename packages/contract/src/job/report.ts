@@ -70,6 +70,7 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'Worked out', table: saidTable(job, 'worked', times) },
       { title: 'Parts', table: partsTable(state) },
       { title: 'The customer’s word', table: saidTable(job, 'answered', times) },
+      { title: 'Other than the maker says', table: departures(job, times) },
       { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
@@ -215,6 +216,12 @@ function partsTable(state: JobState): NonNullable<ReportSection['table']> {
 function saidTable(job: JobView, kind: 'worked' | 'answered', times: Times): NonNullable<ReportSection['table']> {
   const rows = rowsOf(job, [kind], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
   return { head: ['What', 'Who', 'When'], rows };
+}
+
+/** Ways that depart from the maker, with who agreed. */
+function departures(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  const rows = rowsOf(job, ['way'], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
+  return { head: ['What', 'Who', 'When'], rows: rows.filter(({ cells }) => cells[0]?.includes('departs from the maker')) };
 }
 
 function partWhy({ reason, cause }: DecisionPayload): string {

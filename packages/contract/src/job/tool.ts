@@ -7,6 +7,14 @@ export interface ToolSize {
   readonly base: number;
 }
 
+/** What a kind reads beyond its own quantity: a meter is switched over. */
+const ALSO: Readonly<Record<string, readonly Quantity[]>> = { multimeter: ['voltage', 'resistance', 'current'] };
+
+/** All quantities that a tool reads. */
+export function quantitiesOf({ kind, quantity }: Pick<Tool, 'kind' | 'quantity'>): readonly Quantity[] {
+  return ALSO[kind] ?? [quantity];
+}
+
 /** Why a tool will not do, or nothing. A tool whose ends are the same has no range to keep to. `today` is like 2026-11-25. */
 export function toolRefusal(tool: Tool, size: ToolSize | undefined, today: string): string | undefined {
   if (tool.calibrationDue !== null && tool.calibrationDue < today) return `check was due ${tool.calibrationDue}`;

@@ -181,7 +181,9 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Goes on by revision ${entry.payload.revision} of the sheet`;
     case 'way': {
       const step = find(sheet.steps, entry.step ?? '');
-      return `Way: ${find(step?.ways ?? [], entry.payload.way)?.name ?? entry.payload.way}`;
+      const { agreed } = entry.payload;
+      const consent = agreed ? `; departs from the maker: ${agreed.foreman} agrees, the customer: ${agreed.customer}` : '';
+      return `Way: ${find(step?.ways ?? [], entry.payload.way)?.name ?? entry.payload.way}${consent}`;
     }
     case 'stage':
       return `On to ${STAGE_NAMES[entry.payload.stage]}`;

@@ -113,8 +113,14 @@ export class StandIn {
     if (faults.includes('flat battery') && this.#last) return this.#send({ ...this.#last, taken, battery: 'low' });
     const knock = faults.includes('knocked') ? KNOCK_STEPS * resolution : 0;
     const met = this.#follow(normal(this.#random, truth, noise) + this.#zero + knock, faults);
-    const within = Math.min(high, Math.max(low, met));
+    // A meter that finds its own range has no ends.
+    const within = high > low ? Math.min(high, Math.max(low, met)) : met;
     return this.#send({ ...this.#figure(within, faults), taken });
+  }
+
+  /** A meter between two points that nothing joins: a line without a figure. */
+  open(): StandInLine {
+    return this.#send({ unit: this.#sentUnit([]).symbol, taken: true });
   }
 
   /** One pull of a wrench, from snug to over the wanted torque: its lines in order, the last one to be taken. */

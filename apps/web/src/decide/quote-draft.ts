@@ -1,0 +1,115 @@
+import {
+  baseOf,
+  find,
+  limitQuantity,
+  limitWindow,
+  quoteTotal,
+  verdictOf,
+  type JobState,
+  type QuoteBody,
+  type QuoteFinding,
+  type QuoteLine,
+  type QuoteOption,
+} from '@jubb/contract/job';
+import { baseUnit } from '@jubb/core';
+import { amountText, minorOf } from '../kit/money.ts';
+import type { Parts } from './use-parts.ts';
+
+export interface TypedLine extends Omit<QuoteLine, 'quantity' | 'unitMinor'> {
+  readonly quantity: string;
+  readonly unit: string;
+}
+
+export interface TypedOption extends Omit<QuoteOption, 'lines'> {
+  readonly lines: readonly TypedLine[];
+}
+
+export interface TypedQuote {
+  readonly to: string;
+  readonly words: string;
+  readonly validUntil: string;
+  readonly tax: string;
+  readonly findings: readonly (QuoteFinding & { readonly shown: boolean })[];
+  readonly options: readonly TypedOption[];
+}
+
+/** What a part from a catalogue is sold at, over what it costs. */
+const MARGIN = 1.35;
+
+/** Readings and looks that are out or unsure, as the customer may read them. */
+export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
+  return live.flatMap((entry): readonly QuoteFinding[] => {
+    if (entry.kind === 'reading') {
+      const limit = find(sheet.limits, entry.payload.limit);
+      const verdict = verdictOf(entry);
+      if (!limit || !verdict || verdict === 'in') return [];
+      const { from, to } = limitWindow(limit);
+      return [
+        {
+          words: limit.name,
+          verdict: verdict as QuoteFinding['verdict'],
+          readings: [...entry.payload.readings],
+          ...(from === undefined ? {} : { from }),
+          ...(to === undefined ? {} : { to }),
+          unit: baseUnit(limitQuantity(limit)).symbol,
+        },
+      ];
+    }
+    if (entry.kind !== 'look') return [];
+    const limit = find(sheet.limits, entry.payload.limit);
+    const look = find(limit?.looks ?? [], entry.payload.look);
+    return limit && look && look.verdict !== 'in' ? [{ words: `${limit.name}: ${look.words}`, verdict: look.verdict }] : [];
+  });
+}
+
+/** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
+export function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours: number, hourlyMinor: number): TypedOption {
+  const partLines = lines.map(({ need, shelf, others }): TypedLine => {
+    const offer = view.offers.find(({ number }) => number === need.number);
+    const each = (shelf ?? others[0])?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
+    return { sort: 'part', what: need.name, quantity: String(need.pieces), unit: amountText(each) };
+  });
+  const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({
+    sort: 'labour',
+    what: `While it is open: ${work}. ${why}${comeBack === undefined ? '' : ` To come back for it takes ${comeBack}.`}`.slice(0, 300),
+    quantity: comeBack === undefined ? '0.5' : String(Math.max(0.25, Math.round((baseOf(comeBack, 'time') / 3600) * 0.25 * 4) / 4)),
+    unit: amountText(hourlyMinor),
+    optional: true,
+  }));
+  return {
+    name: 'As planned',
+    lines: [{ sort: 'labour', what: 'Labour', quantity: String(hours), unit: amountText(hourlyMinor) }, ...partLines, ...offered],
+  };
+}
+
+export function shareOf(text: string): number | undefined {
+  const typed = Number(text.trim().replace(',', '.').replace(/\s*%$/u, ''));
+  return text.trim() !== '' && typed >= 0 && typed <= 100 ? typed / 100 : undefined;
+}
+
+export function lineOf({ quantity, unit, ...rest }: TypedLine): QuoteLine | undefined {
+  const typed = Number(quantity.trim().replace(',', '.'));
+  const unitMinor = minorOf(unit);
+  if (quantity.trim() === '' || !(typed >= 0) || typed > 100_000 || unitMinor === undefined) return undefined;
+  return { ...rest, quantity: Math.round(typed * 1000) / 1000, unitMinor };
+}
+
+export function totalOf(option: TypedOption, tax: string): number {
+  return quoteTotal({ lines: option.lines.flatMap((line) => lineOf(line) ?? []) }, shareOf(tax) ?? 0).gross;
+}
+
+export function bodyOf(id: string, { to, words, validUntil, tax, findings, options }: TypedQuote): QuoteBody | undefined {
+  const taxShare = shareOf(tax);
+  const read = options.map(({ lines, ...option }) => ({ ...option, lines: lines.map(lineOf) }));
+  if (taxShare === undefined || to.trim() === '') return undefined;
+  if (read.some(({ name, lines }) => name.trim() === '' || lines.some((line) => !line || line.what.trim() === ''))) return undefined;
+  return {
+    id,
+    to: to.trim(),
+    ...(words.trim() ? { words: words.trim() } : {}),
+    validUntil,
+    taxShare,
+    findings: findings.filter(({ shown }) => shown).map(({ shown: _shown, ...finding }) => finding),
+    options: read as QuoteOption[],
+  };
+}
