@@ -1,4 +1,4 @@
-import type { MoveBody, WantBody } from '@jubb/contract/job';
+import { coverOffers, type MoveBody, type PartLine, type Parts, type WantBody } from '@jubb/contract/job';
 import type { Cover } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
@@ -13,7 +13,7 @@ import { refreshStores } from '../stores/queries.ts';
 import { pieces } from '../stores/pieces.ts';
 import { JobFrame } from './job-frame.tsx';
 import { useCover } from './use-cover.ts';
-import { coverOffers, useParts, type PartLine, type Parts } from './use-parts.ts';
+import { useParts } from './use-parts.ts';
 
 export function PartsPage(): ReactElement {
   return (

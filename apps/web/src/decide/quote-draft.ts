@@ -6,6 +6,7 @@ import {
   quoteTotal,
   verdictOf,
   type JobState,
+  type Parts,
   type QuoteBody,
   type QuoteFinding,
   type QuoteLine,
@@ -13,7 +14,6 @@ import {
 } from '@jubb/contract/job';
 import { baseUnit } from '@jubb/core';
 import { amountText, minorOf } from '../kit/money.ts';
-import type { Parts } from './use-parts.ts';
 
 export interface TypedLine extends Omit<QuoteLine, 'quantity' | 'unitMinor'> {
   readonly quantity: string;

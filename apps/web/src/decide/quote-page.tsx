@@ -1,4 +1,4 @@
-import { quoteTotal, type QuoteView } from '@jubb/contract/job';
+import { quoteTotal, type Parts, type QuoteView } from '@jubb/contract/job';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
@@ -24,7 +24,7 @@ import {
   type TypedOption,
   type TypedQuote,
 } from './quote-draft.ts';
-import { useParts, type Parts } from './use-parts.ts';
+import { useParts } from './use-parts.ts';
 
 const GOOD_FOR_DAYS = 14;
 const DAY_MS = 24 * 3600 * 1000;

@@ -27,6 +27,7 @@ export * from './counts.js';
 export * from './open-ends.js';
 export * from './state.js';
 export * from './needs.js';
+export * from './part-lines.js';
 export * from './rework.js';
 export * from './quote.js';
 export * from './who-may.js';

@@ -47,7 +47,8 @@ export function toolFit(limit: Limit, tool: Pick<Tool, 'u'>): ToolFit {
   const width = toleranceOf(limit);
   if (width === undefined || tool.u === 0) return { ratio: undefined, enough: true };
   const ratio = width / (2 * tool.u);
-  return { ratio, enough: ratio >= WANTED_RATIO };
+  // A quarter is a quarter, whatever binary fractions make of it.
+  return { ratio, enough: ratio >= WANTED_RATIO * (1 - 1e-9) };
 }
 
 /** The finest tool of the kind that will do at all. */

@@ -1,0 +1,114 @@
+import { describe, expect, test } from '@jest/globals';
+import type { JobPartsView, SupplierOffer } from '../dto/stores.js';
+import type { KitOffer, Need } from './needs.js';
+import { coverOffers, partLines } from './part-lines.js';
+
+const need = (number: string | null, pieces: number, rest: Partial<Need> = {}): Need => ({
+  parts: ['x'],
+  name: 'Ring',
+  number,
+  was: null,
+  designation: null,
+  pieces,
+  unit: 'piece',
+  because: '',
+  sure: true,
+  ...rest,
+});
+const shelf = (number: string, rest: object = {}): JobPartsView['stock'][number] =>
+  ({
+    id: number,
+    number,
+    name: 'Ring',
+    unit: 'piece',
+    designation: null,
+    onHand: 5,
+    reserved: 0,
+    reservedHere: 0,
+    issuedHere: 0,
+    ...rest,
+  }) as JobPartsView['stock'][number];
+const offer = (supplier: string, number: string, priceMinor: number, rest: Partial<SupplierOffer> = {}): SupplierOffer => ({
+  supplier,
+  number,
+  name: 'Ring',
+  priceMinor,
+  breaks: [],
+  leadDays: 2,
+  leadSpread: 1,
+  available: true,
+  supersededBy: null,
+  ...rest,
+});
+const order = (number: string, quantity: number, received = 0): JobPartsView['ordered'][number] => ({
+  number,
+  quantity,
+  received,
+  state: 'confirmed',
+  due: '2026-12-01',
+});
+const NOTHING: JobPartsView = { stock: [], offers: [], ordered: [] };
+const kit: KitOffer = {
+  ref: 'kit',
+  name: 'Kit',
+  number: 'K',
+  brings: [
+    { need: 0, pieces: 2 },
+    { need: 1, pieces: 1 },
+  ],
+};
+
+describe('where a need stands', () => {
+  test.each([
+    ['nothing anywhere', NOTHING, { kept: 0, out: 0, ordered: 0, open: 4 }],
+    [
+      'some kept, some out',
+      { ...NOTHING, stock: [shelf('A', { reservedHere: 1, issuedHere: 2 })] },
+      { kept: 1, out: 2, ordered: 0, open: 1 },
+    ],
+    ['the rest on order', { ...NOTHING, ordered: [order('A', 4)] }, { ordered: 4, open: 0, due: '2026-12-01' }],
+    [
+      'half of the order is here, and kept',
+      { ...NOTHING, stock: [shelf('A', { reservedHere: 2 })], ordered: [order('A', 4, 2)] },
+      { kept: 2, ordered: 2, open: 0 },
+    ],
+    ['a kit on order brings two', { ...NOTHING, ordered: [order('K', 1)] }, { ordered: 2, open: 2 }],
+    [
+      'the kit is here',
+      { ...NOTHING, stock: [shelf('K', { reservedHere: 1 })], ordered: [order('K', 1, 1)] },
+      { kept: 2, ordered: 0, open: 2 },
+    ],
+    ['more is out than was needed', { ...NOTHING, stock: [shelf('A', { issuedHere: 9 })] }, { open: 0 }],
+  ])('%s', (_name, view, expected) => {
+    expect(partLines([need('A', 4), need('B', 1)], [kit], view)[0]).toMatchObject(expected);
+  });
+
+  test('another line of the same designation fits, in the same unit only', () => {
+    const bearing = need('A', 1, { designation: '6205-2RS' });
+    const stock = [shelf('A', { onHand: 0 }), shelf('Z', { designation: '6205-2RS' }), shelf('Y', { designation: '6205-2RS', unit: 'L' })];
+    expect(partLines([bearing], [], { ...NOTHING, stock })[0]?.others.map(({ number }) => number)).toEqual(['Z']);
+  });
+});
+
+describe('what can be bought', () => {
+  const lines = (view: JobPartsView): ReturnType<typeof coverOffers> =>
+    coverOffers({ lines: partLines([need('A', 4), need('B', 1)], [kit], view), kits: [kit], view });
+
+  test('each number from whoever has it cheapest; not what is sold out or replaced', () => {
+    const offers = [
+      offer('one', 'A', 300),
+      offer('two', 'A', 250),
+      offer('one', 'B', 90, { available: false }),
+      offer('two', 'K', 700),
+      offer('one', 'K', 10, { supersededBy: 'K2' }),
+    ];
+    expect(lines({ ...NOTHING, offers }).map(({ number, supplier, price }) => [number, supplier, price])).toEqual([
+      ['A', 'two', 250],
+      ['K', 'two', 700],
+    ]);
+  });
+
+  test('nothing is bought for what is covered', () => {
+    expect(lines({ ...NOTHING, offers: [offer('one', 'A', 300)], ordered: [order('A', 4)] })).toEqual([]);
+  });
+});
