@@ -85,6 +85,8 @@ export class Hand {
 
   /** Takes the network from this tablet, its service worker too, or gives it back. */
   async cut(isCut: boolean): Promise<void> {
+    // What a page needs without a link is on the tablet once its service worker is ready.
+    if (isCut) await this.page.evaluate(async () => void (await navigator.serviceWorker?.ready));
     await this.page.setOfflineMode(isCut);
     if (this.#wires.length === 0) {
       const targets = this.page.browser().targets();

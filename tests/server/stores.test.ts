@@ -188,6 +188,18 @@ describe('orders', () => {
     expect(await comeIn(await perla.made<OrderView>(`/orders/${wrong.id}/deliver`, {}))).toMatchObject({ state: 'delivered' });
   });
 
+  test('sold out: nothing is waited for, nothing can be delivered', async () => {
+    await fault('sold out');
+    const { order } = await ordered(1);
+    expect(order.body).toMatchObject({ state: 'differs', lines: [{ confirmed: 0, due: null }] });
+    expect(await perla.made<OrderView>(`/orders/${order.body.id}/settle`, { asConfirmed: true })).toMatchObject({
+      state: 'delivered',
+      lines: [],
+    });
+    expect((await perla.call('POST', `/orders/${order.body.id}/deliver`)).status).toBe(409);
+    await fault('none');
+  });
+
   test('a number that nobody has, and a mechanic who would order, are refused', async () => {
     expect(told(await perla.call('POST', '/orders/lines', { id: uuid(), supplier, number: 'NONE', quantity: 1 }))).toContain(
       'is not in the catalogue',

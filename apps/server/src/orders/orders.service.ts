@@ -134,7 +134,11 @@ export class OrdersService {
         if (keeps === 0) await client.query('DELETE FROM part_order_line WHERE id = $1', [line.id]);
         else await client.query('UPDATE part_order_line SET quantity = $2 WHERE id = $1', [line.id, keeps]);
       }
-      await client.query("UPDATE part_order SET state = 'confirmed' WHERE id = $1", [id]);
+      // Nothing left of it is nothing to wait for.
+      await client.query(
+        "UPDATE part_order SET state = CASE WHEN EXISTS (SELECT 1 FROM part_order_line WHERE order_id = $1) THEN 'confirmed' ELSE 'delivered' END WHERE id = $1",
+        [id],
+      );
     });
     this.stream.tell({ type: 'stores' });
     return this.one(id);
