@@ -66,6 +66,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
 
   const counter = await handOf('perla', `/jobs/${job.id}/quote`);
   await counter.sees('What was found');
+  await counter.sees('Which diode is bad?: out');
   expect(await counter.faults()).toEqual([]);
   await counter.fill('Tax, %', '120');
   await counter.sees('A share from 0 to 100 %');

@@ -1,5 +1,6 @@
 import {
   baseOf,
+  entryWords,
   find,
   limitQuantity,
   limitWindow,
@@ -36,7 +37,7 @@ export interface TypedQuote {
 /** What a part from a catalogue is sold at, over what it costs. */
 const MARGIN = 1.35;
 
-/** Readings and looks that are out or unsure, as the customer may read them. */
+/** Readings, looks and workings that are out or unsure, as the customer may read them. */
 export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
   return live.flatMap((entry): readonly QuoteFinding[] => {
     if (entry.kind === 'reading') {
@@ -54,6 +55,11 @@ export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
           unit: baseUnit(limitQuantity(limit)).symbol,
         },
       ];
+    }
+    if (entry.kind === 'worked') {
+      const verdict = verdictOf(entry);
+      const words = entryWords(entry, sheet).slice(0, 300);
+      return verdict && verdict !== 'in' ? [{ words, verdict }] : [];
     }
     if (entry.kind !== 'look') return [];
     const limit = find(sheet.limits, entry.payload.limit);
