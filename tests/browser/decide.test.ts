@@ -85,6 +85,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
   await counter.go(`/jobs/${job.id}/parts`);
   await counter.sees('To order');
   await counter.use('Keep all that is on the shelf');
+  await counter.page.waitForFunction(() => !document.body.innerText.includes('Keep all that is on the shelf'));
   await counter.sees('kept');
   await counter.page.waitForFunction(() => document.body.innerText.includes('Put it on the orders'));
   expect(await counter.faults()).toEqual([]);
