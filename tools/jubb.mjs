@@ -3,7 +3,7 @@ import { Stop, remark, say } from './say.mjs';
 const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
 ./jubb stop              stop what start started
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [soak|stores] measure, as ratios, in a table and as JSON; soak: a hundred tablets, the server killed again and
+./jubb bench [soak|stores|shims] measure, as ratios, in a table and as JSON; soak: a hundred tablets, the server killed again and
                          again; stores: shelves of 50 000 lines, the cheapest cover
 ./jubb shots [folder]    make docs/screenshots anew from the demo
 ./jubb instrument TAG --of '34.98 mm' [--lines N] [--seed N] [--fault NAME]
@@ -21,6 +21,7 @@ const COMMANDS = {
   bench: async ([what]) => {
     if (what === 'soak') return (await import('./soak.mjs')).benchSoak();
     if (what === 'stores') return (await import('./bench-stores.mjs')).benchStores();
+    if (what === 'shims') return (await import('./bench-shims.mjs')).benchShims();
     return (await import('./bench.mjs')).bench();
   },
   instrument: async (args) => (await import('./instrument.mjs')).instrument(args),

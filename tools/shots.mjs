@@ -52,18 +52,12 @@ async function takeAll(page, base, ilka, shot) {
   await page.waitForSelector('.topbar');
   await shot('today', PC, '/');
   await shot('bench-torque', TABLET, `/bench/${middle.id}`);
-  await shot('bench-torque-phone', PHONE, `/bench/${middle.id}`);
   await shot('report', PC, `/jobs/${finished.id}/report`);
   const draft = await beginDraft(ilka);
   await shot('sheet-editor', PC, `/sheets/${draft.id}/edit/joints`, () => page.waitForSelector('.dsg-cell'));
 
   await workUntil(ilka, newest.id, (act) => act.step?.ref === 'nut-off');
   await shot('strip', PC, `/jobs/${newest.id}/strip`);
-  const gearbox = await booked(ilka, 'askvale-gx5-gearbox', 'Transaxle', 'Grinds going into third.');
-  await workUntil(ilka, gearbox.id, (act) => act.step?.ref === 'case-open');
-  await shot('bench-strip', TABLET, `/bench/${gearbox.id}`, async () => {
-    for (const place of [1, 9, 14, 22]) await page.click(`[aria-label="Place ${place}"]`);
-  });
   await shot('instruments', PC, '/crib/instruments', async () => {
     const press = (name) => page.evaluate((label) => document.querySelector(`[aria-label="${label}"]`).click(), name);
     await press('K1: pair with this tablet');
@@ -80,6 +74,21 @@ async function takeAll(page, base, ilka, shot) {
   await workUntil(ilka, newest.id, (act, state) => act.step?.record.kind === 'setting' && state.settings[0].phase === 'turn');
   await shot('setting', PC, `/jobs/${newest.id}/build`);
 
+  const compressor = await booked(ilka, 'askvale-rx10-refrigerant-compressor', 'Compressor', 'Clutch slips when it is hot.');
+  await workUntil(ilka, compressor.id, (act) => act.step?.record.kind === 'setting');
+  await shot('set-by-shims', PC, `/jobs/${compressor.id}/build`, async () => {
+    for (const reading of ['0,21', '0,22', '0,21', '']) await page.keyboard.type(`${reading}\n`);
+    await page.waitForSelector('#in-shims');
+    await page.type('#in-shims', '0.5');
+    await page.evaluate(() => document.querySelector('[aria-label="What it is worked out by"]').scrollIntoView());
+  });
+  await shot('practice', PC, '/learn', async () => {
+    const press = (name) =>
+      page.evaluate((label) => [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith(label)).click(), name);
+    await press('Seat at');
+    await press('Read three');
+    await page.waitForFunction(() => document.body.innerText.includes('Tighten'));
+  });
   await decideShots(page, base, ilka, shot);
 }
 

@@ -47,7 +47,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
   await mechanic.sees('−2 shorted');
   expect(await mechanic.faults()).toEqual([]);
   await mechanic.use('Keep it on the job');
-  await mechanic.sees('Measuring sheet');
+  await mechanic.sees('Parts to have');
   await mechanic.go(`/jobs/${job.id}/decide`);
   await mechanic.sees('Which diode is bad? −2 shorted');
   await mechanic.press('Enter');
@@ -173,10 +173,17 @@ test('a clutch that slips: it is the springs, not the plates', async () => {
     if (index > 0) await hand.press('Enter');
     await hand.type(spring);
   }
+  // Nothing of the example stands in for the sheet: what it asks is given.
+  for (const [field, figure] of [
+    ['Set length', '26'],
+    ['Free length at least', '37,4'],
+    ['Load at least', '205 N'],
+  ] as const)
+    await hand.fill(field, figure);
   await hand.sees('load out');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Keep it on the job');
-  await hand.sees('Measuring sheet');
+  await hand.sees('Parts to have');
   const { sheet, entries } = await ilka.get<JobView>(`/jobs/${job.id}`);
   const proposed = new Map(jobState(sheet.file, entries).decisions.map(({ part, ...decision }) => [part.ref, decision]));
   expect(proposed.get('springs')).toMatchObject({ proposed: 'renew', because: expect.stringContaining('Are the springs tired?') });

@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
   AnyKeptEntry,
@@ -7,6 +7,7 @@ import type {
   JobView,
   LinesView,
   LiveLine,
+  Problem,
   ServerEvent,
   SessionView,
   TabletPeople,
@@ -14,6 +15,7 @@ import type {
 import pg from 'pg';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
+import { jpeg } from '../kit/jpeg.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -95,13 +97,6 @@ describe('one tablet, several people', () => {
     for (const row of rows as { pin_hash: string }[]) expect(row.pin_hash).toMatch(/^\$argon2id\$/u);
   });
 });
-
-/** A JPEG as far as its markers go: start, an application segment, start of scan, bytes, end. */
-function jpeg(segment: string, size: number): Buffer {
-  const body = Buffer.from(segment, 'latin1');
-  const head = Buffer.from([0xff, 0xd8, 0xff, segment.startsWith('Exif') ? 0xe1 : 0xe0, 0, body.length + 2]);
-  return Buffer.concat([head, body, Buffer.from([0xff, 0xda, 0, 2]), randomBytes(size), Buffer.from([0xff, 0xd9])]);
-}
 
 describe('photos and clips', () => {
   const sha = (content: Buffer): string => createHash('sha256').update(content).digest('hex');
@@ -286,4 +281,17 @@ describe('what must come first', () => {
     });
     expect((await ilka.post(id, entry('old-part', { ...old, compared: true }))).status).toBe(200);
   });
+});
+
+test('no more goes in again than came off, however many put it in at once', async () => {
+  const { revisionId } = await ilka.sheetKeyed('harrowmere-th6-front-hub');
+  const { id } = await ilka.booked(revisionId);
+  const [line] = (await ilka.post<JobView['entries']>(id, entry('came-off', { name: 'Screw', count: 3 }))).body;
+  const put = (count: number): Promise<Answer<unknown>> => ilka.post(id, entry('went-in', { line: line!.id, name: 'Screw', count }));
+  const tries = await Promise.all([put(2), put(2), put(2)]);
+  expect(tries.filter(({ status }) => status === 200)).toHaveLength(1);
+  const refused = (await put(2)).body as Problem;
+  expect(refused.errors?.[0]?.allowed).toContain('at most 1: 3 came off, 2 are in again');
+  expect((await put(1)).status).toBe(200);
+  expect((await ilka.post(id, entry('went-in', { line: crypto.randomUUID(), name: 'Screw', count: 1 }))).status).toBe(400);
 });

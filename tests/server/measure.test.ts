@@ -70,8 +70,28 @@ describe('grids', () => {
       unit: { ...unit },
     });
     const earlier = await ilka.get<EarlierReading[]>(`/jobs/${again.id}/earlier`);
-    expect(earlier.find(({ limit }) => limit === 'inner-journal')).toMatchObject({ jobNumber: 401, figure: expect.closeTo(34.982, 2) });
+    const journal = earlier.find(({ limit }) => limit === 'inner-journal');
+    expect(journal?.jobNumber).toBe(401);
+    expect(journal?.readings[0]).toBeCloseTo(34.98, 1);
   });
+});
+
+test('a warm part is kept with its temperature and judged without it; warm ohms are refused', async () => {
+  const hub = await jobOn('harrowmere-th6-front-hub');
+  const { id: toolId } = await toolTagged('M2');
+  const warm = { partT: 60, metal: 'steel' };
+  const [kept] = (
+    await ilka.post<JobView['entries']>(
+      hub.id,
+      entry('reading', { limit: 'inner-journal', readings: [35.0], unit: 'mm', warm, zeroed: true }, { toolId }),
+    )
+  ).body;
+  expect(kept!.payload).toMatchObject({ readings: [35], warm, zeroed: true });
+  expect(kept!.working?.output['mean']).toBeCloseTo(35 / (1 + 11.5e-6 * 40), 9);
+  const alternator = await jobOn('quennet-ga-alternator');
+  const ohms = alternator.sheet.file.limits.find(({ quantity }) => quantity === 'resistance')!;
+  const refused = await ilka.post(alternator.id, entry('reading', { limit: ohms.ref, readings: [3], unit: 'Ω', warm }));
+  expect(told(refused)).toContain('payload.warm is for sizes only');
 });
 
 describe('worked out on a job', () => {

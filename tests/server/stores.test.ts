@@ -1,9 +1,22 @@
-import { randomBytes } from 'node:crypto';
+import { createHash, randomBytes } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { JobView, MessageView, OfferView, OrderView, Problem, QuoteBody, QuoteView, StockLine, StockView } from '@jubb/contract';
+import type {
+  JobView,
+  MessageView,
+  OfferView,
+  OrderView,
+  Problem,
+  QuoteBody,
+  QuoteView,
+  SessionView,
+  ShimLine,
+  StockLine,
+  StockView,
+} from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
-import { Client, type Answer } from '../kit/client.ts';
+import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
+import { jpeg } from '../kit/jpeg.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
@@ -120,6 +133,39 @@ describe('shelves', () => {
     );
     const [line] = await perla.get<StockLine[]>('/stock');
     expect(told(await perla.call('POST', '/stock', item(line!.number)))).toContain('number is on the shelves already');
+  });
+});
+
+describe('shims', () => {
+  const shim = (number: string, size: string): object => ({ ...item(number), kind: 'shim', size });
+
+  test('stand by their thickness, whatever unit it was typed in; one without a thickness is refused', async () => {
+    await perla.made('/stock', shim('T-SHIM-A', '0,35 mm'));
+    await perla.made('/stock', shim('T-SHIM-B', '4 thou'));
+    const shims = await ilka.get<ShimLine[]>('/stock/shims');
+    const thick = (number: string): number | undefined => shims.find((line) => line.number === number)?.thicknessMm;
+    expect([thick('T-SHIM-A'), thick('T-SHIM-B')]).toEqual([0.35, expect.closeTo(0.1016, 9)]);
+    const all = shims.map(({ thicknessMm }) => thicknessMm);
+    expect(all).toEqual(all.toSorted((one, other) => one - other));
+    for (const size of ['thin', '0 mm', '-0.1 mm', '0.1 N·m', '90 mm'])
+      expect(told(await perla.call('POST', '/stock', shim('T-SHIM-C', size)))).toContain('size must be the thickness');
+  });
+});
+
+describe('the shop', () => {
+  const book = { hourlyMinor: 7200, taxShare: 0.19, marginShare: 0.4, rules: [{ words: 'lip seal', why: 'rubber is cheap' }] };
+
+  test('its foreman changes what it asks and its rules, and everybody has them', async () => {
+    const oswin = await Client.as(server.base, 'oswin');
+    const { shop: before } = await ilka.get<SessionView>('/session');
+    expect((await oswin.call('PUT', '/shop', book)).status).toBe(200);
+    expect((await ilka.get<SessionView>('/session')).shop).toMatchObject(book);
+    expect((await ilka.call('PUT', '/shop', book)).status).toBe(403);
+    expect(told(await oswin.call('PUT', '/shop', { ...book, taxShare: 1.2, rules: [{ words: ' ', why: 'x' }] }))).toMatch(
+      /taxShare must be at most 100 %; rules\[0\]\.words is missing/u,
+    );
+    const { hourlyMinor, taxShare, marginShare, rules } = before;
+    await oswin.call('PUT', '/shop', { hourlyMinor, taxShare, marginShare, rules });
   });
 });
 
@@ -285,6 +331,26 @@ describe('quotes', () => {
     expect((await guest.get<OfferView>(`/offers/${token}`)).state).toBe('replaced');
     expect((await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [] })).status).toBe(409);
     expect((await perla.get<JobView>(`/jobs/${own.id}`)).hold).toMatchObject({ reason: 'answer' });
+  });
+
+  test('a picture of the job is behind the link, and nothing else is', async () => {
+    const bytes = jpeg('JFIF\0', 3000);
+    const file = createHash('sha256').update(bytes).digest('hex');
+    const shown = { file, words: 'The race', width: 400, height: 300 };
+    const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
+    const { id } = await perla.booked(revisionId);
+    expect(told(await perla.call('POST', `/jobs/${id}/quotes`, quote({ pictures: [shown] })))).toContain('must be a photo of this job');
+    const octets = { 'content-type': 'application/octet-stream' };
+    expect((await ilka.call('PUT', `/files/${file}?at=0&total=${bytes.length}`, bytes, octets)).body).toMatchObject({ whole: true });
+    expect((await ilka.post(id, entry('photo', { file, words: 'The race', width: 400, height: 300 }))).status).toBe(200);
+    await perla.made(`/jobs/${id}/quotes`, quote({ pictures: [shown] }));
+    const [message] = await perla.get<MessageView[]>('/messages');
+    const link = `${server.base}/api/v1/offers/${message!.link!.replace('/q/', '')}/pictures`;
+    const seen = await fetch(`${link}/${file}`);
+    expect(seen.headers.get('content-type')).toBe('image/jpeg');
+    expect(Buffer.from(await seen.arrayBuffer()).equals(bytes)).toBe(true);
+    expect((await fetch(`${link}/${'0'.repeat(64)}`)).status).toBe(404);
+    expect((await fetch(`${server.base}/api/v1/files/${file}`)).status).toBe(401);
   });
 
   test.each([

@@ -27,6 +27,7 @@ import { FirstRunController } from './people/first-run.controller.js';
 import { LoginLimit } from './people/login-limit.js';
 import { PeopleController } from './people/people.controller.js';
 import { PeopleService } from './people/people.service.js';
+import { ShopController } from './people/shop.controller.js';
 import { QuotesController } from './quotes/quotes.controller.js';
 import { QuotesService } from './quotes/quotes.service.js';
 import { ReportsController } from './reports/reports.controller.js';
@@ -53,6 +54,7 @@ export class AppModule {
         HealthController,
         PeopleController,
         FirstRunController,
+        ShopController,
         StreamController,
         WorkingsController,
         SheetsController,

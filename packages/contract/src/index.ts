@@ -5,6 +5,7 @@ export * from './dto/bodies.js';
 export * from './dto/stores.js';
 export * from './dto/crib.js';
 export * from './dto/quotes.js';
+export * from './dto/shop.js';
 export * from './validation.js';
 export * from './sheet/file.js';
 export * from './sheet/check.js';

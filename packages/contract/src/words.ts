@@ -111,6 +111,10 @@ export type CustomerAnswer = (typeof ANSWERS)[number];
 export const CAUSE_SORTS = ['found', 'suspected', 'unknown'] as const;
 export type CauseSort = (typeof CAUSE_SORTS)[number];
 
+/** What a measured part can be of, by how it grows. */
+export const PART_METALS = ['steel', 'cast-iron', 'aluminium', 'brass', 'bronze', 'stainless'] as const;
+export type PartMetal = (typeof PART_METALS)[number];
+
 /** The kinds of unit a rebuild shop takes in. */
 export const FAMILIES = [
   'drive axle with pinion and carrier',

@@ -22,13 +22,18 @@ export {
   type Tells,
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
-export { torqueAtYield } from './torque/yield.js';
+export { torqueAtYield } from './torque/screw.js';
 export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';
 export { judge } from './measuring/verdict.js';
 export { worstOf, type Verdict } from './measuring/verdict-field.js';
 export { cheapestCover, type Cover, type Offer } from './decide/kits.js';
 export { readOpen } from './quantity/open.js';
+export { LITTLE_ANGLE, MUCH_ANGLE } from './torque/batch.js';
+export { bestPacks } from './math/shim-pack.js';
 export { maximise } from './math/simplex.js';
 export { fitWeibull } from './quality/weibull.js';
 export { normal, seeded } from './math/random.js';
 export { FAULTS, StandIn, standInFor, type Fault, type StandInModel, type StandInLine, type Pull } from './instruments/stand-in.js';
+export { PRACTICE_HUB, PracticeHub } from './practice/hub.js';
+export { PRACTICE_AXLE, PracticeAxle } from './practice/axle.js';
+export { PRACTICE_SHAFT, PracticeShaft } from './practice/shaft.js';

@@ -1,4 +1,4 @@
-import type { CompletePart, Hold, JobScope, Role, SheetFile, Stage, Tool } from '@jubb/contract';
+import type { CompletePart, Hold, JobScope, Role, SheetFile, ShopRule, Stage, Tool } from '@jubb/contract';
 import { Column, Entity, PrimaryColumn, PrimaryGeneratedColumn, VersionColumn } from 'typeorm';
 
 @Entity('shop')
@@ -9,6 +9,9 @@ export class Shop {
   @Column({ type: 'text' }) currency: string;
   /** An hour of labour in minor units. */
   @Column({ type: 'int', name: 'hourly_minor' }) hourlyMinor: number;
+  @Column({ type: 'float8', name: 'tax_share' }) taxShare: number;
+  @Column({ type: 'float8', name: 'margin_share' }) marginShare: number;
+  @Column({ type: 'jsonb' }) rules: ShopRule[];
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
 }
 

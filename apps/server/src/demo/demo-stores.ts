@@ -20,7 +20,8 @@ const PRICES: readonly (readonly [RegExp, low: number, high: number])[] = [
 
 const KINDS: readonly (readonly [RegExp, StockItemBody['kind']])[] = [
   [/o-ring/iu, 'o-ring'],
-  [/shim/iu, 'shim'],
+  // Of no thickness of its own: measured shims have lines by theirs.
+  [/shim/iu, 'part'],
   [/bearing|race|needle/iu, 'bearing'],
   [/seal|gasket|boot|wiper|ring/iu, 'seal'],
   [/screw|nut|bolt|washer|clip|pin/iu, 'fastener'],

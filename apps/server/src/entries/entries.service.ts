@@ -34,6 +34,7 @@ import {
   type Tool,
   type ValueFoundPayload,
   type WayPayload,
+  type WentInPayload,
   type WorkedPayload,
 } from '@jubb/contract';
 import { unitsOf } from '@jubb/core';
@@ -57,6 +58,7 @@ const GUARDED = new Set<string>([
   'put-back',
   'seal-fitted',
   'mark-met',
+  'went-in',
   'wait-over',
   'pinned',
   'owed-settled',
@@ -269,7 +271,8 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
   }
   if (entry.kind === 'reading' && limit) {
     const quantity = limitQuantity(limit);
-    const { readings, unit } = entry.payload as ReadingPayload;
+    const { readings, unit, warm } = entry.payload as ReadingPayload;
+    if (warm && quantity !== 'length') problem('payload.warm', 'is for sizes only: no other quantity is taken back to 20 °C here');
     const units = unitsOf(quantity).map(({ symbol }) => symbol);
     const places = gridPlaces(limit);
     if (places !== undefined && !limit.pulled && readings.length % places !== 0)
@@ -344,6 +347,7 @@ const BOUND: readonly (readonly [kind: EntryKind, field: string, of: readonly En
   ['put-back', 'moved', ['moved'], 'is nothing that was moved on this job'],
   ['wait-over', 'wait', ['wait'], 'is no wait of this job'],
   ['mark-met', 'mark', ['mark', 'came-off'], 'is not a mark of this job'],
+  ['went-in', 'line', ['came-off'], 'is no line of this job’s ledger'],
   ['came-off', 'inside', ['came-off'], 'is no line of this job’s ledger'],
   ['came-off', 'photo', ['photo'], 'is no photo of this job'],
 ];
@@ -384,6 +388,16 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
   }
 }
 
+/** No more goes in than came off, also when two put it in at once. */
+function checkWentIn({ line, count }: WentInPayload, live: readonly AnyKeptEntry[]): void {
+  const off = live.filter(isKind('came-off')).find(({ id }) => id === line)?.payload.count ?? 0;
+  const inNow = live.filter(isKind('went-in')).reduce((sum, { payload }) => (payload.line === line ? sum + payload.count : sum), 0);
+  if (inNow + count > off)
+    throw badInput([
+      { field: 'payload.count', given: String(count), allowed: `must be at most ${off - inNow}: ${off} came off, ${inNow} are in again` },
+    ]);
+}
+
 /** What must be recorded before some acts: the old seal out before the new one, the replacement before no way back. */
 function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet: SheetFile): void {
   const struck = new Set(held.map(({ strikes }) => strikes));
@@ -392,6 +406,7 @@ function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet:
     throw badInput([
       { field: 'step', given: content.step ?? '', allowed: 'has no way back: what takes its place must be seen here first' },
     ]);
+  if (content.kind === 'went-in') checkWentIn(content.payload as WentInPayload, live);
   if (content.kind !== 'seal-fitted') return;
   const { seal } = content.payload as SealFittedPayload;
   const out = live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal);

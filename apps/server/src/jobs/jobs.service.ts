@@ -211,7 +211,7 @@ export class JobsService {
   earlier(jobId: string): Promise<readonly EarlierReading[]> {
     return this.dataSource.query(
       `SELECT e.payload->>'limit' AS "limit", b.number AS "jobNumber", e.taken_at AS at,
-         (SELECT avg(reading::float8) FROM jsonb_array_elements_text(e.payload->'readings') reading) AS figure
+         e.payload->'readings' AS readings, e.payload->'warm' AS warm
        FROM job j JOIN job b ON b.unit_id = j.unit_id AND b.booked_at < j.booked_at JOIN entry e ON e.job_id = b.id AND e.kind = 'reading'
        WHERE j.id = $1 AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id) ORDER BY e.taken_at DESC LIMIT 500`,
       [jobId],

@@ -4,11 +4,11 @@ import { LoginBody, PinBody, SwapBody, type PersonView, type SessionView, type T
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
-import { Shop } from '../database/entities.js';
 import { TabletsService } from '../tablets/tablets.service.js';
 import { personOf } from './access.guard.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
+import { shopView } from './shop.controller.js';
 
 @Controller('api/v1/session')
 export class PeopleController {
@@ -66,11 +66,10 @@ export class PeopleController {
   }
 
   async #view(request: Request, tablet: TabletView | null): Promise<SessionView> {
-    const { name, zone, currency, hourlyMinor } = await this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
     return {
       person: personOf(request),
       csrf: request.session.csrf ?? '',
-      shop: { name, zone, currency, hourlyMinor },
+      shop: await shopView(this.dataSource),
       tablet,
       people: (request.session.people ?? []).map(({ id }) => id),
     };

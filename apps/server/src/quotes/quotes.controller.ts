@@ -1,7 +1,7 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
 import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView } from '@jubb/contract';
-import type { Request } from 'express';
-import { ProblemError } from '../common/problem.js';
+import type { Request, Response } from 'express';
+import { ProblemError, notFound } from '../common/problem.js';
 import { makerOf } from '../people/access.guard.js';
 import { LoginLimit } from '../people/login-limit.js';
 import { QuotesService } from './quotes.service.js';
@@ -33,6 +33,19 @@ export class QuotesController {
   @Get('offers/:token')
   offer(@Param('token') token: string, @Req() request: Request): Promise<OfferView> {
     return this.#counted(request, () => this.quotes.offer(token));
+  }
+
+  @Get('offers/:token/pictures/:sha')
+  async picture(
+    @Param('token') token: string,
+    @Param('sha') sha: string,
+    @Req() request: Request,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const picture = await this.#counted(request, () => this.quotes.picture(token, sha));
+    if (!picture) throw notFound('picture in this quote');
+    response.setHeader('Cache-Control', 'private, max-age=86400');
+    return new StreamableFile(picture.content, { type: picture.type });
   }
 
   @Post('offers/:token/answer')

@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import {
+  isKind,
   quoteTotal,
   type AnswerBody,
   type MessageView,
@@ -62,6 +63,7 @@ export class QuotesService {
     if (known) return this.ofJob(jobId);
     if (body.validUntil < new Date().toISOString().slice(0, 10))
       throw badInput([{ field: 'validUntil', given: body.validUntil, allowed: 'must not be over already' }]);
+    await this.#checkPictures(jobId, body);
     const token = randomBytes(24).toString('base64url');
     const number = await inTransaction(poolOf(this.dataSource), async (client) => {
       await client.query("UPDATE quote SET state = 'replaced' WHERE job_id = $1 AND state <> 'replaced'", [jobId]);
@@ -148,6 +150,25 @@ export class QuotesService {
           ]
         : []),
     );
+  }
+
+  /** Only what was photographed on this job may be shown to its customer. */
+  async #checkPictures(jobId: string, { pictures = [] }: Pick<QuoteBody, 'pictures'>): Promise<void> {
+    if (pictures.length === 0) return;
+    const photos = (await this.entries.ofJob(jobId)).filter(isKind('photo'));
+    const strange = pictures.findIndex(({ file }) => !photos.some(({ payload }) => payload.file === file));
+    if (strange !== -1)
+      throw badInput([{ field: `pictures[${strange}].file`, given: pictures[strange]!.file, allowed: 'must be a photo of this job' }]);
+  }
+
+  /** A picture that the quote shows, and no other; undefined when the link is right and the picture is not in it. */
+  async picture(token: string, sha: string): Promise<{ readonly type: string; readonly content: Buffer } | undefined> {
+    const { body } = await this.#byToken(token);
+    if (!body.pictures?.some(({ file }) => file === sha)) return undefined;
+    const [file] = await this.dataSource.query<{ type: string; content: Buffer }[]>('SELECT type, content FROM file WHERE sha256 = $1', [
+      sha,
+    ]);
+    return file;
   }
 
   async #byToken(token: string): Promise<Offer> {

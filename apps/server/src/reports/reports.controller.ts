@@ -1,5 +1,5 @@
 import { Controller, Get, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
-import { jobReport } from '@jubb/contract';
+import { jobReport, jobState, tableCsv, torqueLog } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';
@@ -22,6 +22,18 @@ export class ReportsController {
     const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
     const link = `${request.protocol}://${request.get('host') ?? 'localhost'}/jobs/${job.id}`;
     return jobLabel(job, shop.name, link, (iso) => day.format(new Date(iso)));
+  }
+
+  /** Every pull of the job, struck ones left out. */
+  @Get(':id/torque-log.csv')
+  async torqueLog(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+    const job = await this.jobs.view(id);
+    const { joints } = jobState(job.sheet.file, job.entries);
+    const log = torqueLog(joints, {
+      tool: (toolId) => job.tools.find((tool) => tool.id === toolId)?.tag ?? '',
+      person: (personId) => job.people.find((person) => person.id === personId)?.name ?? '',
+    });
+    response.type('text/csv').setHeader('Content-Disposition', `attachment; filename="job-${job.number}-torque.csv"`).send(tableCsv(log));
   }
 
   @Get(':id/report.pdf')

@@ -1,5 +1,5 @@
 import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
-import { MoveBody, StockItemBody, type JobPartsView, type StockView } from '@jubb/contract';
+import { MoveBody, StockItemBody, type JobPartsView, type ShimLine, type StockView } from '@jubb/contract';
 import type { Request } from 'express';
 import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';
@@ -17,6 +17,12 @@ export class StoresController {
   @Header('Content-Type', 'application/json; charset=utf-8')
   list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
     return this.stores.listJson(textOf(find).slice(0, LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
+  }
+
+  /** All shims, the thinnest first: what a pack is picked from. */
+  @Get('stock/shims')
+  shims(): Promise<readonly ShimLine[]> {
+    return this.stores.shims();
   }
 
   @Post('stock')

@@ -1,6 +1,7 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { JobPartsView, MoveBody, PersonView, StockItemBody, StockLine, StockView } from '@jubb/contract';
+import type { JobPartsView, MoveBody, PersonView, ShimLine, StockItemBody, StockView } from '@jubb/contract';
 import type { Pool, PoolClient } from 'pg';
+import { parseQuantity } from '@jubb/core';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
@@ -8,6 +9,7 @@ import { ask, askJson, poolOf, type Statement } from '../database/data-source.js
 import { StreamService } from '../stream/stream.service.js';
 
 const PAGE = 50;
+const THICKEST_MM = 50;
 const COLUMNS = `i.id, i.number, i.name, i.kind, i.unit, i.size, i.designation, i.location, i.minimum::float8 AS minimum,
   i.price_minor AS "priceMinor", i.on_hand::float8 AS "onHand", i.reserved::float8 AS reserved`;
 const ALL: Statement = {
@@ -22,23 +24,24 @@ const SHORT: Statement = {
   name: 'stock-short',
   text: `SELECT ${COLUMNS} FROM stock_item i WHERE i.on_hand - i.reserved < i.minimum AND ($1::text IS NULL OR i.number > $1) ORDER BY i.number LIMIT ${PAGE}`,
 };
-const ONE: Statement = { name: 'stock-one', text: `SELECT ${COLUMNS} FROM stock_item i WHERE i.id = $1` };
-const MOVEMENTS: Statement = {
-  name: 'stock-movements',
-  text: `SELECT m.id, m.kind, m.quantity::float8 AS quantity, m.on_hand_after::float8 AS "onHandAfter", j.number AS "jobNumber", m.batch, m.words,
+const SHIMS: Statement = {
+  name: 'stock-shims',
+  text: `SELECT ${COLUMNS}, i.thickness_mm AS "thicknessMm" FROM stock_item i WHERE i.thickness_mm IS NOT NULL ORDER BY i.thickness_mm, i.number LIMIT 1000`,
+};
+const MOVEMENTS = `SELECT m.id, m.kind, m.quantity::float8 AS quantity, m.on_hand_after::float8 AS "onHandAfter", j.number AS "jobNumber", m.batch, m.words,
          p.name AS person, m.taken_at AS "takenAt"
-         FROM stock_movement m JOIN person p ON p.id = m.person_id LEFT JOIN job j ON j.id = m.job_id WHERE m.item_id = $1 ORDER BY m.seq DESC LIMIT 100`,
-};
-const BATCHES: Statement = {
-  name: 'stock-batches',
-  text: `SELECT m.batch, min(m.expires)::text AS expires,
+         FROM stock_movement m JOIN person p ON p.id = m.person_id LEFT JOIN job j ON j.id = m.job_id WHERE m.item_id = $1 ORDER BY m.seq DESC LIMIT 100`;
+const BATCHES = `SELECT m.batch, min(m.expires)::text AS expires,
            sum(CASE WHEN m.kind IN ('receive', 'return') THEN m.quantity WHEN m.kind = 'issue' THEN -m.quantity ELSE 0 END)::float8 AS "onHand"
-         FROM stock_movement m WHERE m.item_id = $1 AND m.batch IS NOT NULL GROUP BY m.batch ORDER BY min(m.expires), m.batch`,
-};
-const RESERVATIONS: Statement = {
-  name: 'stock-reservations',
-  text: `SELECT r.job_id AS "jobId", j.number AS "jobNumber", r.quantity::float8 AS quantity
-         FROM stock_reservation r JOIN job j ON j.id = r.job_id WHERE r.item_id = $1 ORDER BY j.number`,
+         FROM stock_movement m WHERE m.item_id = $1 AND m.batch IS NOT NULL GROUP BY m.batch ORDER BY min(m.expires), m.batch`;
+const RESERVATIONS = `SELECT r.job_id AS "jobId", j.number AS "jobNumber", r.quantity::float8 AS quantity
+         FROM stock_reservation r JOIN job j ON j.id = r.job_id WHERE r.item_id = $1 ORDER BY j.number`;
+const rowsOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]') FROM (${query}) found)`;
+/** A line with all that is behind it, in one round to the database. */
+const ONE: Statement = {
+  name: 'stock-one',
+  text: `SELECT ${COLUMNS}, ${rowsOf(MOVEMENTS)} AS movements, ${rowsOf(BATCHES)} AS batches, ${rowsOf(RESERVATIONS)} AS reservations
+         FROM stock_item i WHERE i.id = $1`,
 };
 const MOVE: Statement = { name: 'move-stock', text: 'SELECT (move_stock($1, $2, $3)).id' };
 const FOR_JOB: Statement = {
@@ -81,15 +84,13 @@ export class StoresService {
   }
 
   async one(id: string): Promise<StockView> {
-    const pool = poolOf(this.dataSource);
-    const [[line], movements, batches, reservations] = await Promise.all([
-      ask<StockLine>(pool, ONE, id),
-      ask<StockView['movements'][number]>(pool, MOVEMENTS, id),
-      ask<StockView['batches'][number]>(pool, BATCHES, id),
-      ask<StockView['reservations'][number]>(pool, RESERVATIONS, id),
-    ]);
+    const [line] = await ask<StockView>(poolOf(this.dataSource), ONE, id);
     if (!line) throw notFound('stock line');
-    return { ...line, movements, batches, reservations };
+    return line;
+  }
+
+  shims(): Promise<readonly ShimLine[]> {
+    return ask(poolOf(this.dataSource), SHIMS);
   }
 
   async shopName(): Promise<string> {
@@ -99,8 +100,8 @@ export class StoresService {
 
   async add(body: StockItemBody): Promise<StockView> {
     const { rows } = await poolOf(this.dataSource).query<{ id: string }>(
-      `INSERT INTO stock_item (number, name, kind, unit, size, designation, location, minimum, price_minor)
-       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT (number) DO NOTHING RETURNING id`,
+      `INSERT INTO stock_item (number, name, kind, unit, size, designation, location, minimum, price_minor, thickness_mm)
+       VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9, $10) ON CONFLICT (number) DO NOTHING RETURNING id`,
       valuesOf(body),
     );
     const [row] = rows;
@@ -111,8 +112,8 @@ export class StoresService {
 
   async change(id: string, body: StockItemBody): Promise<StockView> {
     const { rowCount } = await poolOf(this.dataSource).query(
-      `UPDATE stock_item SET number = $1, name = $2, kind = $3, unit = $4, size = $5, designation = $6, location = $7, minimum = $8, price_minor = $9
-       WHERE id = $10`,
+      `UPDATE stock_item SET number = $1, name = $2, kind = $3, unit = $4, size = $5, designation = $6, location = $7, minimum = $8, price_minor = $9, thickness_mm = $10
+       WHERE id = $11`,
       [...valuesOf(body), id],
     );
     if (rowCount === 0) throw notFound('stock line');
@@ -179,7 +180,18 @@ function valuesOf(body: StockItemBody): unknown[] {
     location?.trim() ?? '',
     minimum,
     priceMinor,
+    kind === 'shim' ? thicknessOf(size) : null,
   ];
+}
+
+/** Base mm of a shim's size. */
+function thicknessOf(size: string | undefined): number {
+  const parsed = parseQuantity(size ?? '', 'length', 'size');
+  const thickness = parsed.ok ? parsed.quantity.base : 0;
+  if (thickness > 0 && thickness <= THICKEST_MM) return thickness;
+  throw badInput([
+    { field: 'size', given: size ?? '', allowed: `must be the thickness of the shim, such as 0.10 mm, at most ${THICKEST_MM} mm` },
+  ]);
 }
 
 /** What the database says of a movement that cannot be, in the words of the stores. */

@@ -25,9 +25,13 @@ export function useRecorder(onDone: (recording: Recording) => void): Recorder {
   const recorder = useRef<MediaRecorder>(undefined);
   /** Let go before the microphone was there. */
   const wanted = useRef(false);
+  /** When it was let go: the recorder says so only some time later. */
+  const ended = useRef(0);
   const stop = (): void => {
     wanted.current = false;
-    if (recorder.current?.state === 'recording') recorder.current.stop();
+    if (recorder.current?.state !== 'recording') return;
+    ended.current = performance.now();
+    recorder.current.stop();
   };
   useEffect(() => stop, []);
   const start = (withPicture: boolean): void => {
@@ -61,7 +65,7 @@ export function useRecorder(onDone: (recording: Recording) => void): Recorder {
       clearInterval(tick);
       for (const track of sound.getTracks()) track.stop();
       setRunning(undefined);
-      const seconds = Math.min(LONGEST_CLIP_S, (performance.now() - began) / 1000);
+      const seconds = Math.min(LONGEST_CLIP_S, ((ended.current > began ? ended.current : performance.now()) - began) / 1000);
       onDone({ blob: new Blob(parts, { type: own.mimeType }), seconds: Math.max(0.1, Number(seconds.toFixed(1))) });
     };
     recorder.current = own;

@@ -1,9 +1,9 @@
-import { coverOffers, type MoveBody, type PartLine, type Parts, type WantBody } from '@jubb/contract/job';
-import type { Cover } from '@jubb/core';
+import { coverOffers, risenSince, type MoveBody, type PartLine, type Parts, type WantBody } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { call } from '../api/client.ts';
+import { useSession } from '../api/queries.ts';
 import { useHere } from '../job/use-job.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -12,8 +12,10 @@ import { dayWords } from '../places/today.tsx';
 import { refreshStores } from '../stores/queries.ts';
 import { pieces } from '../stores/pieces.ts';
 import { JobFrame } from './job-frame.tsx';
+import { RisenPrices } from './risen-prices.tsx';
 import { useCover } from './use-cover.ts';
 import { useParts } from './use-parts.ts';
+import { useQuotes } from './use-quotes.ts';
 
 export function PartsPage(): ReactElement {
   return (
@@ -30,8 +32,23 @@ function PartsOfJob(): ReactElement {
       <Title sub="Made from what is decided, and from what the sheet proposes where nothing is decided yet.">Parts to have</Title>
       <Wrong error={error} />
       {!parts && !error ? <Loading what="shelves and catalogues" /> : null}
+      {parts ? <RisenSinceYes parts={parts} /> : null}
       {parts ? <Lines parts={parts} /> : null}
     </>
+  );
+}
+
+function RisenSinceYes({ parts }: { readonly parts: Parts }): ReactElement | null {
+  const { job } = useHere();
+  const { data: session } = useSession();
+  const { data: quotes = [] } = useQuotes(job.id);
+  const [last] = quotes;
+  const risen = last && session ? risenSince(last, parts, session.shop.marginShare) : [];
+  if (risen.length === 0) return null;
+  return (
+    <RisenPrices risen={risen}>
+      <Link to={`/jobs/${job.id}/quote`}>To the quote</Link>
+    </RisenPrices>
   );
 }
 
@@ -45,7 +62,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
     if (!shelf) return undefined;
     const quantity = kind === 'reserve' ? Math.min(line.open, shelf.onHand - shelf.reserved) : shelf.reservedHere;
     if (quantity <= 0) return undefined;
-    const body: MoveBody = { id: uuid(), kind, quantity, jobId: job.id, takenAt: new Date().toISOString() };
+    const body = moveOf(kind, quantity, job.id);
     return () => call('POST', `/stock/${shelf.id}/moves`, body);
   };
   const run = (...works: readonly ((() => Promise<unknown>) | undefined)[]): void =>
@@ -83,6 +100,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
           ))}
         </tbody>
       </table>
+      <KitsHere parts={parts} busy={busy || state.handedOver !== undefined} run={run} />
       <Wrong error={error} />
       {here.length > 0 && !state.handedOver ? (
         <button
@@ -97,6 +115,49 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
       {state.handedOver ? null : <OrderTheRest parts={parts} isNext={here.length === 0} />}
     </>
   );
+}
+
+interface KitsHereProps {
+  readonly parts: Parts;
+  readonly busy: boolean;
+  readonly run: (work: () => Promise<unknown>) => void;
+}
+
+/** Kits that are kept for the job: their pieces go out with the kit. */
+function KitsHere({ parts: { kits, lines, view }, busy, run }: KitsHereProps): ReactElement | null {
+  const { job } = useHere();
+  const here = kits.flatMap((kit) => {
+    const line = view.stock.find(({ number, reservedHere }) => number === kit.number && reservedHere > 0);
+    return line ? [{ kit, line }] : [];
+  });
+  if (here.length === 0) return null;
+  return (
+    <ul className="list-unstyled">
+      {here.map(({ kit, line }) => (
+        <li key={line.id} className="d-flex flex-wrap gap-2 align-items-baseline">
+          <span>
+            Kit{' '}
+            <Link to={`/stores/${line.id}`} className="fig">
+              {line.number}
+            </Link>{' '}
+            is kept: {kit.brings.map(({ need }) => lines[need]?.need.name).join(', ')}
+          </span>
+          <button
+            type="button"
+            className="btn btn-plain"
+            disabled={busy}
+            onClick={() => run(() => call('POST', `/stock/${line.id}/moves`, moveOf('issue', line.reservedHere, job.id)))}
+          >
+            Take out the kit<span className="visually-hidden"> {line.number}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function moveOf(kind: MoveBody['kind'], quantity: number, jobId: string): MoveBody {
+  return { id: uuid(), kind, quantity, jobId, takenAt: new Date().toISOString() };
 }
 
 interface PartRowProps {
@@ -182,26 +243,34 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
     offers.map(({ id, price, brings }) => ({ id, price, brings })),
   );
   if (parts.lines.every(({ open }) => open === 0)) return <p className="v-in mt-3">All of it is kept, out, or on order.</p>;
-  const put = (bought: Cover['buy']): void =>
+  // A cover of a moment ago may still name what is not open any more.
+  const bought = (cover?.buy ?? []).flatMap(({ id, times }) => {
+    const buy = offers.find((one) => one.id === id);
+    return buy ? [{ buy, times }] : [];
+  });
+  const put = (): void =>
     void send(async () => {
-      for (const { id: number, times } of bought) {
-        const offer = offers.find(({ id }) => id === number)!;
-        const key = `${number}×${times}`;
+      for (const { buy, times } of bought) {
+        const { id, supplier, number, pieces: together } = buy;
+        const key = `${id}×${times}`;
         if (!ids.has(key)) ids.set(key, uuid());
-        const body: WantBody = { id: ids.get(key)!, supplier: offer.supplier, number, quantity: times, jobId: job.id };
+        const body: WantBody = { id: ids.get(key)!, supplier, number, quantity: times * together, jobId: job.id };
         await call('POST', '/orders/lines', body);
       }
       ids.clear();
     }).finally(() => void refreshStores());
   const singles = needs.reduce(
-    (sum, open, place) => sum + open * (offers.find(({ brings }) => brings.length === 1 && brings[0]!.need === place)?.price ?? 0),
+    (sum, open, place) =>
+      sum +
+      open *
+        (offers.find(({ brings, pieces: together }) => together === 1 && brings.length === 1 && brings[0]!.need === place)?.price ?? 0),
     0,
   );
   return (
     <section className="mt-4" aria-label="To order">
       <h2>To order</h2>
       {cover === undefined ? <Loading what="the cheapest way" /> : null}
-      {cover && cover.buy.length > 0 ? (
+      {cover && bought.length > 0 ? (
         <>
           <table className="table">
             <thead>
@@ -215,24 +284,29 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
               </tr>
             </thead>
             <tbody>
-              {cover.buy.map(({ id, times }) => {
-                const offer = parts.view.offers.find(
-                  ({ number, supplier }) => number === id && supplier === offers.find((one) => one.id === id)?.supplier,
-                );
-                const kit = parts.kits.find(({ number }) => number === id);
+              {bought.map(({ buy, times }) => {
+                const offer = parts.view.offers.find(({ number, supplier }) => number === buy.number && supplier === buy.supplier);
+                const kit = parts.kits.find(({ number }) => number === buy.number);
                 return (
-                  <tr key={id}>
-                    <td className="fig fs-5">{times}</td>
+                  <tr key={buy.id}>
+                    <td className="fig fs-5">{times * buy.pieces}</td>
                     <td>
                       {offer?.name}
                       {kit ? (
                         <div className="soft">kit: {kit.brings.map(({ need }) => parts.lines[need]?.need.name).join(', ')}</div>
                       ) : null}
                     </td>
-                    <td className="fig">{id}</td>
+                    <td className="fig">{buy.number}</td>
                     <td>{offer?.supplier}</td>
                     <td className="fig">{offer ? `${offer.leadDays} to ${offer.leadDays + offer.leadSpread} d` : ''}</td>
-                    <td className="fig">{money(offer?.priceMinor ?? 0)}</td>
+                    <td className="fig">
+                      {money(buy.eachMinor)}
+                      {offer && buy.eachMinor < offer.priceMinor ? (
+                        <div className="soft">
+                          instead of {money(offer.priceMinor)}, from {buy.pieces} on
+                        </div>
+                      ) : null}
+                    </td>
                   </tr>
                 );
               })}
@@ -246,7 +320,7 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
             </span>
           </p>
           <Wrong error={error} />
-          <button type="button" className={`btn ${isNext ? 'btn-primary' : 'btn-plain'}`} disabled={busy} onClick={() => put(cover.buy)}>
+          <button type="button" className={`btn ${isNext ? 'btn-primary' : 'btn-plain'}`} disabled={busy} onClick={put}>
             Put it on the orders
           </button>{' '}
           <Link to="/stores/orders">Orders and goods in</Link>

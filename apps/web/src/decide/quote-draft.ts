@@ -2,9 +2,11 @@ import {
   baseOf,
   entryWords,
   find,
+  isKind,
   limitQuantity,
   limitWindow,
   quoteTotal,
+  soldAt,
   verdictOf,
   type JobState,
   type Parts,
@@ -12,9 +14,13 @@ import {
   type QuoteFinding,
   type QuoteLine,
   type QuoteOption,
+  type QuotePicture,
+  type QuoteView,
+  type Risen,
+  type ShopView,
 } from '@jubb/contract/job';
 import { baseUnit } from '@jubb/core';
-import { amountText, minorOf } from '../kit/money.ts';
+import { amountText, minorOf, percentText } from '../kit/money.ts';
 
 export interface TypedLine extends Omit<QuoteLine, 'quantity' | 'unitMinor'> {
   readonly quantity: string;
@@ -31,11 +37,9 @@ export interface TypedQuote {
   readonly validUntil: string;
   readonly tax: string;
   readonly findings: readonly (QuoteFinding & { readonly shown: boolean })[];
+  readonly pictures: readonly (QuotePicture & { readonly shown: boolean })[];
   readonly options: readonly TypedOption[];
 }
-
-/** What a part from a catalogue is sold at, over what it costs. */
-const MARGIN = 1.35;
 
 /** Readings, looks and workings that are out or unsure, as the customer may read them. */
 export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
@@ -69,12 +73,19 @@ export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
 }
 
 /** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
-export function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours: number, hourlyMinor: number): TypedOption {
-  const partLines = lines.map(({ need, shelf, others }): TypedLine => {
-    const offer = view.offers.find(({ number }) => number === need.number);
-    const each = (shelf ?? others[0])?.priceMinor ?? Math.round((offer?.priceMinor ?? 0) * MARGIN);
-    return { sort: 'part', what: need.name, quantity: String(need.pieces), unit: amountText(each) };
-  });
+export function plannedOption(
+  { lines }: Parts,
+  { sheet }: JobState,
+  hours: number,
+  { hourlyMinor, marginShare }: Pick<ShopView, 'hourlyMinor' | 'marginShare'>,
+): TypedOption {
+  const partLines = lines.map((line): TypedLine => ({
+    sort: 'part',
+    what: line.need.unit === 'piece' ? line.need.name : `${line.need.name} (${line.need.unit})`,
+    quantity: String(line.need.pieces),
+    unit: amountText(soldAt(line, marginShare)),
+    ...(line.need.number === null ? {} : { number: line.need.number }),
+  }));
   const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({
     sort: 'labour',
     what: `While it is open: ${work}. ${why}${comeBack === undefined ? '' : ` To come back for it takes ${comeBack}.`}`.slice(0, 300),
@@ -86,6 +97,36 @@ export function plannedOption({ lines, view }: Parts, { sheet }: JobState, hours
     name: 'As planned',
     lines: [{ sort: 'labour', what: 'Labour', quantity: String(hours), unit: amountText(hourlyMinor) }, ...partLines, ...offered],
   };
+}
+
+/** The same quote with today's prices for what is dearer by now. */
+export function askedAgain({ body }: QuoteView, risen: readonly Risen[], validUntil: string): TypedQuote {
+  return {
+    to: body.to,
+    words: 'Some parts have become dearer since you said yes; please look again.',
+    validUntil,
+    tax: percentText(body.taxShare),
+    findings: body.findings.map((finding) => ({ ...finding, shown: true })),
+    pictures: (body.pictures ?? []).map((picture) => ({ ...picture, shown: true })),
+    options: body.options.map((option) => ({
+      ...option,
+      lines: option.lines.map(({ unitMinor, quantity, ...line }) => ({
+        ...line,
+        quantity: String(quantity),
+        unit: amountText(risen.find(({ number }) => number === line.number)?.nowMinor ?? unitMinor),
+      })),
+    })),
+  };
+}
+
+/** Photos of the job, as its customer may be shown them. */
+export function picturesOf({ live }: JobState): readonly QuotePicture[] {
+  return live.filter(isKind('photo')).map(({ payload: { file, words, width, height } }) => ({
+    file,
+    words: (words?.trim() || 'As it was found').slice(0, 200),
+    width,
+    height,
+  }));
 }
 
 export function shareOf(text: string): number | undefined {
@@ -104,7 +145,7 @@ export function totalOf(option: TypedOption, tax: string): number {
   return quoteTotal({ lines: option.lines.flatMap((line) => lineOf(line) ?? []) }, shareOf(tax) ?? 0).gross;
 }
 
-export function bodyOf(id: string, { to, words, validUntil, tax, findings, options }: TypedQuote): QuoteBody | undefined {
+export function bodyOf(id: string, { to, words, validUntil, tax, findings, pictures, options }: TypedQuote): QuoteBody | undefined {
   const taxShare = shareOf(tax);
   const read = options.map(({ lines, ...option }) => ({ ...option, lines: lines.map(lineOf) }));
   if (taxShare === undefined || to.trim() === '') return undefined;
@@ -116,6 +157,7 @@ export function bodyOf(id: string, { to, words, validUntil, tax, findings, optio
     validUntil,
     taxShare,
     findings: findings.filter(({ shown }) => shown).map(({ shown: _shown, ...finding }) => finding),
+    pictures: pictures.filter(({ shown }) => shown).map(({ shown: _shown, ...picture }) => picture),
     options: read as QuoteOption[],
   };
 }

@@ -1,33 +1,39 @@
-import { quoteTotal, type Parts, type QuoteView } from '@jubb/contract/job';
-import { useQuery } from '@tanstack/react-query';
+import { quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call, get } from '../api/client.ts';
+import { Refusal, call } from '../api/client.ts';
 import { jobKey, refresh, useSession } from '../api/queries.ts';
+import { Picture } from '../capture/picture.tsx';
 import { useHere } from '../job/use-job.ts';
-import { useMoney } from '../kit/money.ts';
+import { percentText, useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords } from '../places/today.tsx';
 import { JobFrame } from './job-frame.tsx';
 import { labourHours } from './labour.ts';
+import { OptionLines } from './option-lines.tsx';
+import { RisenPrices } from './risen-prices.tsx';
 import {
+  askedAgain,
   bodyOf,
   findingsOf,
-  lineOf,
+  picturesOf,
   plannedOption,
   shareOf,
   totalOf,
-  type TypedLine,
   type TypedOption,
   type TypedQuote,
 } from './quote-draft.ts';
 import { useParts } from './use-parts.ts';
+import { useQuotes } from './use-quotes.ts';
 
 const GOOD_FOR_DAYS = 14;
 const DAY_MS = 24 * 3600 * 1000;
+/** More are shown when somebody picks them. */
+const FIRST_PICTURES = 4;
+
 export function QuotePage(): ReactElement {
   return (
     <JobFrame>
@@ -39,11 +45,14 @@ export function QuotePage(): ReactElement {
 function Quote(): ReactElement {
   const { job } = useHere();
   const { parts, error } = useParts();
-  const { data: quotes } = useQuery({ queryKey: [...jobKey(job.id), 'quotes'], queryFn: () => get<QuoteView[]>(`/jobs/${job.id}/quotes`) });
-  const [again, setAgain] = useState(false);
+  const { data: quotes } = useQuotes(job.id);
+  const { data: session } = useSession();
+  const [again, setAgain] = useState<TypedQuote | 'anew'>();
+  const [validUntil] = useState(() => new Date(Date.now() + GOOD_FOR_DAYS * DAY_MS).toISOString().slice(0, 10));
   if (!parts || !quotes) return error ? <Wrong error={error} /> : <Loading what="the quotes" />;
   const last = quotes[0];
   const isOut = last !== undefined && !again;
+  const risen = last && session ? risenSince(last, parts, session.shop.marginShare) : [];
   return (
     <>
       <Title sub="What was found, what it takes, and what it costs: sent as a private link on which the customer says yes, no, or asks.">
@@ -52,12 +61,25 @@ function Quote(): ReactElement {
       {quotes.map((quote) => (
         <Sent key={quote.id} quote={quote} />
       ))}
+      {isOut && risen.length > 0 ? (
+        <RisenPrices risen={risen}>
+          <button type="button" className="btn btn-primary" onClick={() => setAgain(askedAgain(last, risen, validUntil))}>
+            Ask again at these prices
+          </button>
+        </RisenPrices>
+      ) : null}
       {isOut ? (
-        <button type="button" className="btn btn-plain" onClick={() => setAgain(true)}>
+        <button type="button" className="btn btn-plain" onClick={() => setAgain('anew')}>
           Write another one: it takes the place of this
         </button>
       ) : (
-        <QuoteForm key={quotes.length} parts={parts} onSent={() => setAgain(false)} />
+        <QuoteForm
+          key={quotes.length}
+          parts={parts}
+          validUntil={validUntil}
+          begun={again === 'anew' ? undefined : again}
+          onSent={() => setAgain(undefined)}
+        />
       )}
     </>
   );
@@ -92,20 +114,32 @@ function Sent({ quote: { number, state, body, sentAt, sentBy, answer } }: { read
   );
 }
 
-function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: () => void }): ReactElement {
+interface QuoteFormProps {
+  readonly parts: Parts;
+  readonly validUntil: string;
+  /** What it begins with, where that is not the plan of the job. */
+  readonly begun: TypedQuote | undefined;
+  readonly onSent: () => void;
+}
+
+function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactElement {
   const { job, state } = useHere();
   const { data: session } = useSession();
   const money = useMoney();
   const [id, setId] = useState(() => uuid());
-  const [validUntil] = useState(() => new Date(Date.now() + GOOD_FOR_DAYS * DAY_MS).toISOString().slice(0, 10));
-  const [typed, setTyped] = useDraft<TypedQuote>(`quote.${job.id}`, {
-    to: job.customer.phone ?? '',
-    words: '',
-    validUntil,
-    tax: '20',
-    findings: findingsOf(state).map((finding) => ({ ...finding, shown: true })),
-    options: [plannedOption(parts, state, labourHours(job.scope, state.sheet), session?.shop.hourlyMinor ?? 0)],
-  });
+  const shop = session?.shop;
+  const [typed, setTyped] = useDraft<TypedQuote>(
+    `quote.${job.id}${begun ? '.again' : ''}`,
+    begun ?? {
+      to: job.customer.phone ?? '',
+      words: '',
+      validUntil,
+      tax: percentText(shop?.taxShare ?? 0),
+      findings: findingsOf(state).map((finding) => ({ ...finding, shown: true })),
+      pictures: picturesOf(state).map((picture, place) => ({ ...picture, shown: place < FIRST_PICTURES })),
+      options: [plannedOption(parts, state, labourHours(job.scope, state.sheet), shop ?? { hourlyMinor: 0, marginShare: 0 })],
+    },
+  );
   const [at, setAt] = useState(0);
   const [tried, setTried] = useState(false);
   const { busy, error, send } = useSend();
@@ -181,6 +215,27 @@ function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: 
               </span>
             </label>
           ))}
+          {typed.pictures.length > 0 ? <h2 className="mt-2">Pictures to show</h2> : null}
+          <div className="pictures">
+            {typed.pictures.map((picture, index) => (
+              <div key={picture.file + String(index)}>
+                <Picture file={picture.file} words={picture.words} width={picture.width} height={picture.height} />
+                <label className="d-flex gap-2">
+                  <input
+                    type="checkbox"
+                    className="form-check-input"
+                    checked={picture.shown}
+                    onChange={(event) =>
+                      set({
+                        pictures: typed.pictures.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)),
+                      })
+                    }
+                  />
+                  <span>{picture.words}</span>
+                </label>
+              </div>
+            ))}
+          </div>
         </div>
         <div>
           <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="Ways to go on">
@@ -241,113 +296,6 @@ function QuoteForm({ parts, onSent }: { readonly parts: Parts; readonly onSent: 
         Send the quote
       </button>
     </form>
-  );
-}
-
-function OptionLines({
-  option,
-  onLines,
-}: {
-  readonly option: TypedOption;
-  readonly onLines: (lines: readonly TypedLine[]) => void;
-}): ReactElement {
-  const money = useMoney();
-  const set = (place: number, change: Partial<TypedLine>): void =>
-    onLines(option.lines.map((line, index) => (index === place ? { ...line, ...change } : line)));
-  return (
-    <>
-      <div className="table-wide" role="region" aria-label={`Lines of ${option.name}`} tabIndex={0}>
-        <table className="table quote-lines">
-          <thead>
-            <tr>
-              <th scope="col">What</th>
-              <th scope="col">How many</th>
-              <th scope="col">Each</th>
-              <th scope="col">Sum</th>
-              <th scope="col">May be left out</th>
-              <th scope="col">Safety</th>
-              <th scope="col">
-                <span className="visually-hidden">Take out</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {option.lines.map((line, place) => {
-              const read = lineOf(line);
-              return (
-                <tr key={place}>
-                  <td style={{ minWidth: 180 }}>
-                    <input
-                      className="form-control"
-                      aria-label={`What, line ${place + 1}`}
-                      maxLength={300}
-                      value={line.what}
-                      onChange={(event) => set(place, { what: event.target.value })}
-                    />
-                  </td>
-                  <td style={{ width: 84 }}>
-                    <input
-                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
-                      aria-label={`How many, line ${place + 1}`}
-                      maxLength={10}
-                      value={line.quantity}
-                      onChange={(event) => set(place, { quantity: event.target.value })}
-                    />
-                  </td>
-                  <td style={{ width: 104 }}>
-                    <input
-                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
-                      aria-label={`Each, line ${place + 1}`}
-                      maxLength={12}
-                      value={line.unit}
-                      onChange={(event) => set(place, { unit: event.target.value })}
-                    />
-                  </td>
-                  <td className="fig">
-                    {read ? money(Math.round(read.quantity * read.unitMinor)) : <span className="v-out">no amount</span>}
-                  </td>
-                  <td>
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
-                      aria-label={`May be left out, line ${place + 1}`}
-                      checked={line.optional === true}
-                      onChange={(event) => set(place, { optional: event.target.checked })}
-                    />
-                  </td>
-                  <td>
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
-                      aria-label={`Safety, line ${place + 1}`}
-                      checked={line.safety === true}
-                      onChange={(event) => set(place, { safety: event.target.checked })}
-                    />
-                  </td>
-                  <td>
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
-                      disabled={option.lines.length === 1}
-                      onClick={() => onLines(option.lines.filter((_, index) => index !== place))}
-                    >
-                      Out<span className="visually-hidden"> {line.what}</span>
-                    </button>
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </div>
-      <button
-        type="button"
-        className="btn btn-plain"
-        onClick={() => onLines([...option.lines, { sort: 'other', what: '', quantity: '1', unit: '0' }])}
-      >
-        One more line
-      </button>
-    </>
   );
 }
 

@@ -1,15 +1,18 @@
-import { needsOf, type ComebackView } from '@jubb/contract/job';
+import { needsOf, type ComebackView, type Parts, type ShopView } from '@jubb/contract/job';
 import { workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
 import { get } from '../api/client.ts';
+import { useSession } from '../api/queries.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { useHere } from '../job/use-job.ts';
 import { useMoney } from '../kit/money.ts';
-import { Care, Title } from '../kit/pieces.tsx';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { JobFrame } from './job-frame.tsx';
 import { labourHours } from './labour.ts';
+import { plannedOption, totalOf } from './quote-draft.ts';
+import { useParts } from './use-parts.ts';
 
 interface Row {
   readonly option: string;
@@ -45,6 +48,13 @@ export function WorthPage(): ReactElement {
 }
 
 function Worth(): ReactElement {
+  const { parts, error } = useParts();
+  const { data: session } = useSession();
+  if (!parts || !session) return error ? <Wrong error={error} /> : <Loading what="what it costs" />;
+  return <Ways parts={parts} shop={session.shop} />;
+}
+
+function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView }): ReactElement {
   const { job, state } = useHere();
   const money = useMoney();
   const { data: history } = useQuery({
@@ -52,7 +62,9 @@ function Worth(): ReactElement {
     queryFn: () => get<ComebackView>(`/jobs/${job.id}/comebacks`),
   });
   const hours = labourHours(job.scope, state.sheet);
-  const firstCost = Math.max(job.estimateMinor / 100, 1);
+  // Parts and hours as they would be quoted, without tax and without what is only offered.
+  const planned = plannedOption(parts, state, hours, shop);
+  const firstCost = Math.max(totalOf({ ...planned, lines: planned.lines.filter(({ optional }) => !optional) }, '0') / 100, 1);
   // With few jobs behind it the share leans on one in twenty.
   const share = ((history?.cameBack ?? 0) + 1) / ((history?.handedOver ?? 0) + 20);
   const percent = `${(share * 100).toFixed(0)} %`;
@@ -91,7 +103,7 @@ function Worth(): ReactElement {
   return (
     <>
       <Title
-        sub={`${needsOf(state).length} things to renew, some ${hours} h of labour. ${history ? `Of ${history.handedOver} handed over by this sheet, ${history.cameBack} came back within a year.` : ''}`}
+        sub={`${needsOf(state).length} things to renew and ${hours} h of labour: ${money(firstCost * 100)} before tax. ${history ? `Of ${history.handedOver} handed over by this sheet, ${history.cameBack} came back within a year.` : ''}`}
       >
         Worth it?
       </Title>

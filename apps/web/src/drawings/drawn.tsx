@@ -3,9 +3,12 @@ import type { ReactElement } from 'react';
 import { Bridge } from './bridge.tsx';
 import { CastleNut } from './castle-nut.tsx';
 import { Chart } from './chart.tsx';
+import { Contact } from './contact.tsx';
 import { Face } from './face.tsx';
+import { Fit } from './fit.tsx';
 import { JointPlate } from './joint-plate.tsx';
 import { LimitStrip } from './limit-strip.tsx';
+import { Pack } from './pack.tsx';
 import { Round } from './round.tsx';
 import { SettingLine } from './setting-line.tsx';
 import { Tornado } from './tornado.tsx';
@@ -41,6 +44,24 @@ export function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly n
       return (
         <div className="drawing mb-3" style={{ maxWidth: 600 }}>
           <Tornado name={name} {...drawing} />
+        </div>
+      );
+    case 'pack':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 480 }}>
+          <Pack name={name} layers={drawing.layers} wanted={drawing.wanted} />
+        </div>
+      );
+    case 'contact':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 520 }}>
+          <Contact name={name} drive={drawing.drive} coast={drawing.coast} />
+        </div>
+      );
+    case 'fit':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 420 }}>
+          <Fit name={name} bars={drawing.bars} />
         </div>
       );
     case 'limit-strip':

@@ -16,6 +16,7 @@ const PLACES = [
   ['/workings', 'Workings'],
   ['/stores', 'Stores'],
   ['/crib', 'Crib'],
+  ['/learn', 'Learn'],
 ] as const;
 
 /** Top bar, rail of the jobs on the benches, places, and the page. */

@@ -16,7 +16,9 @@ export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElemen
       <Link to="/" className="brand">
         Jubb
       </Link>
-      <span className="soft">{session?.shop.name}</span>
+      <Link to="/shop" className="soft">
+        {session?.shop.name}
+      </Link>
       <button type="button" className="btn btn-plain findbox" onClick={onFind}>
         Find a job, sheet, tool, working <kbd>Ctrl K</kbd>
       </button>

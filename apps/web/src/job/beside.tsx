@@ -1,4 +1,4 @@
-import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/contract/job';
+import { find, owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
@@ -80,6 +80,7 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
           ))}
         </section>
       ) : null}
+      <Dues />
       <section>
         <h2>Open ends</h2>
         {state.openEnds.length === 0 ? <p className="soft mb-1">None.</p> : null}
@@ -349,4 +350,29 @@ export function Labelled({
 export function localDate(iso: string): string {
   const at = new Date(iso);
   return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
+}
+
+/** What was made necessary on this job: bearings renewed, so the preload again. */
+function Dues(): ReactElement | null {
+  const { job, state } = useHere();
+  if (state.dues.length === 0) return null;
+  return (
+    <section>
+      <h2>Made necessary</h2>
+      <ul className="list-unstyled mb-1">
+        {state.dues.map(({ obligation, by, closed }) => {
+          const step = find(state.sheet.steps, obligation.closedBy);
+          return (
+            <li key={obligation.ref} className="mb-1">
+              <b className={closed ? 'v-in' : 'brass'}>{closed ? 'met' : 'due'}</b>{' '}
+              {step && !closed ? <Link to={`/jobs/${job.id}/${step.stage}?step=${step.ref}`}>{obligation.name}</Link> : obligation.name}
+              <div className="soft">
+                {by}. {obligation.why}
+              </div>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
 }

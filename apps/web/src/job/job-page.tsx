@@ -2,8 +2,11 @@ import { STAGES, STAGE_NAMES, stacksOf, stageProgress, type Stage, type Step } f
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
+import { BuildList } from '../build/build-list.tsx';
 import { Loading, Wrong } from '../kit/pieces.tsx';
+import { toolsForBuild } from '../measure/jobs-workings.ts';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
+import { WorkedOut } from '../measure/worked-out.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
@@ -83,6 +86,8 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
             </section>
           ) : null}
           {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
+          {stage === 'build' ? <BuildList /> : null}
+          {stage === 'build' ? <WorkedOut ids={toolsForBuild(state.sheet.family)} /> : null}
           {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
             <p className="keys">

@@ -26,6 +26,9 @@ export function ReportPage(): ReactElement {
         <a className="btn btn-plain" href={`/api/v1/jobs/${id}/report.pdf`} target="_blank" rel="noreferrer">
           PDF
         </a>
+        <a className="btn btn-plain" href={`/api/v1/jobs/${id}/torque-log.csv`}>
+          Torque log (CSV)
+        </a>
         <Link className="btn btn-plain" to={`/jobs/${id}`}>
           Back to the job
         </Link>

@@ -53,7 +53,7 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
     const known = new Set(job.entries.map((entry) => entry.id));
     const pending = mine.filter((one) => !one.refused && !known.has(one.id)).map((one, index) => pendingEntry(one, job, sheet, index));
     const entries = [...job.entries, ...pending];
-    const state = jobState(job.sheet.file, entries);
+    const state = jobState(job.sheet.file, entries, session.shop.rules);
     return {
       job: { ...job, entries, hold: holdOf(job, state) },
       sheet: state.sheet,

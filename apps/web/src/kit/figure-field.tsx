@@ -144,7 +144,7 @@ function lineRefusal({ quantity: sent, base, marked }: LiveLine, wanted: Quantit
 }
 
 /** As the instrument shows it, its unit with it. */
-function lineText({ base, quantity, unit }: LiveLine): string {
+export function lineText({ base, quantity, unit }: LiveLine): string {
   if (base === null) return 'OL';
   const figure = fromBase(base, unitBySymbol(quantity, unit));
   return `${Number(figure.toPrecision(9))} ${unit}`;

@@ -11,6 +11,11 @@ export function amountText(minor: number): string {
   return (minor / 100).toFixed(2);
 }
 
+/** A share as one types it in percent: "20", "7.5". */
+export function percentText(share: number): string {
+  return String(Math.round(share * 10_000) / 100);
+}
+
 export function moneyIn(currency: string): (minor: number) => string {
   const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
   return (minor) => format.format(minor / 100);

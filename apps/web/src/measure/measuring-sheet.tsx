@@ -1,7 +1,7 @@
 import { find, limitQuantity, limitWindow, readingFigure, verdictOf, type Limit } from '@jubb/contract/job';
-import { unitBySymbol, workings } from '@jubb/core';
+import { unitBySymbol } from '@jubb/core';
 import type { ReactElement } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { useHere } from '../job/use-job.ts';
 import { pickTool } from '../kit/tool-pick.tsx';
@@ -9,14 +9,14 @@ import { useUnits } from '../kit/units.ts';
 import { dayWords } from '../places/today.tsx';
 import { toolsFor } from './jobs-workings.ts';
 import { ToolFitWords } from './tool-fit.tsx';
+import { WorkedOut } from './worked-out.tsx';
 import { useEarlier } from './use-earlier.ts';
 
 /** Every limit of the sheet on one page: as found, as left, and as earlier rebuilds had it. */
 export function MeasuringSheet(): ReactElement {
-  const { job, sheet, state } = useHere();
+  const { sheet } = useHere();
   const asked = new Set(sheet.steps.flatMap(({ record }) => record.limit ?? []));
   const limits = sheet.limits.filter(({ ref }) => asked.has(ref));
-  const works = toolsFor(sheet.family);
   return (
     <section className="mb-3" aria-label="Measuring sheet">
       <h2>Measuring sheet</h2>
@@ -37,15 +37,7 @@ export function MeasuringSheet(): ReactElement {
           ))}
         </tbody>
       </table>
-      {works.length > 0 && !state.handedOver ? (
-        <p className="keys">
-          {works.map((id) => (
-            <Link key={id} className="btn btn-plain" to={`/jobs/${job.id}/work/${id}`}>
-              {workings.describe(id)?.title}
-            </Link>
-          ))}
-        </p>
-      ) : null}
+      <WorkedOut ids={toolsFor(sheet.family)} />
     </section>
   );
 }
@@ -62,7 +54,7 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
   const seen = look?.kind === 'look' ? find(limit.looks ?? [], look.payload.look) : undefined;
   const last = readings.at(-1);
   const verdict = seen?.verdict ?? (last && verdictOf(last));
-  const earlier = useEarlier(job.id, limit.ref);
+  const earlier = useEarlier(job.id, limit);
   const tool = pickTool(job.tools, limit.tool, undefined, last?.toolId ?? undefined);
   const write = (figure: number): string => units.reading(figure, quantity);
   return (
@@ -88,7 +80,7 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
         ) : (
           <LimitStrip
             name={limit.name}
-            readings={last ? [readingFigure(limit, last.payload.readings)] : []}
+            readings={last ? [readingFigure(limit, last.payload)] : []}
             before={earlier.map(({ figure }) => figure)}
             from={window.from}
             to={window.to}
@@ -108,7 +100,7 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
         {readings.map((entry, place) => (
           <div key={entry.id} className="fig">
             {readings.length > 1 ? (place === 0 ? 'found ' : 'left ') : ''}
-            {write(readingFigure(limit, entry.payload.readings))}
+            {write(readingFigure(limit, entry.payload))}
           </div>
         ))}
       </td>
@@ -119,7 +111,7 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
           </div>
         ))}
         {last && earlier[0] ? (
-          <WearSince limit={limit} now={readingFigure(limit, last.payload.readings)} at={last.takenAt} before={earlier[0]} />
+          <WearSince limit={limit} now={readingFigure(limit, last.payload)} at={last.takenAt} before={earlier[0]} />
         ) : null}
       </td>
     </tr>

@@ -1,4 +1,4 @@
-import { find, workOut } from '@jubb/contract/job';
+import { STAGE_NAMES, find, workOut } from '@jubb/contract/job';
 import { workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
@@ -27,6 +27,9 @@ const ABOUT: Readonly<Record<string, RegExp>> = {
   'spline.wear': /shaft|spline/iu,
 };
 
+/** A job's own figures only: what the example has is nobody's reading. */
+const NOTHING_KNOWN = {};
+
 function Work(): ReactElement {
   const { working: id = '' } = useParams();
   const { job, sheet, state, keep } = useHere();
@@ -38,7 +41,7 @@ function Work(): ReactElement {
     const worked = workOut(id, run.input);
     if (!('used' in worked)) return;
     keep({ kind: 'worked', payload: { working: id, input: run.input, ...(part ? { part } : {}) } });
-    void go(`/jobs/${job.id}/measure`);
+    void go(`/jobs/${job.id}/${state.stage}`);
   };
   const keepKey = (run: WorkingRun): ReactElement | null =>
     state.handedOver ? null : (
@@ -65,12 +68,12 @@ function Work(): ReactElement {
     <>
       <p className="soft mb-2">
         {part ? `A verdict of "out" proposes to renew: ${find(sheet.parts, part)?.name ?? part}. ` : ''}
-        <Link to={`/jobs/${job.id}/measure`}>Back to the measuring sheet</Link>
+        <Link to={`/jobs/${job.id}/${state.stage}`}>Back to {STAGE_NAMES[state.stage]}</Link>
       </p>
       {id === 'alternator.diodes' ? (
         <DiodeReader under={keepKey} />
       ) : (
-        <WorkingForm key={id} working={working} draftKey={`${job.id}.${id}`} under={keepKey} />
+        <WorkingForm key={id} working={working} draftKey={`${job.id}.${id}`} preset={NOTHING_KNOWN} under={keepKey} />
       )}
     </>
   );

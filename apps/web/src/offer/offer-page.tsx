@@ -102,6 +102,19 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
           ))}
         </section>
       ) : null}
+      {body.pictures && body.pictures.length > 0 ? (
+        <section className="offer-pictures" aria-label="Pictures">
+          {body.pictures.map(({ file, words, width, height }) => {
+            const url = `/api/v1/offers/${encodeURIComponent(token)}/pictures/${file}`;
+            return (
+              <a key={file} href={url} target="_blank" rel="noreferrer">
+                <img src={url} alt={words} width={width} height={height} loading="lazy" />
+                <span>{words}</span>
+              </a>
+            );
+          })}
+        </section>
+      ) : null}
       <section>
         <h2>{body.options.length > 1 ? 'Ways to go on' : 'What it takes'}</h2>
         {body.options.length > 1 ? (

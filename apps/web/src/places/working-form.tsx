@@ -12,6 +12,8 @@ import {
   type WorkingRun,
 } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
+import { lineText } from '../kit/figure-field.tsx';
+import { useLines } from '../instruments/use-lines.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Title } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -24,19 +26,29 @@ interface WorkingFormProps {
   readonly draftKey?: string;
   /** What stands under the answer. */
   readonly under?: (run: WorkingRun) => ReactElement | null;
+  /** What a job knows already; then nothing of the example is filled in. */
+  readonly preset?: Readonly<Record<string, unknown>>;
+  /** Stands within a page that has its own heading. */
+  readonly isPart?: boolean;
 }
 
 /** A working's form and answer, made from its description alone. */
-export function WorkingForm({ working, draftKey = `working.${working.id}`, under }: WorkingFormProps): ReactElement {
+export function WorkingForm({
+  working,
+  draftKey = `working.${working.id}`,
+  under,
+  preset,
+  isPart = false,
+}: WorkingFormProps): ReactElement {
   const initial = useMemo(
     () =>
       Object.fromEntries(
         working.inputs.map((field) => [
           field.name,
-          asText(field, working.example[field.name] ?? ('default' in field ? field.default : undefined)),
+          asText(field, (preset ?? working.example)[field.name] ?? ('default' in field ? field.default : undefined)),
         ]),
       ),
-    [working],
+    [working, preset],
   );
   const [texts, setTexts] = useDraft<Texts>(draftKey, initial);
   const [touched, setTouched] = useState(false);
@@ -51,9 +63,24 @@ export function WorkingForm({ working, draftKey = `working.${working.id}`, under
     setTouched(true);
     setTexts({ ...texts, [name]: text });
   };
+  useLines(true, (line) => {
+    const name = document.activeElement?.id.replace(/^in-/u, '');
+    const field = working.inputs.find((one) => one.name === name);
+    if (
+      !field ||
+      line.marked !== undefined ||
+      !('quantity' in field) ||
+      quantityOf(field.quantity, input, working.inputs) !== line.quantity
+    )
+      return;
+    const before = (texts[field.name] ?? '').trim();
+    // A list takes reading after reading; a single figure gives way, and the next field has its turn.
+    set(field.name, field.kind === 'list' && before !== '' ? `${before}; ${lineText(line)}` : lineText(line));
+    if (field.kind !== 'list') focusNext(working.inputs.filter(isAsked), field);
+  });
   return (
     <>
-      <Title>{working.title}</Title>
+      {isPart ? <h2>{working.title}</h2> : <Title>{working.title}</Title>}
       {working.cautions.map((caution) => (
         <Care key={caution}>{caution}</Care>
       ))}
@@ -78,7 +105,7 @@ export function WorkingForm({ working, draftKey = `working.${working.id}`, under
               setTouched(false);
             }}
           >
-            Back to the example
+            {preset ? 'Begin again' : 'Back to the example'}
           </button>
         </form>
         <div aria-live="polite">
@@ -104,6 +131,11 @@ export function WorkingForm({ working, draftKey = `working.${working.id}`, under
       </div>
     </>
   );
+}
+
+function focusNext(fields: readonly Field[], after: Field): void {
+  const next = fields[fields.indexOf(after) + 1];
+  if (next) document.getElementById(`in-${next.name}`)?.focus();
 }
 
 interface InputFieldProps {

@@ -5,6 +5,7 @@ import { useDraft } from '../kit/prefs.ts';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
+import { NoNumber } from './no-number.tsx';
 
 interface DoubtGateProps {
   readonly step: Step;
@@ -15,6 +16,9 @@ interface Typed {
   readonly figures: Readonly<Record<string, string>>;
   readonly source: string;
 }
+
+/** A staged joint has no one number that could be worked out. */
+const NUMBER = 'torque.figure';
 
 const NOTHING: Typed = { figures: {}, source: '' };
 
@@ -89,6 +93,7 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
         </div>
       </div>
       <p className="soft mt-2 mb-0">It is used on this job from now on, and goes to the foreman as a proposal for the sheet.</p>
+      {doubt.figures.some(({ field }) => field === NUMBER) ? <NoNumber step={step} joint={doubt.line} /> : null}
     </RecorderLayout>
   );
 }

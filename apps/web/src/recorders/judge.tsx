@@ -40,23 +40,27 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
   );
 }
 
+const BADNESS = { in: 0, unsure: 1, out: 2 } as const;
+
 export function LookRecorder({ step }: RecorderProps): ReactElement | null {
   const { sheet, keep } = useHere();
   const limit = find(sheet.limits, step.record.limit);
   if (!limit) return null;
   return (
     <RecorderLayout
-      say="What does it look like?"
-      others={(limit.looks ?? []).map((look, index) => ({
-        label: (
-          <>
-            {look.picture ? <LookSketch picture={look.picture} /> : null}
-            {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
-          </>
-        ),
-        key: `${index + 1}` as const,
-        run: () => keep({ kind: 'look', payload: { limit: limit.ref, look: look.ref }, step: step.ref }),
-      }))}
+      say="What does it look like? From good to bad:"
+      others={(limit.looks ?? [])
+        .toSorted((one, other) => BADNESS[one.verdict] - BADNESS[other.verdict])
+        .map((look, index) => ({
+          label: (
+            <>
+              {look.picture ? <LookSketch picture={look.picture} /> : null}
+              {look.words} <span className={`fig v-${look.verdict}`}>{look.verdict}</span>
+            </>
+          ),
+          key: `${index + 1}` as const,
+          run: () => keep({ kind: 'look', payload: { limit: limit.ref, look: look.ref }, step: step.ref }),
+        }))}
     >
       <p className="soft mb-0">When out: {limit.whenOut}</p>
     </RecorderLayout>

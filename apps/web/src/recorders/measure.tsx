@@ -1,5 +1,6 @@
 import { contradiction, formatQuantity, unitBySymbol, workings, type Contradiction, type Quantity, type Window } from '@jubb/core';
 import {
+  at20,
   gridFigure,
   gridPlaces,
   gridWorking,
@@ -12,12 +13,15 @@ import {
   type ToolSize,
 } from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
+import { HowSketch } from '../drawings/how.tsx';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { FigureField } from '../kit/figure-field.tsx';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
+import { useDraft } from '../kit/prefs.ts';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { Doubted } from '../measure/doubted.tsx';
+import { BEFORE_EMPTY, BeforeReading, beforeOf, type BeforeTyped } from '../measure/before-reading.tsx';
 import { Places, placeWords } from '../measure/places.tsx';
 import { ToolFitWords } from '../measure/tool-fit.tsx';
 import { useEarlier } from '../measure/use-earlier.ts';
@@ -56,12 +60,14 @@ export function Measure(props: MeasureProps): ReactElement {
   const base = window.from ?? window.to;
   const size = base === undefined ? undefined : { quantity, base };
   const tool = pickTool(job.tools, toolKind, size, toolId);
-  const payload = props.payload(readings.kept, readings.unit);
+  const [beforeTyped, setBefore] = useDraft<BeforeTyped>(`${job.id}.${props.draftKey}.before`, BEFORE_EMPTY);
+  const { limit } = props;
+  const before = limit ? beforeOf(beforeTyped) : {};
+  const payload = { ...props.payload(readings.kept, readings.unit), ...before };
   const working = readings.kept.length > 0 ? workingFor(kind, payload, sheet, tool) : null;
   const judged = working?.id === 'measure.verdict' ? working.output : undefined;
   const enough = readings.kept.length >= repeats;
-  const { limit } = props;
-  const earlier = useEarlier(job.id, limit?.ref ?? 'none');
+  const earlier = useEarlier(job.id, limit);
   const isGridded = limit !== undefined && gridPlaces(limit) !== undefined;
   const takeAs = (instead?: number): void => {
     setDoubt(undefined);
@@ -85,8 +91,10 @@ export function Measure(props: MeasureProps): ReactElement {
     if (tool) rememberTool(tool);
     props.onKeep(payload, tool);
     readings.clear();
+    setBefore(undefined);
   };
-  const figure = isGridded && enough && limit ? gridFigure(limit, readings.kept, window) : mean(readings.kept);
+  const cold = at20({ readings: readings.kept, ...before }).readings;
+  const figure = isGridded && enough && limit ? gridFigure(limit, cold, window) : mean(cold);
   const shown = readings.kept.length > 0 ? units.show(figure, quantity, window) : undefined;
   const primary = enough
     ? { label: 'Keep', run: keep, disabled: tool === undefined }
@@ -108,7 +116,7 @@ export function Measure(props: MeasureProps): ReactElement {
         <div className="judged">
           <LimitStrip
             name={name}
-            readings={isGridded && enough && limit ? [gridFigure(limit, readings.kept, window)] : readings.kept}
+            readings={isGridded && enough && limit ? [figure] : cold}
             before={earlier.map(({ figure }) => figure)}
             from={window.from}
             to={window.to}
@@ -125,6 +133,7 @@ export function Measure(props: MeasureProps): ReactElement {
               </span>
             </p>
           ) : null}
+          {limit && !isGridded ? <HowSketch limit={limit} /> : null}
           {props.source}
         </div>
       }
@@ -168,6 +177,15 @@ export function Measure(props: MeasureProps): ReactElement {
         <p className="mb-1">
           <ToolFitWords limit={limit} tool={tool} tools={job.tools} />
         </p>
+      ) : null}
+      {limit ? (
+        <BeforeReading
+          toolKind={limit.tool}
+          quantity={quantity}
+          typed={beforeTyped}
+          readings={readings.typed === undefined ? readings.kept : [readings.typed]}
+          onTyped={setBefore}
+        />
       ) : null}
       {doubt ? (
         <Doubted

@@ -9,6 +9,7 @@ import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 import { Measure } from './measure.tsx';
+import { SettingGuide } from './setting-guide.tsx';
 
 /** Seat, read, turn to the slot, read again: until a reading is in. */
 export function SettingRecorder({ step }: { readonly step: Step }): ReactElement | null {
@@ -123,7 +124,16 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
         </p>
       }
       source={<Trust of={setting.window} documents={sheet.documents} />}
-      wide={run.tries.length > 0 ? <Line run={run} /> : undefined}
+      wide={
+        moment === 'locked' && setting.method !== 'castle-nut' ? (
+          <>
+            {run.tries.length > 0 ? <Line run={run} /> : null}
+            <SettingGuide run={run} step={step} />
+          </>
+        ) : run.tries.length > 0 ? (
+          <Line run={run} />
+        ) : undefined
+      }
     />
   );
 }
@@ -240,7 +250,7 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
           <thead>
             <tr>
               <th scope="col">Try</th>
-              <th scope="col">Turned</th>
+              <th scope="col">Done before</th>
               <th scope="col">Reading</th>
             </tr>
           </thead>

@@ -1,10 +1,20 @@
 import { formatQuantity } from '@jubb/core';
-import { jointPoints, jointTorque, stageWords, wrenchSetting, type JointRun, type PlannedPull, type Step } from '@jubb/contract/job';
+import {
+  jointPoints,
+  jointTorque,
+  pullLook,
+  stageWords,
+  wrenchSetting,
+  type JointRun,
+  type LiveLine,
+  type PlannedPull,
+  type Step,
+} from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { JointPlate } from '../drawings/joint-plate.tsx';
 import { AskLine } from '../kit/ask-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
-import { Trust } from '../kit/pieces.tsx';
+import { Care, Trust } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
@@ -42,7 +52,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
   };
   const setting = wrenchSetting(arm)?.output['setting'];
   const set = typeof setting === 'number' ? setting : undefined;
-  const pull = (result: 'clicked' | 'turned' | 'trouble', note?: string): void => {
+  const pull = (result: 'clicked' | 'turned' | 'trouble', note?: string, line?: LiveLine): void => {
     if (!wrench) return;
     rememberTool(wrench);
     keep({
@@ -55,11 +65,16 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         ...arm,
         ...(fitted ? { adapterId: fitted.id } : {}),
         ...(note ? { note } : {}),
+        // At the fastener, whatever is on the wrench.
+        ...(line && line.base !== null && set ? { peak: (line.base * next.torqueNm) / set } : {}),
+        ...(line?.angle === undefined ? {} : { angle: line.angle }),
       },
       step: step.ref,
       toolId: wrench.id,
     });
   };
+  const last = run.pulls.at(-1);
+  const look = last && pullLook(run, last);
   const { figure, unit, other } = units.show(next.torqueNm, 'torque');
   const full = jointTorque(joint)?.torqueNm;
   const origin = pass?.stage?.torque ?? joint.torque;
@@ -113,7 +128,8 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         ]}
         drawing={plate}
       >
-        <WrenchSends wrench={wrench} settingNm={set} share={jointShare(joint)} onPull={() => pull('clicked')} />
+        <WrenchSends wrench={wrench} settingNm={set} share={jointShare(joint)} onPull={(line) => pull('clicked', undefined, line)} />
+        {look && last ? <Care title={`Number ${run.numbers[last.payload.place] ?? ''} ${look.what}`}>{look.todo}</Care> : null}
         {choosing || cannot ? (
           <div className="d-flex flex-wrap gap-3">
             <ToolPick

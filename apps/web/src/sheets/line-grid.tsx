@@ -233,6 +233,10 @@ function CellField({ label, text, editing, onDone, onLeave }: CellFieldProps): R
     if (editing && latest.current.typed === undefined) field.current?.select();
   }, [editing]);
   const idle = !editing && typed === undefined;
+  const forget = (): void => {
+    setTyped(undefined);
+    latest.current = { ...latest.current, typed: undefined };
+  };
   return (
     <>
       {idle ? <span className="cell-text">{text}</span> : null}
@@ -244,10 +248,16 @@ function CellField({ label, text, editing, onDone, onLeave }: CellFieldProps): R
         value={typed ?? (editing ? text : '')}
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key !== 'Escape' || idle) return;
-          setTyped(undefined);
-          latest.current = { ...latest.current, typed: undefined };
-          onLeave();
+          if (idle) return;
+          // Taken here, not when the grid gets to it: an Escape right behind it must not undo it.
+          if (event.key === 'Enter' && typed !== undefined) {
+            onDone(typed);
+            forget();
+          }
+          if (event.key === 'Escape') {
+            forget();
+            onLeave();
+          }
         }}
       />
     </>

@@ -121,7 +121,9 @@ export function useSheetDraft(view: SheetView): SheetDraft {
       setPast([...past, local.file].slice(-MOST_UNDO));
       setFuture([]);
       setJoined(undefined);
-      set(next);
+      // Somebody else's change may have come in since this one was begun.
+      const now = latest.current.file;
+      set(now === local.file ? next : mergeSheets(local.file, next, now).file);
     },
     undo:
       past.length === 0

@@ -1,4 +1,4 @@
-import type { MessageView, OrderView, StockLine, StockView, SupplierView } from '@jubb/contract/job';
+import type { MessageView, OrderView, ShimLine, StockLine, StockView, SupplierView } from '@jubb/contract/job';
 import { useInfiniteQuery, useQuery, type InfiniteData, type UseInfiniteQueryResult, type UseQueryResult } from '@tanstack/react-query';
 import { get } from '../api/client.ts';
 import { refresh } from '../api/queries.ts';
@@ -14,6 +14,9 @@ export const useStock = (find: string, isShort: boolean): UseInfiniteQueryResult
       page.length < LINES_A_PAGE ? undefined : `&after=${encodeURIComponent(page.at(-1)?.number ?? '')}`,
     placeholderData: (before: InfiniteData<StockLine[], string> | undefined) => before,
   });
+
+export const useShims = (): UseQueryResult<ShimLine[]> =>
+  useQuery({ queryKey: ['stores', 'shims'], queryFn: () => get<ShimLine[]>('/stock/shims') });
 
 export const useStockLine = (id: string): UseQueryResult<StockView> =>
   useQuery({ queryKey: ['stores', 'line', id], queryFn: () => get<StockView>(`/stock/${id}`) });

@@ -54,6 +54,9 @@ export function StoresPage(): ReactElement {
         <button type="button" className={`btn btn-plain ${isShort ? 'on' : ''}`} aria-pressed={isShort} onClick={() => setShort(!isShort)}>
           Below the minimum
         </button>
+        <Link className="btn btn-plain" to="/stores/shims">
+          Shims by thickness
+        </Link>
         <Link className="btn btn-plain" to="/stores/new">
           A new line
         </Link>

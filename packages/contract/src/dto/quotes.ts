@@ -13,6 +13,7 @@ import {
   IsOptional,
   IsString,
   IsUUID,
+  Matches,
   Max,
   MaxLength,
   Min,
@@ -33,6 +34,8 @@ export class QuoteLine {
   @Min(0, { message: 'must not be under 0' })
   @Max(100_000_000, { message: 'is too large' })
   unitMinor: number;
+  /** The number of a part: by it a price that rises later is seen. */
+  @IsOptional() @IsString() @MaxLength(60) number?: string;
   /** The customer may leave it out. */
   @IsOptional() @IsBoolean() optional?: boolean;
   /** Leaving it out can hurt somebody: it is recorded that this was told. */
@@ -60,6 +63,14 @@ export class QuoteFinding {
   @IsOptional() @IsString() @MaxLength(10) unit?: string;
 }
 
+/** A photo of the job that the customer is shown. */
+export class QuotePicture {
+  @Matches(/^[0-9a-f]{64}$/u, { message: 'must be the SHA-256 of a photo' }) file: string;
+  @Line('what does it show?', 200) words: string;
+  @IsInt() @Min(1) @Max(10_000) width: number;
+  @IsInt() @Min(1) @Max(10_000) height: number;
+}
+
 export class QuoteBody {
   @IsUUID('7') id: string;
   /** Where the link is sent. */
@@ -71,6 +82,12 @@ export class QuoteBody {
   @Max(1, { message: 'must be at most 100 %' })
   taxShare: number;
   @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => QuoteFinding) findings: QuoteFinding[];
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(12, { message: 'is too long; at most 12 pictures' })
+  @ValidateNested({ each: true })
+  @Type(() => QuotePicture)
+  pictures?: QuotePicture[];
   @IsArray()
   @ArrayMinSize(1, { message: 'needs at least one option' })
   @ArrayMaxSize(3)

@@ -124,6 +124,11 @@ export interface StockLine {
   readonly reserved: number;
 }
 
+/** A shim by its thickness. */
+export interface ShimLine extends StockLine {
+  readonly thicknessMm: number;
+}
+
 export interface StockMovement {
   readonly id: string;
   readonly kind: Move;

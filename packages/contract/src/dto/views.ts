@@ -1,11 +1,12 @@
 import type { AnyKeptEntry, Tool } from '../entry/kept.js';
-import type { FailedBy } from '../entry/payloads.js';
+import type { FailedBy, Warm } from '../entry/payloads.js';
 import type { SheetFile } from '../sheet/file.js';
 import type { CompletePart } from '../sheet/review.js';
 import type { Difference } from '../sheet/differences.js';
 import type { HoldReason, Role, Stage } from '../words.js';
 import type { Quantity } from '@jubb/core';
 import type { JobScope } from './bodies.js';
+import type { ShopBody } from './shop.js';
 
 /** What the server answers. Dates are ISO texts in UTC. */
 
@@ -26,12 +27,10 @@ export interface SessionView {
   readonly people: readonly string[];
 }
 
-export interface ShopView {
+export interface ShopView extends Readonly<ShopBody> {
   readonly name: string;
   readonly zone: string;
   readonly currency: string;
-  /** An hour of labour in minor units. */
-  readonly hourlyMinor: number;
 }
 
 export interface Hold {
@@ -238,8 +237,9 @@ export interface EarlierReading {
   readonly limit: string;
   readonly jobNumber: number;
   readonly at: string;
-  /** Mean of its readings, base units. */
-  readonly figure: number;
+  /** Base units. */
+  readonly readings: readonly number[];
+  readonly warm: Warm | null;
 }
 
 /** How often units of one sheet came back within a year of their hand-over. */

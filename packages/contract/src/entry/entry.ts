@@ -22,6 +22,7 @@ export const ENTRY_PAYLOADS = {
   'came-off': payloads.CameOffPayload,
   mark: payloads.MarkPayload,
   'mark-met': payloads.MarkMetPayload,
+  'went-in': payloads.WentInPayload,
   wait: payloads.WaitPayload,
   'wait-over': payloads.WaitOverPayload,
   tick: payloads.TickPayload,

@@ -22,6 +22,8 @@ import {
   ValidateNested,
 } from 'class-validator';
 import {
+  PART_METALS,
+  type PartMetal,
   ANSWERS,
   CAUSE_SORTS,
   FATES,
@@ -150,6 +152,17 @@ export class MarkMetPayload {
   @IsUUID() mark: string;
 }
 
+/** Pieces of a line of the ledger that are in again. */
+export class WentInPayload {
+  /** The line, and what it names. */
+  @IsUUID() line: string;
+  @Words(200) name: string;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(1, { message: 'must be at least 1' })
+  @Max(1000, { message: 'must be at most 1000' })
+  count: number;
+}
+
 const LONGEST_WAIT_S = 14 * 24 * 3600;
 
 /** A clock that runs from when it was taken: a soak, a cure, a cool-down. */
@@ -178,6 +191,16 @@ export class Bracket {
   @IsOptional() @IsNumber() @Min(0) @Max(20000) letGo?: number;
 }
 
+/** A part that was not at 20 °C when it was measured. */
+export class Warm {
+  /** °C, right through. */
+  @IsNumber({}, { message: 'must be a temperature' })
+  @Min(-40, { message: 'must be at least -40 °C' })
+  @Max(150, { message: 'must be at most 150 °C' })
+  partT: number;
+  @IsIn(PART_METALS) metal: PartMetal;
+}
+
 export class ReadingPayload {
   @Ref() limit: string;
   /** Up to what is taken for an open circuit, Ω. */
@@ -186,6 +209,10 @@ export class ReadingPayload {
   @IsString() @MaxLength(10) unit: string;
   /** Of what a click wrench found; the reading is then the end of the bracket that it let go at, or held. */
   @IsOptional() @ValidateNested() @Type(() => Bracket) bracket?: Bracket;
+  /** It is judged as it would be at 20 °C. */
+  @IsOptional() @ValidateNested() @Type(() => Warm) warm?: Warm;
+  /** The tool was set to zero, or checked on its setting piece, before. */
+  @IsOptional() @IsBoolean() zeroed?: boolean;
 }
 
 export class LookPayload {
@@ -214,6 +241,9 @@ export class WorkedPayload {
   @IsObject() input: object;
   /** What it is about: a verdict of "out" proposes to renew it. */
   @IsOptional() @Ref() part?: string;
+  /** The setting that is set by it, or the joint whose torque it is. */
+  @IsOptional() @Ref() setting?: string;
+  @IsOptional() @Ref() joint?: string;
 }
 
 /** What the customer said to a quote, by the link that was sent. */
@@ -278,6 +308,9 @@ export class PullPayload {
   /** Wanted at the fastener; nothing for a round by hand, by eye or by angle. */
   @IsNumber() @Min(0) @Max(20000) torque: number;
   @IsIn(['clicked', 'turned', 'trouble']) result: 'clicked' | 'turned' | 'trouble';
+  /** What the wrench says itself: its peak at the fastener, N·m, and its turn from snug, degrees. */
+  @IsOptional() @IsNumber() @Min(0) @Max(40000) peak?: number;
+  @IsOptional() @IsNumber() @Min(0) @Max(3600) angle?: number;
   /** Drive centre to grip, mm; with the adapter's length and angle it gives the wrench setting. */
   @IsNumber() @Min(20) @Max(3000) wrenchLength: number;
   @IsOptional() @IsUUID() adapterId?: string;
@@ -420,6 +453,8 @@ export class ValueFoundPayload {
   figures: FoundFigure[];
   /** Where it stands, or who says so. */
   @Words(200) source: string;
+  /** Worked out here, and nobody's word. */
+  @IsOptional() @IsBoolean() calculated?: boolean;
 }
 
 /** Put off with the customer's knowledge: it greets the next booking of the machine. */

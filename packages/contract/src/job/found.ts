@@ -119,7 +119,7 @@ export function withFigures(
   list: ValueList,
   line: PlainLine,
   figures: ValueFoundPayload['figures'],
-  origin: { readonly trust: 'unverified' | 'shop'; readonly source: string },
+  origin: { readonly trust: 'unverified' | 'shop' | 'calculated'; readonly source: string },
 ): PlainLine {
   const known = new Set(figuresOf(list, line).map(({ field }) => field));
   const written = figures
@@ -153,9 +153,11 @@ export function withFound(sheet: SheetFile, live: readonly AnyKeptEntry[]): Shee
   return live.filter(isKind('value-found')).reduce((at, { payload }) => withOneFound(at, payload), sheet);
 }
 
-export function withOneFound(sheet: SheetFile, { list, line: ref, figures, source }: ValueFoundPayload): SheetFile {
+export function withOneFound(sheet: SheetFile, { list, line: ref, figures, source, calculated }: ValueFoundPayload): SheetFile {
   const lines = sheet[list] as unknown as readonly PlainLine[];
-  const origin = { trust: 'unverified', source: `found on this job: ${source}` } as const;
+  const origin = calculated
+    ? ({ trust: 'calculated', source } as const)
+    : ({ trust: 'unverified', source: `found on this job: ${source}` } as const);
   return { ...sheet, [list]: lines.map((line) => (line['ref'] === ref ? withFigures(list, line, figures, origin) : line)) } as SheetFile;
 }
 

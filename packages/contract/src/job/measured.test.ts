@@ -4,7 +4,7 @@ import type { Tool } from '../entry/kept.js';
 import type { Limit, SheetFile } from '../sheet/file.js';
 import { finestTool, gridFigure, gridWorking, toolFit, workOut } from './measured.js';
 import { reworkOf } from './rework.js';
-import { readingFigure } from './working-for.js';
+import { judgeLimit, readingFigure } from './working-for.js';
 
 const span = (from?: string, to?: string): NonNullable<Limit['service']> =>
   ({ ...(from ? { from } : {}), ...(to ? { to } : {}), trust: 'published', source: 'wm' }) as NonNullable<Limit['service']>;
@@ -18,18 +18,38 @@ describe('places', () => {
   const worn = [50.01, 50.02, 50.03, 50.12, 50.01, 50.02];
 
   test('the place furthest past the window stands for all, repeats in one place for themselves', () => {
-    expect(readingFigure(bore, worn)).toBe(50.12);
-    expect(readingFigure(bore, [50.01, 50.02])).toBeCloseTo(50.015, 9);
+    expect(readingFigure(bore, { readings: worn })).toBe(50.12);
+    expect(readingFigure(bore, { readings: [50.01, 50.02] })).toBeCloseTo(50.015, 9);
     expect(gridFigure(bore, [49.98, 50.02], { from: 50, to: 50.1 })).toBe(49.98);
   });
 
   test('a run-out is its span, with its high spot; a bore has its taper', () => {
     const runout = limit({ grid: { rows: 1, columns: 4, of: 'span' } });
-    expect(readingFigure(runout, [0.02, 0.05, 0.02, -0.01])).toBeCloseTo(0.06, 9);
+    expect(readingFigure(runout, { readings: [0.02, 0.05, 0.02, -0.01] })).toBeCloseTo(0.06, 9);
     expect(gridWorking(runout, [0, 1, 0, -1])?.id).toBe('measure.runout');
     const worked = gridWorking(bore, worn)!;
     expect(workOut(worked.id, worked.input)).toMatchObject({ used: { output: { outOfRound: expect.closeTo(0.09, 6) } } });
     expect(gridWorking(bore, worn.slice(1))).toBeUndefined();
+  });
+});
+
+describe('a warm part', () => {
+  /** 50 mm of aluminium at 60 °C is 0.046 mm longer: 23·10⁻⁶/K, Machinery's Handbook, from memory. */
+  const warm = { partT: 60, metal: 'aluminium' } as const;
+  const shaft = limit({ service: span(undefined, '50.02 mm') });
+
+  test('is judged as it would be at 20 °C, with what its temperature leaves open', () => {
+    const found = { readings: [50.05], warm };
+    expect(readingFigure(shaft, found)).toBeCloseTo(50.05 / (1 + 23e-6 * 40), 9);
+    const exact = tool('M1', 0.0001);
+    expect(judgeLimit(shaft, { readings: [50.05] }, exact)?.output['verdict']).toBe('out');
+    const judged = judgeLimit(shaft, found, exact)!.output;
+    expect(judged['verdict']).toBe('in');
+    expect(Number(judged['u'])).toBeGreaterThan(0.001);
+  });
+
+  test('a part at 20 °C is as it was read', () => {
+    expect(readingFigure(shaft, { readings: [50.05], warm: { ...warm, partT: 20 } })).toBeCloseTo(50.05, 12);
   });
 });
 

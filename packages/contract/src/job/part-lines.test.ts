@@ -1,7 +1,11 @@
 import { describe, expect, test } from '@jest/globals';
+import { cheapestCover } from '@jubb/core';
+import fc from 'fast-check';
+import type { QuoteView } from '../dto/quotes.js';
 import type { JobPartsView, SupplierOffer } from '../dto/stores.js';
 import type { KitOffer, Need } from './needs.js';
-import { coverOffers, partLines } from './part-lines.js';
+import { coverOffers, partLines, type Parts } from './part-lines.js';
+import { risenSince } from './quote.js';
 
 const need = (number: string | null, pieces: number, rest: Partial<Need> = {}): Need => ({
   parts: ['x'],
@@ -78,6 +82,7 @@ describe('where a need stands', () => {
       { ...NOTHING, stock: [shelf('K', { reservedHere: 1 })], ordered: [order('K', 1, 1)] },
       { kept: 2, ordered: 0, open: 2 },
     ],
+    ['the kit was taken out', { ...NOTHING, stock: [shelf('K', { issuedHere: 1 })] }, { kept: 0, out: 2, open: 2 }],
     ['more is out than was needed', { ...NOTHING, stock: [shelf('A', { issuedHere: 9 })] }, { open: 0 }],
   ])('%s', (_name, view, expected) => {
     expect(partLines([need('A', 4), need('B', 1)], [kit], view)[0]).toMatchObject(expected);
@@ -108,7 +113,53 @@ describe('what can be bought', () => {
     ]);
   });
 
+  test('price breaks: the cheapest cover is the cheapest that money can buy, more than is needed where that is less', () => {
+    const price = (pieces: number, breaks: readonly { from: number; priceMinor: number }[]): number =>
+      pieces * (breaks.filter(({ from }) => from <= pieces).at(-1)?.priceMinor ?? 300);
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 2, max: 10 }),
+        fc.integer({ min: 50, max: 299 }),
+        (open, from, broken) => {
+          const breaks = [{ from, priceMinor: broken }];
+          const view = { ...NOTHING, offers: [offer('one', 'A', 300, { breaks })] };
+          const bought = coverOffers({ lines: partLines([need('A', open)], [], view), kits: [], view });
+          const counts = Array.from({ length: 20 }, (_, index) => open + index);
+          expect(cheapestCover([open], bought)?.price).toBe(Math.min(...counts.map((count) => price(count, breaks))));
+        },
+      ),
+    );
+  });
+
   test('nothing is bought for what is covered', () => {
     expect(lines({ ...NOTHING, offers: [offer('one', 'A', 300)], ordered: [order('A', 4)] })).toEqual([]);
+  });
+});
+
+describe('dearer since the yes', () => {
+  const quoted = (unitMinor: number, without: number[] = []): QuoteView =>
+    ({
+      state: 'yes',
+      body: { taxShare: 0.2, options: [{ name: 'x', lines: [{ sort: 'part', what: 'Ring', quantity: 4, unitMinor, number: 'A' }] }] },
+      answer: { answer: 'yes', option: 0, without, at: '' },
+    }) as unknown as QuoteView;
+  const parts = (view: JobPartsView): Parts => ({ lines: partLines([need('A', 4)], [], view), kits: [], view });
+  const bought = { ...NOTHING, offers: [offer('one', 'A', 300)] };
+
+  test.each([
+    ['a price that rose', quoted(380), bought, [{ number: 'A', what: 'Ring', wasMinor: 380, nowMinor: 405 }]],
+    ['one that did not', quoted(405), bought, []],
+    ['a line that was left out', quoted(380, [0]), bought, []],
+    ['what is kept for the job already', quoted(380), { ...bought, stock: [shelf('A', { reservedHere: 4, priceMinor: 900 })] }, []],
+    [
+      'what lies on the shelf, at the price of the shelf',
+      quoted(380),
+      { ...bought, stock: [shelf('A', { priceMinor: 385 })] },
+      [{ number: 'A', what: 'Ring', wasMinor: 380, nowMinor: 385 }],
+    ],
+    ['a quote without its yes', { ...quoted(380), state: 'sent' } as QuoteView, bought, []],
+  ])('%s', (_name, quote, view, risen) => {
+    expect(risenSince(quote, parts(view), 0.35)).toEqual(risen);
   });
 });

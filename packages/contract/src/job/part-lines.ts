@@ -48,47 +48,73 @@ function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, o
   const onWay =
     own.reduce((sum, { quantity, received }) => sum + quantity - received, 0) +
     ownKits.reduce((sum, { order, inIt }) => sum + inIt * (order.quantity - order.received), 0);
-  const byKit = kits.reduce((sum, { number, brings }) => {
-    const inIt = brings.find((one) => one.need === place)?.pieces ?? 0;
-    const line = stock.find((one) => one.number === number);
-    return sum + inIt * ((line?.reservedHere ?? 0) + (line?.issuedHere ?? 0));
-  }, 0);
+  const byKit = (of: (line: Shelf) => number): number =>
+    kits.reduce((sum, { number, brings }) => {
+      const inIt = brings.find((one) => one.need === place)?.pieces ?? 0;
+      const line = stock.find((one) => one.number === number);
+      return sum + (line ? inIt * of(line) : 0);
+    }, 0);
+  const keptAll = kept + byKit(({ reservedHere }) => reservedHere);
+  const outAll = out + byKit(({ issuedHere }) => issuedHere);
   return {
     need,
     shelf,
     others,
-    kept: kept + byKit,
-    out,
+    kept: keptAll,
+    out: outAll,
     ordered: onWay,
     due: own.find(({ due }) => due !== null)?.due ?? ownKits[0]?.order.due ?? null,
     offers: offers.filter(({ number }) => number === need.number),
-    open: Math.max(0, need.pieces - kept - byKit - out - onWay),
+    open: Math.max(0, need.pieces - keptAll - outAll - onWay),
   };
 }
 
-/** What can be bought for the open needs: each number from whoever has it cheapest, singles and kits. */
-export function coverOffers({ lines, kits, view }: Parts): readonly (Offer & { readonly supplier: string; readonly number: string })[] {
-  const cheapest = (number: string | null): SupplierOffer | undefined =>
-    view.offers
-      .filter((offer) => offer.number === number && offer.available && offer.supersededBy === null)
-      .toSorted((one, other) => one.priceMinor - other.priceMinor)[0];
-  const singles = lines.flatMap(({ need, open }, place) => {
-    const offer = open > 0 ? cheapest(need.number) : undefined;
-    return offer
-      ? [
-          {
-            id: offer.number,
-            number: offer.number,
-            supplier: offer.supplier,
-            price: offer.priceMinor,
-            brings: [{ need: place, pieces: 1 }],
-          },
-        ]
-      : [];
-  });
-  const packs = kits.flatMap(({ number, brings }) => {
-    const offer = cheapest(number);
-    return offer ? [{ id: offer.number, number: offer.number, supplier: offer.supplier, price: offer.priceMinor, brings }] : [];
-  });
-  return [...singles, ...packs];
+/** So many pieces of a number from one supplier, bought together. */
+export interface Buy extends Offer {
+  readonly supplier: string;
+  readonly number: string;
+  readonly pieces: number;
+  /** Of one piece at that number of pieces, in minor units. */
+  readonly eachMinor: number;
+}
+
+/** What a piece costs when so many are bought. */
+function eachAt({ priceMinor, breaks }: SupplierOffer, pieces: number): number {
+  return breaks.filter(({ from }) => from <= pieces).toSorted((one, other) => other.from - one.from)[0]?.priceMinor ?? priceMinor;
+}
+
+/**
+ * What can be bought for the open needs: singles and kits, and from a price break on so many of
+ * them together. Each count from the first break to what is open is an offer of its own, so that
+ * the cheapest cover of the offers is the cheapest at the suppliers' prices.
+ */
+export function coverOffers({ lines, kits, view }: Parts): readonly Buy[] {
+  const buysOf = (number: string | null, brings: Offer['brings'], most: number): readonly Buy[] => {
+    const able = view.offers.filter((offer) => offer.number === number && offer.available && offer.supersededBy === null);
+    const counts = new Set([1, ...able.flatMap(({ breaks }) => breaks.flatMap(({ from }) => range(from, most).concat(from)))]);
+    return [...counts].flatMap((pieces) => {
+      const offer = able.toSorted((one, other) => eachAt(one, pieces) - eachAt(other, pieces))[0];
+      if (!offer) return [];
+      const eachMinor = eachAt(offer, pieces);
+      return [
+        {
+          id: pieces === 1 ? offer.number : `${offer.number} × ${pieces}`,
+          number: offer.number,
+          supplier: offer.supplier,
+          pieces,
+          eachMinor,
+          price: eachMinor * pieces,
+          brings: brings.map((one) => ({ ...one, pieces: one.pieces * pieces })),
+        },
+      ];
+    });
+  };
+  const singles = lines.flatMap(({ need, open }, place) =>
+    open > 0 ? buysOf(need.number, [{ need: place, pieces: 1 }], Math.ceil(open)) : [],
+  );
+  return [...singles, ...kits.flatMap(({ number, brings }) => buysOf(number, brings, 1))];
+}
+
+function range(from: number, to: number): number[] {
+  return Array.from({ length: Math.max(0, to - from + 1) }, (_, index) => from + index);
 }

@@ -1,4 +1,5 @@
-import type { QuoteBody, QuoteOption } from '../dto/quotes.js';
+import type { QuoteBody, QuoteOption, QuoteView } from '../dto/quotes.js';
+import type { PartLine, Parts } from './part-lines.js';
 
 export interface QuoteTotal {
   readonly net: number;
@@ -18,4 +19,37 @@ export function quoteTotal(
   );
   const tax = Math.round(net * taxShare);
   return { net, tax, gross: net + tax };
+}
+
+/** What a piece is sold at today, in minor units: as its shelf says, else what the cheapest supplier asks and the shop's margin. */
+export function soldAt({ need, shelf, others, offers }: PartLine, marginShare: number): number {
+  const shelved = shelf ?? others[0];
+  const bought = Math.min(
+    ...offers.filter(({ number, available }) => number === need.number && available).map(({ priceMinor }) => priceMinor),
+  );
+  const asked = Number.isFinite(bought) ? Math.round(bought * (1 + marginShare)) : 0;
+  // What must be bought anew is not sold under what it costs now.
+  return shelved && shelved.onHand - shelved.reserved + shelved.reservedHere > 0
+    ? shelved.priceMinor
+    : Math.max(shelved?.priceMinor ?? 0, asked);
+}
+
+export interface Risen {
+  readonly number: string;
+  readonly what: string;
+  readonly wasMinor: number;
+  readonly nowMinor: number;
+}
+
+/** Parts of what the customer said yes to that are dearer by now: the customer is asked again. */
+export function risenSince({ state, body, answer }: QuoteView, { lines }: Parts, marginShare: number): readonly Risen[] {
+  const option = state === 'yes' && answer?.option !== undefined ? body.options[answer.option] : undefined;
+  return (option?.lines ?? []).flatMap(({ number, what, unitMinor }, place) => {
+    if (number === undefined || answer?.without.includes(place)) return [];
+    const line = lines.find(({ need }) => need.number === number);
+    // What is kept or out for the job was had at its price.
+    if (!line || (line.open === 0 && line.ordered === 0)) return [];
+    const nowMinor = soldAt(line, marginShare);
+    return nowMinor > unitMinor ? [{ number, what, wasMinor: unitMinor, nowMinor }] : [];
+  });
 }

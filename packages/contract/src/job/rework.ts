@@ -23,7 +23,7 @@ export function reworkOf(sheet: SheetFile, part: string, live: readonly AnyKeptE
       const seen = live.filter(isKind('look')).findLast(({ payload }) => payload.limit === limit.ref);
       const look = seen && find(limit.looks ?? [], seen.payload.look)?.verdict;
       const verdict = reading && verdictOf(reading);
-      const leaves = reading && leavesWords(limit, readingFigure(limit, reading.payload.readings));
+      const leaves = reading && leavesWords(limit, readingFigure(limit, reading.payload));
       const isDoubtful = verdict === 'out' || verdict === 'unsure' || look === 'out' || look === 'unsure';
       // A surface that is marked is polished within the size that is measured beside it.
       if (isDoubtful) return [{ limit: limit.name, says: limit.whenOut, leaves }];

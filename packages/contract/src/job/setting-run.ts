@@ -1,5 +1,6 @@
 import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entry/kept.js';
 import type { Setting } from '../sheet/file.js';
+import { workings, formatQuantity, quantityOf } from '@jubb/core';
 import { adviseNut, mean } from './working-for.js';
 
 export type SettingPhase = 'seat' | 'read' | 'turn' | 'read-locked' | 'set';
@@ -19,6 +20,8 @@ export interface SettingRun {
   /** The last reading, mm, and what to do with the nut from it. */
   readonly playNow: number | undefined;
   readonly advice: UsedWorking | null;
+  /** Workings that were used to set it, in their order. */
+  readonly worked: readonly KeptEntry<'worked'>[];
   readonly proved: SettingTry | undefined;
 }
 
@@ -32,6 +35,7 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
   let playNow: number | undefined;
   let proved: SettingTry | undefined;
   const tries: SettingTry[] = [];
+  const worked: KeptEntry<'worked'>[] = [];
   for (const entry of entries) {
     if (entry.kind === 'nut' && entry.payload.setting === setting.ref) {
       phase = entry.payload.act === 'seated' ? 'read' : 'read-locked';
@@ -41,6 +45,13 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
           : turned(entry.payload.angle);
       // A nut that moves takes its proof with it.
       proved = undefined;
+    }
+    if (entry.kind === 'worked' && entry.payload.setting === setting.ref) {
+      worked.push(entry);
+      before = didWords(entry);
+      // What was put in or turned takes the proof, and the setting, with it.
+      proved = undefined;
+      if (phase === 'set') phase = 'read-locked';
     }
     if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
       playNow = mean(entry.payload.readings);
@@ -56,7 +67,23 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
   const advice = phase === 'turn' && playNow !== undefined ? adviseNut(setting, playNow) : null;
   // No advice means no play to measure from: back to the start.
   if (phase === 'turn' && advice === null) phase = start;
-  return { setting, phase, tries, playNow, advice, proved };
+  return { setting, phase, tries, playNow, advice, proved, worked };
+}
+
+/** The last use of a working for a setting. */
+export function workedWith({ worked }: SettingRun, working: string): KeptEntry<'worked'> | undefined {
+  return worked.findLast(({ payload }) => payload.working === working);
+}
+
+/** What was done by a working, by the first thing it answers: "put in 1 + 0.1 mm". */
+export function didWords({ payload, working }: Pick<KeptEntry<'worked'>, 'payload' | 'working'>): string {
+  const described = workings.describe(payload.working);
+  const field = described?.outputs.find(({ kind, name }) => (kind === 'text' || kind === 'number') && working?.output[name] !== undefined);
+  if (!described || !field || !working) return described?.title ?? payload.working;
+  const answer = working.output[field.name];
+  const written =
+    field.kind === 'number' ? formatQuantity(Number(answer), quantityOf(field.quantity, working.input, described.inputs)) : String(answer);
+  return `${field.label.charAt(0).toLowerCase()}${field.label.slice(1)} ${written}`;
 }
 
 function turned(angle: number): string {

@@ -193,3 +193,18 @@ test('whatever is struck, the state is that of the entries that were not', () =>
     }),
   );
 });
+
+describe('the shop’s own rules', () => {
+  const proposals = (words: string): readonly string[] =>
+    jobState(sheet, [], [{ words, why: 'they are cheap' }]).decisions.flatMap(({ part, proposed, because }) =>
+      because.includes('they are cheap') && proposed === 'renew' ? [part.name] : [],
+    );
+  const inspected = sheet.parts.filter(({ policy }) => policy !== 'renew').map(({ name }) => name);
+
+  test('a part with the words in its name is proposed for renewal; half a word in its middle is none', () => {
+    const [name] = inspected;
+    expect(proposals(name!)).toContain(name);
+    expect(proposals(name!.slice(1, 4))).not.toContain(name);
+    expect(proposals('  ')).toEqual([]);
+  });
+});

@@ -1,6 +1,7 @@
 import { workings } from '@jubb/core';
 import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
+import type { ShopRule } from '../dto/shop.js';
 import type { Fate, Stage } from '../words.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
 import type { Part, SheetFile, Step } from '../sheet/file.js';
@@ -18,6 +19,8 @@ import {
 } from './counts.js';
 import { withFound } from './found.js';
 import { movedOf, openEnds, type Moved, type OpenEnd } from './open-ends.js';
+import { buildList, notIn, type BuildLine } from './build-list.js';
+import { duesOf, type Due } from './obligations.js';
 import { jointRun, type JointRun } from './joint-run.js';
 import { settingRun, verdictOf, type SettingRun } from './setting-run.js';
 
@@ -68,6 +71,8 @@ export interface JobState {
   readonly reconcile: readonly ReconcileLine[];
   readonly decisions: readonly Decision[];
   readonly openEnds: readonly OpenEnd[];
+  /** What was made necessary on this job. */
+  readonly dues: readonly Due[];
   /** Moved to get at the unit and not back yet. */
   readonly moved: readonly Moved[];
   readonly conflicts: readonly Conflict[];
@@ -75,6 +80,8 @@ export interface JobState {
   readonly intents: ReadonlyMap<string, 'keep' | 'sacrifice'>;
   readonly oldParts: readonly KeptEntry<'old-part'>[];
   readonly marks: readonly Mark[];
+  /** What goes in again, in the order of the build. */
+  readonly build: readonly BuildLine[];
   readonly clocks: readonly Clock[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
@@ -86,8 +93,8 @@ export interface JobState {
   readonly handedOver: KeptEntry<'handed-over'> | undefined;
 }
 
-/** What a job's state is, from its entries alone. Entries come in the order of their number. */
-export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): JobState {
+/** What a job's state is, from its entries alone, and what is proposed by the shop's rules. Entries come in the order of their number. */
+export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly ShopRule[] = []): JobState {
   const struck = new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const])));
   const live = entries.filter((entry) => !struck.has(entry.id) && entry.kind !== 'strike');
   const sheet = withFound(given, live);
@@ -96,7 +103,8 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
   const settled = new Set(of('owed-settled').map(({ payload }) => payload.owed));
   const settings = sheet.settings.map((setting) => settingRun(setting, live));
   const joints = sheet.joints.map((joint) => jointRun(joint, live));
-  const decisions = decide(sheet, live);
+  const decisions = decide(sheet, live, rules);
+  const marks = marksOf(live);
   const conflicts = conflictsOf(ledger, of('counted'));
   const once = countedOnce(ledger, conflicts);
   const reconcile = reconcileCounts(sheet, once, of('counted'));
@@ -111,12 +119,14 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[]): Jo
     ledger,
     reconcile,
     decisions,
+    dues: duesOf(sheet, live),
     openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
     moved: movedOf(of('moved'), of('put-back')),
     conflicts,
     intents: new Map(of('intent').map(({ payload }) => [payload.part, payload.intent])),
     oldParts: latest(of('old-part'), ({ payload }) => payload.part ?? payload.name),
-    marks: marksOf(live),
+    marks,
+    build: buildList(ledger, decisions, marks, live),
     clocks: clocksOf(live),
     joints,
     settings,
@@ -243,18 +253,25 @@ function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
     }));
 }
 
-function decide(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonly Decision[] {
+function decide(sheet: SheetFile, live: readonly AnyKeptEntry[], rules: readonly ShopRule[]): readonly Decision[] {
   return sheet.parts.map((part) => {
     const entry = live.filter(isKind('decision')).findLast((candidate) => candidate.payload.part === part.ref);
-    return { part, ...propose(sheet, part, live), ...(entry ? { entry } : {}) };
+    return { part, ...propose(sheet, part, live, rules), ...(entry ? { entry } : {}) };
   });
 }
 
-/** What the sheet's policy, the readings and the looks say of a part, and which of them says it. */
-function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): { proposed: Fate; because: string } {
+/** What the sheet's policy, the readings, the looks and the shop's rules say of a part, and which of them says it. */
+function propose(
+  sheet: SheetFile,
+  part: Part,
+  live: readonly AnyKeptEntry[],
+  rules: readonly ShopRule[],
+): { proposed: Fate; because: string } {
   const intent = live.filter(isKind('intent')).findLast(({ payload }) => payload.part === part.ref)?.payload.intent;
   if (intent === 'sacrifice') return { proposed: 'renew', because: 'spoilt in coming off, as was meant' };
   if (part.policy === 'renew') return { proposed: 'renew', because: 'renewed every time' };
+  const rule = rules.find(({ words }) => holdsWords(part.name, words));
+  if (rule) return { proposed: 'renew', because: `the shop's rule: ${rule.why}` };
   const limits = sheet.limits.filter((limit) => limit.part === part.ref);
   for (const limit of limits) {
     const look = live.filter(isKind('look')).findLast((entry) => entry.payload.limit === limit.ref);
@@ -278,6 +295,16 @@ function propose(sheet: SheetFile, part: Part, live: readonly AnyKeptEntry[]): {
   return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
 }
 
+/** Every word, whole or from its beginning: "seal" is in "Lip seals", "ring" is not in "Spring". */
+function holdsWords(name: string, words: string): boolean {
+  const inName = name.toLowerCase().split(/[^\p{L}\d]+/u);
+  const asked = words
+    .toLowerCase()
+    .split(/[^\p{L}\d]+/u)
+    .filter(Boolean);
+  return asked.length > 0 && asked.every((word) => inName.some((one) => one.startsWith(word)));
+}
+
 export interface NextAct {
   readonly stage: Stage;
   readonly step?: Step;
@@ -298,8 +325,12 @@ export function stopsSigning(state: JobState): readonly string[] {
   const steps = state.steps.filter(({ step, done }) => !done && step.stage !== 'hand-over' && step.record.kind !== 'sign');
   return [
     ...steps.map(({ step, problem }) => `${STAGE_NAMES[step.stage]}: ${step.title}${problem ? ` (${problem})` : ''}`),
+    ...state.dues
+      .filter(({ closed, obligation }) => !closed && steps.every(({ step }) => step.ref !== obligation.closedBy))
+      .map(({ obligation: { name, why }, by }) => `Made necessary again: ${name} (${by}). ${why}`),
     ...state.marks.filter(({ met }) => !met).map(({ what, mark }) => `Mark not met: ${what}, ${mark}`),
     ...state.conflicts.map(twiceWords),
+    ...notIn(state.build).map(({ name, count, inNow }) => `Not in yet: ${count - inNow} × ${name}`),
     ...state.moved.map(({ what }) => `Not back where it was: ${what}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
   ];

@@ -13,6 +13,7 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,
+  'went-in': BENCH,
   'value-taken': WRITERS,
   'value-found': WRITERS,
   pinned: WRITERS,

@@ -8,7 +8,7 @@ import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
 import { placeNumbers } from './joint-run.js';
 import { mean, readingFigure, wrenchSetting } from './working-for.js';
-import { verdictOf } from './setting-run.js';
+import { didWords, verdictOf } from './setting-run.js';
 
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
 export function mm(length: number, window: Window = {}): string {
@@ -70,13 +70,15 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return 'The wait is over';
     case 'mark-met':
       return 'Mark met';
+    case 'went-in':
+      return `${entry.payload.count} × ${entry.payload.name} in again`;
     case 'tick':
       return [find(sheet.steps, entry.step ?? '')?.title ?? 'Done', entry.payload.note].filter(Boolean).join(': ');
     case 'caution-read':
       return `Caution read: ${find(sheet.cautions, entry.payload.caution)?.text ?? entry.payload.caution}`;
     case 'reading': {
       const limit = find(sheet.limits, entry.payload.limit);
-      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(readingFigure(limit, entry.payload.readings), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${judged}`;
+      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(readingFigure(limit, entry.payload), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${entry.payload.warm ? ` (at 20 °C; read at ${formatQuantity(entry.payload.warm.partT, 'temperature')})` : ''}${judged}`;
     }
     case 'look': {
       const limit = find(sheet.limits, entry.payload.limit);
@@ -95,7 +97,11 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'worked': {
       const { output } = entry.working ?? {};
       const what = output?.['what'] ?? output?.['bad'] ?? output?.['settle'];
-      const part = entry.payload.part === undefined ? '' : `${partName(sheet, entry.payload.part)}, `;
+      const { part: partRef, setting, joint } = entry.payload;
+      const about =
+        find(sheet.settings, setting)?.name ?? find(sheet.joints, joint)?.name ?? (partRef === undefined ? '' : partName(sheet, partRef));
+      if (setting !== undefined || joint !== undefined) return `${about}: ${didWords(entry)}`;
+      const part = about === '' ? '' : `${about}, `;
       return `${part}${workings.describe(entry.payload.working)?.title ?? entry.payload.working}${judged}${typeof what === 'string' ? `. ${what}` : ''}`;
     }
     case 'answered':

@@ -4,7 +4,7 @@ import type { EntryKind } from '../entry/entry.js';
 import type { Pull } from '../sheet/choices.js';
 import type { Limit, Setting, SheetFile } from '../sheet/file.js';
 import { baseOf, find, limitQuantity, limitWindow, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
-import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload, WorkedPayload } from '../entry/payloads.js';
+import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload, Warm, WorkedPayload } from '../entry/payloads.js';
 import { gridFigure, isGrid, workOut } from './measured.js';
 
 /**
@@ -44,21 +44,39 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
   }
 }
 
-type Found = Pick<ReadingPayload, 'readings' | 'bracket'>;
+type Found = Pick<ReadingPayload, 'readings' | 'bracket' | 'warm'>;
+
+interface WarmReadings {
+  readonly readings: readonly number[];
+  readonly warm?: Warm | null | undefined;
+}
+
+/** Readings as they would be at 20 °C, and what the temperature leaves open, 1u in mm. */
+export function at20({ readings, warm }: WarmReadings): { readonly readings: readonly number[]; readonly u: number } {
+  if (!warm) return { readings, u: 0 };
+  const corrected = readings.map((read) => workings.run('measure.at-20', { read, partT: warm.partT, part: warm.metal }));
+  return {
+    // What is no size has no temperature.
+    readings: corrected.map((result, place) => (result?.ok ? Number(result.run.output['size']) : readings[place]!)),
+    u: Math.max(0, ...corrected.map((result) => (result?.ok ? Number(result.run.output['u']) : 0))),
+  };
+}
 
 export function judgeLimit(limit: Limit, found: Found, tool: Tool | undefined): UsedWorking | null {
   if (limit.pulled) return judgeHeld(limit.pulled, limit, found, tool);
   const window = limitWindow(limit);
-  const { readings } = found;
-  if (!isGrid(limit, readings)) return judge(limitQuantity(limit), readings, window, tool);
+  const { readings, u } = at20(found);
+  const warmTool = tool && u > 0 ? { ...tool, u: Math.hypot(tool.u, u) } : tool;
+  if (!isGrid(limit, readings)) return judge(limitQuantity(limit), readings, window, warmTool);
   const isSpan = limit.grid?.of === 'span';
   // A span is the difference of two readings.
-  const wider = tool && isSpan ? { ...tool, u: tool.u * Math.SQRT2, s: tool.s * Math.SQRT2 } : tool;
+  const wider = warmTool && isSpan ? { ...warmTool, u: warmTool.u * Math.SQRT2, s: warmTool.s * Math.SQRT2 } : warmTool;
   return judge(limitQuantity(limit), [gridFigure(limit, readings, window)], window, wider);
 }
 
 /** The one figure that stands for the readings of a limit: what is judged of a grid, else their mean. */
-export function readingFigure(limit: Limit, readings: readonly number[]): number {
+export function readingFigure(limit: Limit, found: WarmReadings): number {
+  const { readings } = at20(found);
   return isGrid(limit, readings) ? gridFigure(limit, readings, limitWindow(limit)) : mean(readings);
 }
 

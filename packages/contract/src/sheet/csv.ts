@@ -21,6 +21,11 @@ export function writeCsv(sheet: SheetFile, list: SheetList): string {
   return Papa.unparse({ fields: columns.map(heading), data: rows }, { newline: '\r\n' });
 }
 
+/** A table with its head as CSV; a cell that could be a formula is marked as text. */
+export function tableCsv([head = [], ...rows]: readonly (readonly string[])[]): string {
+  return Papa.unparse({ fields: [...head], data: rows.map((row) => row.map(guarded)) }, { newline: '\r\n' });
+}
+
 function heading({ path }: Column): string {
   return path;
 }

@@ -141,6 +141,23 @@ export type Drawing =
       readonly bars: readonly { readonly name: string; readonly low: number; readonly high: number }[];
     }
   | {
+      /** Shims as they lie, the first against the shoulder; mm. */
+      readonly kind: 'pack';
+      readonly layers: readonly number[];
+      readonly wanted: number;
+    }
+  | {
+      /** A pattern on a tooth, each side: along from toe 0 to heel 1, up from flank 0 to face 1. */
+      readonly kind: 'contact';
+      readonly drive: { readonly along: number; readonly up: number };
+      readonly coast: { readonly along: number; readonly up: number };
+    }
+  | {
+      /** Bars of allowed sizes over the nominal size, µm; marks where something was measured. */
+      readonly kind: 'fit';
+      readonly bars: readonly { readonly name: string; readonly from: number; readonly to: number; readonly at?: number | undefined }[];
+    }
+  | {
       readonly kind: 'setting-line';
       readonly now: number;
       readonly from: number;

@@ -64,6 +64,9 @@ const WORDING = {
   'limit-is-new': (issue) => `${given(issue)} is the size when new; nothing could ever wear`,
   'said-twice': (issue) => `${given(issue)} is said twice`,
   'not-a-thread': (issue) => `${given(issue)} names no 60° thread; write it as M12x1.25, 1/2-20 UNF or #10-32`,
+  'outside-method': (issue) => `${given(issue)} is outside what this method holds for: ${issue.bound ?? ''}`,
+  'cannot-be': (issue) => `${given(issue)} cannot be: ${issue.bound ?? ''}`,
+  'none-will-do': (issue) => `none of ${issue.received ?? 'them'} will do: ${issue.bound ?? ''}`,
   'does-not-convert': (issue) => `${given(issue)} cannot be shown in ${issue.bound ?? ''}: the two measure different things`,
 } satisfies Record<string, Say>;
 

@@ -1,0 +1,186 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from '@jest/globals';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import type { EntryKind } from '../entry/entry.js';
+import type { ShimLine } from '../dto/stores.js';
+import { readSheetFile } from '../sheet/read.js';
+import type { SheetFile } from '../sheet/file.js';
+import { duesOf } from './obligations.js';
+import { presetFor, workingsForSetting } from './setting-guide.js';
+import { settingRun } from './setting-run.js';
+import { jobState, stopsSigning } from './state.js';
+import { workOut } from './measured.js';
+import { workingFor } from './working-for.js';
+
+function demoSheet(name: string): SheetFile {
+  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
+  if (!read.ok) throw new Error(`the demo sheet ${name} does not read`);
+  return read.sheet;
+}
+const axle = demoSheet('ostrel-d44-drive-axle');
+const compressor = demoSheet('askvale-rx10-refrigerant-compressor');
+
+interface Line {
+  readonly kind: EntryKind;
+  readonly payload: object;
+  readonly step?: string;
+}
+
+function book(sheet: SheetFile, ...lines: readonly Line[]): AnyKeptEntry[] {
+  return lines.map(
+    ({ kind, payload, step }, index) =>
+      ({
+        id: `entry ${index}`,
+        seq: index + 1,
+        kind,
+        payload,
+        step: step ?? null,
+        strikes: null,
+        personId: 'ilka',
+        takenAt: '2026-11-25T09:00:00Z',
+        keptAt: '2026-11-25T09:00:00Z',
+        working: workingFor(kind, payload, sheet, undefined),
+      }) as unknown as AnyKeptEntry,
+  );
+}
+
+describe('the build list', () => {
+  const off = (name: string, rest: object = {}): Line => ({ kind: 'came-off', payload: { name, count: 1, ...rest } });
+  const state = (...lines: readonly Line[]): ReturnType<typeof jobState> => jobState(axle, book(axle, ...lines));
+  const stripped = [off('cover', { count: 10 }), off('carrier'), off('pin', { inside: 'entry 1', mark: 'dot to dot' }), off('shaft')];
+
+  test('is the ledger the other way round, an assembly after what goes into it', () => {
+    expect(state(...stripped).build.map(({ name, into }) => [name, into])).toEqual([
+      ['shaft', undefined],
+      ['pin', 'carrier'],
+      ['carrier', undefined],
+      ['cover', undefined],
+    ]);
+  });
+
+  test('counts what is in, exact to the piece, and what is not in stops the signature once the list is used', () => {
+    const some = state(...stripped, { kind: 'went-in', payload: { line: 'entry 0', name: 'cover', count: 4 } });
+    expect(some.build.at(-1)).toMatchObject({ count: 10, inNow: 4 });
+    expect(stopsSigning(some)).toContain('Not in yet: 6 × cover');
+    expect(stopsSigning(state(...stripped)).some((words) => words.startsWith('Not in yet'))).toBe(false);
+  });
+
+  test('a mark stands at its line until it is met; a renewed part is a new one', () => {
+    const part = axle.parts.find(({ policy }) => policy === 'renew')!;
+    const marked = state(...stripped, { kind: 'mark-met', payload: { mark: 'entry 2' } });
+    expect(marked.build[1]?.mark).toMatchObject({ mark: 'dot to dot', met: true });
+    expect(state(off('seal', { part: part.ref })).build[0]?.renewed).toBe('renewed every time');
+    expect(state(off('cover')).build[0]?.renewed).toBeUndefined();
+  });
+});
+
+describe('this makes that necessary', () => {
+  const [obligation] = compressor.obligations!;
+  const part = obligation!.madeBy.find((ref) => compressor.parts.some((one) => one.ref === ref))!;
+  const renewed: Line = { kind: 'decision', payload: { part, fate: 'renew', quantity: 1 } };
+  const closed: Line = {
+    kind: 'end-play',
+    payload: { setting: 'air-gap', moment: 'locked', readings: [0.5, 0.5, 0.5] },
+    step: obligation!.closedBy,
+  };
+  const due = (...lines: readonly Line[]): boolean | undefined =>
+    duesOf(compressor, book(compressor, ...lines)).find((one) => one.obligation.ref === obligation!.ref)?.closed;
+
+  test('a renewed part opens it, the reading at its step closes it, and the next renewal opens it again', () => {
+    expect(due()).toBeUndefined();
+    expect(due(closed)).toBeUndefined();
+    expect(due(renewed)).toBe(false);
+    expect(due(renewed, closed)).toBe(true);
+    expect(due(renewed, closed, renewed)).toBe(false);
+    expect(due({ ...renewed, payload: { part, fate: 'reuse', quantity: 1 } })).toBeUndefined();
+  });
+
+  test('an open one stands in the way of the signature', () => {
+    const steps = compressor.steps.filter(({ ref }) => ref === obligation!.closedBy);
+    const only = { ...compressor, steps };
+    expect(stopsSigning(jobState(only, book(only, renewed, closed, renewed))).join()).toContain(
+      `Made necessary again: ${obligation!.name}`,
+    );
+    expect(stopsSigning(jobState(only, book(only, renewed, closed))).join()).not.toContain('Made necessary');
+  });
+});
+
+describe('setting by a working', () => {
+  const setting = compressor.settings.find(({ kind }) => kind === 'air-gap')!;
+  const shims = [0.1, 0.3, 0.5].map(
+    (thicknessMm, index) => ({ thicknessMm, onHand: 5, reserved: index === 1 ? 5 : 1 }) as unknown as ShimLine,
+  );
+  const read = (gap: number): Line => ({
+    kind: 'end-play',
+    payload: { setting: setting.ref, moment: 'locked', readings: [gap, gap, gap], unit: 'mm' },
+  });
+  const run = (...lines: readonly Line[]): ReturnType<typeof settingRun> => settingRun(setting, book(compressor, ...lines));
+
+  test('starts from the window, the last readings and what is free on the shelf', () => {
+    const preset = presetFor('compressor.air-gap', run(read(0.2)), shims);
+    expect(preset).toMatchObject({
+      from: '0.4 mm',
+      to: '0.7 mm',
+      gaps: ['0.2 mm', '0.2 mm', '0.2 mm'],
+      shelf: [
+        { thickness: 0.1, count: 4 },
+        { thickness: 0.5, count: 4 },
+      ],
+    });
+    expect('used' in workOut('compressor.air-gap', { ...preset, shims: '0.5 mm' })).toBe(true);
+  });
+
+  test('what was put in stands before the next reading, and takes a setting that was in with it', () => {
+    const worked: Line = {
+      kind: 'worked',
+      payload: {
+        working: 'compressor.air-gap',
+        input: {
+          gaps: [0.2, 0.2, 0.2],
+          shims: 0.5,
+          from: 0.4,
+          to: 0.7,
+          shelf: [
+            { thickness: 0.3, count: 2 },
+            { thickness: 0.5, count: 2 },
+          ],
+        },
+        setting: setting.ref,
+      },
+    };
+    const set = run(read(0.2), worked, read(0.55));
+    expect(set.phase).toBe('set');
+    expect(set.tries.map(({ before, verdict }) => [before, verdict])).toEqual([
+      ['as found', 'out'],
+      ['put in 0.5 + 0.3 mm', 'in'],
+    ]);
+    expect(run(read(0.55), worked).phase).toBe('read-locked');
+  });
+
+  test('every way of setting that is not by hand alone has a working, and takes what is known', () => {
+    for (const sheet of [
+      axle,
+      compressor,
+      demoSheet('askvale-gx5-gearbox'),
+      demoSheet('ostrel-mk7-multi-plate-clutch'),
+      demoSheet('tindlebrook-cc1-loose-ball-hub'),
+    ])
+      for (const one of sheet.settings.filter(({ method }) => method !== 'adjusters')) {
+        const ids = workingsForSetting(one, sheet.family);
+        expect(ids.length).toBeGreaterThan(0);
+        for (const id of ids) {
+          const given = presetFor(
+            id,
+            settingRun(
+              one,
+              book(sheet, { kind: 'end-play', payload: { setting: one.ref, moment: 'locked', readings: [0.3, 0.31, 0.3], unit: 'mm' } }),
+            ),
+            shims,
+          );
+          const answer = workOut(id, given);
+          // Nothing that is filled in is wrong: at most something is still to be asked.
+          if ('issues' in answer) expect(answer.issues.filter(({ field, code }) => field in given && code !== 'cannot-be')).toEqual([]);
+        }
+      }
+  });
+});

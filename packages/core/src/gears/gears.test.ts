@@ -1,0 +1,203 @@
+import { describe, expect, test } from '@jest/globals';
+import fc from 'fast-check';
+import { output, refused } from '../working/run.test-kit.js';
+
+describe('gear.backlash', () => {
+  const shelf = [2, 1.5, 1, 0.5, 0.3, 0.2, 0.1, 0.05].map((thickness) => ({ thickness, count: 4 }));
+  const base = { readings: [0.3, 0.31, 0.33, 0.32], from: 0.13, to: 0.18, teethSide: 2.1, otherSide: 1.9, rule: 'geometry' };
+
+  test('0.70 for 20° and 75°, and more by the spiral', () => {
+    expect(output('gear.backlash', base)['k']).toBeCloseTo(0.7, 2);
+    expect(output('gear.backlash', { ...base, spiral: 35 })['k']).toBeCloseTo(0.703137 / Math.cos((35 * Math.PI) / 180), 4);
+  });
+
+  test('set at the tightest place, by two readings or by the angles; both packs keep the preload', () => {
+    const found = output('gear.backlash', { ...base, rule: 'two-readings', before: 0.44, moved: 0.2, play: 0.05, preload: 0.1 }) as Record<
+      string,
+      number
+    >;
+    expect(found['k']).toBeCloseTo(0.7, 9);
+    expect(found['shift']).toBeCloseTo((0.3 - 0.155) / 0.7, 9);
+    expect(found['teeth']! + found['other']!).toBeCloseTo(2.1 + 1.9 + 0.05 + 0.1, 9);
+    expect(found['varies']).toBeCloseTo(0.03, 9);
+  });
+
+  test('what the packs of the shelf give is what was reckoned from them', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.05, max: 0.5, noNaN: true }), fc.double({ min: 0, max: 0.2, noNaN: true }), (tight, play) => {
+        const found = output('gear.backlash', { ...base, readings: [tight], play, preload: 0.1, shelf, mostPieces: 4 }) as Record<
+          string,
+          number
+        >;
+        expect(Math.abs(found['gives']! - 0.155)).toBeLessThan(0.03);
+        expect(Math.abs(found['givesPreload']! - 0.1)).toBeLessThan(0.06);
+      }),
+      { numRuns: 30 },
+    );
+  });
+
+  test('a dial off the ring’s radius is scaled', () => {
+    expect(output('gear.backlash', { ...base, dialRadius: 60, ringRadius: 90 })['tightest']).toBeCloseTo(0.45, 9);
+  });
+
+  test.each([
+    [{ rule: 'two-readings' }, 'is missing'],
+    [{ rule: 'two-readings', before: 0.44, moved: 0 }, 'no second reading'],
+    [{ rule: 'two-readings', before: 0.1, moved: 0.2 }, 'look at the signs'],
+    [{ teethSide: 0.05 }, 'not as they were'],
+    [{ to: 0.1 }, 'below the lower end'],
+    [{ shelf: [{ thickness: 1, count: 0 }] }, 'the box is empty'],
+  ])('%j is refused', (change, words) => {
+    expect(refused('gear.backlash', { ...base, ...change })).toContain(words);
+  });
+});
+
+describe('gear.pinion-depth', () => {
+  /** Common practice: a plus mark is further from the ring gear's axis; behind the inner race thicker is deeper. */
+  test.each([
+    ['inner-race', 'further', 1.23],
+    ['inner-race', 'deeper', 1.17],
+    ['retainer', 'further', 1.17],
+    ['retainer', 'deeper', 1.23],
+  ])('%s, plus is %s: %d', (place, plus, newShim) => {
+    expect(output('gear.pinion-depth', { shim: 1.2, oldMark: '0.02 mm', newMark: '-0.01 mm', place, plus })['newShim']).toBeCloseTo(
+      newShim,
+      9,
+    );
+  });
+
+  test('by gauge; marks of inches are inches; half an arbor forgotten is seen', () => {
+    expect(output('gear.pinion-depth', { shim: 1.2, by: 'gauge', read: 60.05, wanted: 60 })['newShim']).toBeCloseTo(1.25, 9);
+    expect(output('gear.pinion-depth', { shim: 1.2, oldMark: '3 thou', newMark: '0 mm' })['newShim']).toBeCloseTo(1.2762, 9);
+    expect(refused('gear.pinion-depth', { shim: 1.2, by: 'gauge', read: 75, wanted: 60 })).toContain('half of the arbor');
+  });
+});
+
+describe('gear.contact', () => {
+  /** The four classic patterns and the good one; common practice. */
+  test.each([
+    ['pinion too far out', { driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' }, 1, 0],
+    ['pinion too deep', { driveAlong: 'toe', driveUp: 'flank', coastAlong: 'heel', coastUp: 'flank' }, -1, 0],
+    ['ring too far', { driveAlong: 'heel', coastAlong: 'heel' }, 0, 1],
+    ['ring too close', { driveAlong: 'toe', coastAlong: 'toe' }, 0, -1],
+    ['good', {}, 0, 0],
+  ])('%s', (_name, input, pinion, ring) => {
+    const found = output('gear.contact', input) as { pinion: number; ring: number; verdict: string };
+    expect(Math.sign(found.pinion)).toBe(pinion);
+    expect(Math.sign(found.ring)).toBe(ring);
+    expect(found.verdict).toBe(pinion === 0 && ring === 0 ? 'in' : 'out');
+  });
+
+  test('the same pattern turned about asks for the opposite move', () => {
+    const there = output('gear.contact', { driveUp: 'face-ish', coastUp: 'face' })['pinion'] as number;
+    expect(output('gear.contact', { driveUp: 'flank-ish', coastUp: 'flank' })['pinion']).toBeCloseTo(-there, 12);
+  });
+});
+
+describe('washers, rings, plates and gaps', () => {
+  test('a washer fills what was read; a crooked gap is refused', () => {
+    const input = { gaps: [0.41, 0.43, 0.42], trial: 2, from: 0.1, to: 0.2, sizes: [2.1, 2.25, 2.3] };
+    expect(output('shaft.end-play-shim', input)).toMatchObject({ washer: 2.25, gives: expect.closeTo(0.17, 9), verdict: 'in' });
+    expect(refused('shaft.end-play-shim', { ...input, gaps: [0.2, 0.4, 0.6] })).toContain('does not sit square');
+    expect(refused('shaft.end-play-shim', { ...input, gaps: [0.4, 0.4] })).toContain('at least 3');
+    expect(output('shaft.end-play-shim', { ...input, sizes: [1] })['verdict']).toBe('out');
+  });
+
+  test('the thickest ring that goes in where the groove is narrowest', () => {
+    const input = { gaps: [2.34, 2.36, 2.35], to: 0.1, sizes: [2.2, 2.25, 2.3, 2.35] };
+    expect(output('gearbox.snap-ring', input)).toMatchObject({ ring: 2.3, verdict: 'in', most: expect.closeTo(0.06, 9) });
+    expect(refused('gearbox.snap-ring', { ...input, sizes: [2.5] })).toContain('goes in');
+  });
+
+  test('clearance for each rubbing face: twice the friction plates', () => {
+    const input = { gaps: [2.1, 2.12, 2.08], plates: 6, from: 0.12, to: 0.16, plateNow: 3, sizes: [3, 3.2, 3.4, 3.6] };
+    expect(output('clutch.pack', input)).toMatchObject({ plate: 3.4, faces: 12, verdict: 'in', eachFace: expect.closeTo(1.7 / 12, 9) });
+    expect(refused('clutch.pack', { ...input, sizes: [6] })).toContain('one plate too many');
+  });
+
+  test('shims under a clutch hub open the gap', () => {
+    const input = {
+      gaps: [0.21, 0.22, 0.23],
+      shims: 0.5,
+      from: 0.4,
+      to: 0.6,
+      shelf: [
+        { thickness: 0.5, count: 2 },
+        { thickness: 0.3, count: 2 },
+      ],
+    };
+    expect(output('compressor.air-gap', input)).toMatchObject({ pack: '0.5 + 0.3 mm', gives: expect.closeTo(0.52, 9), verdict: 'in' });
+    expect(refused('compressor.air-gap', { ...input, gaps: [1.5, 1.5, 1.5], shims: 0.1 })).toContain('not home');
+  });
+});
+
+describe('clutch.capacity', () => {
+  const clutch = { springs: 5, rate: '18 N/mm', freeNew: 38, freeNow: 38, set: 26, faces: 14, outer: 55, inner: 45, demand: 60 };
+
+  /** Shigley 16-5: both sums against the integral of friction over the face. */
+  test('uniform pressure is the integral of the same pressure, uniform wear of pressure over the radius', () => {
+    const found = output('clutch.capacity', clutch) as Record<string, number>;
+    const steps = 20_000;
+    const width = 10 / steps;
+    let [area, moment, wearForce, wearMoment] = [0, 0, 0, 0];
+    for (let step = 0; step < steps; step += 1) {
+      const r = 45 + (step + 0.5) * width;
+      area += 2 * Math.PI * r * width;
+      moment += 2 * Math.PI * r * r * width;
+      wearForce += 2 * Math.PI * width;
+      wearMoment += 2 * Math.PI * r * width;
+    }
+    const force = found['clamp']!;
+    expect(found['torquePressure']).toBeCloseTo((14 * 0.12 * force * moment) / area / 1000, 6);
+    expect(found['torque']).toBeCloseTo((14 * 0.12 * force * wearMoment) / wearForce / 1000, 6);
+  });
+
+  test('springs or plates: the loss is shared out, and the answer names what helps', () => {
+    const tired = output('clutch.capacity', { ...clutch, freeNow: 35, wear: 0.3 }) as Record<string, number | string>;
+    expect(Number(tired['springShare']) + Number(tired['plateShare'])).toBeCloseTo(1, 9);
+    expect(tired['what']).toContain('The springs');
+    expect(output('clutch.capacity', { ...clutch, freeNow: 37.8, wear: 3 })['what']).toContain('The plates');
+    expect(output('clutch.capacity', { ...clutch, freeNow: 35.5, wear: 2.5, demand: 68 })['what']).toContain('Both');
+    expect(output('clutch.capacity', clutch)['what']).toContain('carries enough');
+    expect(refused('clutch.capacity', { ...clutch, wear: 15 })).toContain('still presses');
+  });
+});
+
+describe('driveline.angles', () => {
+  const line = (...slopes: readonly number[]): object[] => slopes.map((down, index) => ({ shaft: String(index), down, left: 0 }));
+
+  test('parallel ends cancel; with the yokes a quarter turn off they add', () => {
+    expect(output('driveline.angles', { shafts: line(3, 6, 3) })['left']).toBeCloseTo(0, 6);
+    expect(output('driveline.angles', { shafts: line(3, 6, 3), phase: 'quarter' })['left']).toBeCloseTo(3 * Math.SQRT2, 1);
+  });
+
+  /** One cardan joint: tan φ2 = tan φ1·cos θ swings the speed by about θ²/2, up and down. */
+  test('unsteady by as much as the joint’s own motion is', () => {
+    const theta = 8;
+    const c = Math.cos((theta * Math.PI) / 180);
+    const speeds = Array.from({ length: 720 }, (_, step) => {
+      const phi = (step * Math.PI) / 360;
+      return c / (1 - (1 - c * c) * Math.cos(phi) ** 2);
+    });
+    const swing = (Math.max(...speeds) - Math.min(...speeds)) / 2;
+    const found = output('driveline.angles', { shafts: line(0, theta, theta) }) as { unsteady: number; left: number };
+    expect(found.left).toBeCloseTo(theta, 6);
+    expect(Math.abs(found.unsteady / swing - 1)).toBeLessThan(0.01);
+  });
+
+  test('a joint in top view counts as one in side view; two square to each other do not cancel', () => {
+    const sideways = [
+      { shaft: 'a', down: 0, left: 0 },
+      { shaft: 'b', down: 0, left: 4 },
+      { shaft: 'c', down: 0, left: 0 },
+    ];
+    expect(output('driveline.angles', { shafts: sideways })['left']).toBeCloseTo(0, 6);
+    const crossed = [
+      { shaft: 'a', down: 0, left: 0 },
+      { shaft: 'b', down: 4, left: 0 },
+      { shaft: 'c', down: 4, left: 4 },
+    ];
+    expect(Number(output('driveline.angles', { shafts: crossed })['left'])).toBeCloseTo(4 * Math.SQRT2, 1);
+    expect(refused('driveline.angles', { shafts: line(0, 60, 0) })).toContain('slopes to 45°');
+  });
+});

@@ -1,0 +1,114 @@
+import { expect, test } from '@jest/globals';
+import { jobState, type JobState, type JobView } from '@jubb/contract';
+import { Hand } from '../kit/browser.ts';
+import { Client } from '../kit/client.ts';
+import { ownShop } from '../kit/shop.ts';
+
+const shop = ownShop();
+
+async function stateOf(api: Client, id: string): Promise<JobState> {
+  const job = await api.get<JobView>(`/jobs/${id}`);
+  return jobState(job.sheet.file, job.entries);
+}
+
+/** Waits until nothing is held on the tablet any more. */
+async function allKept(hand: Hand): Promise<void> {
+  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
+}
+
+/** A job on a sheet, worked up to a step, and somebody before it. */
+async function at(key: string, step: string, path: string): Promise<{ api: Client; id: string; hand: Hand }> {
+  const api = await Client.as(shop.server.base, 'ilka');
+  const { revisionId } = await api.sheetKeyed(key);
+  const { id } = await api.booked(revisionId);
+  await api.workTo(id, step);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${id}/${path}`);
+  await hand.logIn('ilka');
+  return { api, id, hand };
+}
+
+test('a compressor goes together: a mark before its part, an air gap set from the shelf after a wrong figure, and the obligation met', async () => {
+  const { api, id, hand } = await at('askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
+  await hand.sees('Goes in again');
+  const before = await stateOf(api, id);
+  const marked = before.build.find(({ mark }) => mark && !mark.met)!;
+  expect(await hand.faults()).toEqual([]);
+  await hand.use(`It lines up, ${marked.name}`);
+  await hand.use(`In, ${marked.name}`);
+  await allKept(hand);
+  expect((await stateOf(api, id)).build.find(({ entryId }) => entryId === marked.entryId)).toMatchObject({ inNow: 1, mark: { met: true } });
+
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Reading 1 of 3');
+  for (const reading of ['0,21', '0,22', '0,21', '']) {
+    await hand.type(reading);
+    await hand.press('Enter');
+  }
+  await hand.sees('Which shims give the clutch its air gap?');
+  // 5 mm for half a millimetre: no pack of the box is so thick.
+  await hand.fill('Shims now', '50 mm');
+  await hand.sees('is too large');
+  await hand.fill('Shims now', '0.5');
+  await hand.sees('inside the window all round');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Done so; now read it again');
+  await hand.sees('put in');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Reading 1 of 3');
+  for (const reading of ['0,55', '0,55', '0,56', '']) {
+    await hand.type(reading);
+    await hand.press('Enter');
+  }
+  await hand.sees('Air gap of the clutch 0.553 mm');
+  await allKept(hand);
+  const after = await stateOf(api, id);
+  expect(after.settings[0]).toMatchObject({ phase: 'set', tries: [{ verdict: 'out' }, { verdict: 'in' }] });
+  expect(after.settings[0]?.tries[1]?.before).toContain('put in');
+});
+
+test('a joint without a number: worked out from its screw, refused for a thread that is none, then pulled', async () => {
+  const api = await Client.as(shop.server.base, 'ilka');
+  const named = { make: 'Ostrel', model: 'UH 4', machine: 'Trailer' };
+  const { revisionId } = await api.made<{ revisionId: string }>('/sheets', { family: 'unitised hub with slipping-clutch bolt', ...named });
+  const job = await api.booked(revisionId, { unit: { name: 'Hub right', serial: 'UH-78' } });
+  await api.workTo(job.id, 'brake-plate-on');
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${job.id}`);
+  await hand.logIn('ilka');
+  await hand.sees('Only somebody’s word');
+  await hand.use('Work it out from the screw');
+  await hand.sees('The book gives no torque: how tight?');
+  await hand.fill('Thread', 'G 1/4');
+  await hand.sees('names no 60° thread');
+  await hand.fill('Thread', 'M12');
+  await hand.sees('Go on by');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Go on by');
+  await hand.sees('Set the wrench to');
+  await allKept(hand);
+  const { sheet } = await stateOf(api, job.id);
+  expect(sheet.joints.find(({ ref }) => ref === 'plate-screws')?.torque).toMatchObject({ trust: 'calculated' });
+});
+
+test('an apprentice practises: guided to a good setting, and the same piece answers the same', async () => {
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, '/learn');
+  await hand.logIn('joss');
+  await hand.heads('Practice');
+  const setIt = async (): Promise<string> => {
+    await hand.use('Seat at 50 N·m');
+    await hand.use('Read three times');
+    await hand.sees('Tighten');
+    await hand.use('Take it');
+    await hand.tabTo('Turn the nut');
+    await hand.press('Enter');
+    await hand.use('Lock');
+    await hand.use('Read three times');
+    await hand.use('It is set: how good?');
+    await hand.sees('It really is');
+    return hand.page.$eval('[role="status"].score', (element) => (element as HTMLElement).innerText);
+  };
+  const first = await setIt();
+  expect(first).toMatch(/^in/u);
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('The same again');
+  expect(await setIt()).toBe(first);
+});
