@@ -1,13 +1,17 @@
 import {
+  FIT_MEASURED,
   amountQuantity,
   baseOf,
   countsOf,
   find,
+  fitWindow,
   gridPlaces,
   limitQuantity,
   limitWindow,
+  newFirst,
   nextAct,
   partName,
+  presetForFit,
   settingQuantity,
   settingWindow,
   toolRefusal,
@@ -68,13 +72,16 @@ export function nextEntries(
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   // What cannot be undone, and what takes a ring's place, is seen to first.
-  const first = [...hereFirst(state, step), ...outFirst(state, step)];
+  const first = [...hereFirst(sheet, state, step), ...outFirst(state, step)];
   return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
 }
 
-function hereFirst({ live }: JobState, { ref, noWayBack }: Step): readonly DemoEntry[] {
-  const isSeen = live.some(({ kind, step }) => kind === 'replacement-here' && step === ref);
-  return noWayBack && !isSeen ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: ref }] : [];
+function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly DemoEntry[] {
+  const { ref } = step;
+  const isSeen = live.some((entry) => entry.kind === 'replacement-here' && entry.step === ref);
+  return newFirst(sheet, step) && !isSeen
+    ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: ref }]
+    : [];
 }
 
 function outFirst({ live }: JobState, { ref, record: { seal } }: Step): readonly DemoEntry[] {
@@ -165,6 +172,8 @@ function record(
       const truth = setting.nut ? (playNow ?? 0) : middle(settingWindow(setting));
       return [endPlay(setting, 'proved', truth, own, toolFor, read)];
     }
+    case 'fit':
+      return fitEntries(state, due.fit, own);
     case 'torque': {
       const run = state.joints.find((candidate) => candidate.joint.ref === due.joint);
       if (!run?.next) return [];
@@ -193,6 +202,18 @@ function record(
     case 'hand-over':
       return [own('handed-over', { receivedBy: unit.receivedBy, cautionsTold: true })];
   }
+}
+
+/** Shaft and bore in the middle of what is wanted, then pressed home. */
+function fitEntries(state: JobState, ref: string | undefined, own: Own): readonly DemoEntry[] {
+  const run = state.fits.find(({ fit }) => fit.ref === ref)!;
+  const { seat } = run.fit;
+  const shaft = `${(baseOf(seat, 'length') + middle(fitWindow(run.fit) ?? {})).toFixed(4)} mm`;
+  const input = { ...presetForFit(FIT_MEASURED, run, 20), bore: seat, shaft, shaftU: '0.001 mm', boreU: '0.001 mm' };
+  return [
+    own('worked', { working: FIT_MEASURED, input, fit: ref }),
+    own('fitted', { fit: ref, by: 'press', driver: 'tube of the shop', home: 'the note changed' }),
+  ];
 }
 
 function settingOf(state: JobState, step: Step): SettingRun {

@@ -1,10 +1,9 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
-  ENTRY_PAYLOADS,
   doubtOf,
+  ENTRY_PAYLOADS,
   find,
   gridPlaces,
-  isKind,
   jobState,
   limitQuantity,
   mayMake,
@@ -14,8 +13,8 @@ import {
   stopsSigning,
   validated,
   withOneFound,
-  workOut,
   workingFor,
+  workOut,
   type AnyKeptEntry,
   type CameOffPayload,
   type EntryKind,
@@ -29,12 +28,10 @@ import {
   type PersonView,
   type PinnedPayload,
   type ReadingPayload,
-  type SealFittedPayload,
   type SheetFile,
   type Tool,
   type ValueFoundPayload,
   type WayPayload,
-  type WentInPayload,
   type WorkedPayload,
 } from '@jubb/contract';
 import { unitsOf } from '@jubb/core';
@@ -47,6 +44,7 @@ import { ToolRow } from '../database/entities.js';
 import { OPEN_OWED } from '../jobs/owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
+import { checkFirst, needsNew } from './check-first.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
@@ -59,22 +57,15 @@ const GUARDED = new Set<string>([
   'seal-fitted',
   'mark-met',
   'went-in',
+  'fitted',
   'wait-over',
   'pinned',
   'owed-settled',
 ]);
-/** Kinds in which a step is done to the unit. */
-const ACTS = new Set<string>(['tick', 'came-off', 'pull', 'nut']);
-
-/** Whether a step with no way back is done by it: its replacement must be seen first. */
-function hasNoWayBack({ kind, step }: { readonly kind: string; readonly step?: string | null }, sheet: SheetFile): boolean {
-  return ACTS.has(kind) && find(sheet.steps, step ?? undefined)?.noWayBack === true;
-}
-
 function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
   // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
   const speaksOfOther = entry.kind === 'came-off' && ('inside' in entry.payload || 'photo' in entry.payload);
-  return GUARDED.has(entry.kind) || speaksOfOther || hasNoWayBack(entry, sheet);
+  return GUARDED.has(entry.kind) || speaksOfOther || needsNew(entry, sheet) !== undefined;
 }
 /** Kinds that may change the sheet that a job goes by. */
 const MOVES_SHEET = new Set<string>(['pinned', 'value-found', 'strike']);
@@ -249,6 +240,7 @@ const POINTERS = {
   setting: 'settings',
   seal: 'seals',
   fluid: 'fluids',
+  fit: 'fits',
   caution: 'cautions',
   part: 'parts',
 } as const;
@@ -257,8 +249,9 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
   const payload = entry.payload as Partial<Record<keyof typeof POINTERS, string>> & { look?: string; place?: unknown };
   for (const [field, list] of Object.entries(POINTERS) as [keyof typeof POINTERS, (typeof POINTERS)[keyof typeof POINTERS]][]) {
     const ref = payload[field];
-    if (ref !== undefined && !find<{ ref: string }>(sheet[list], ref)) {
-      problem(`payload.${field}`, `is not among the ${list} of the sheet: ${sheet[list].map((row) => row.ref).join(', ')}`, ref);
+    const rows: readonly { readonly ref: string }[] = sheet[list] ?? [];
+    if (ref !== undefined && !find(rows, ref)) {
+      problem(`payload.${field}`, `is not among the ${list} of the sheet: ${rows.map((row) => row.ref).join(', ')}`, ref);
     }
   }
   const limit = find(sheet.limits, payload.limit);
@@ -386,30 +379,4 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
     held.push(entry);
     byId.set(entry.id, entry);
   }
-}
-
-/** No more goes in than came off, also when two put it in at once. */
-function checkWentIn({ line, count }: WentInPayload, live: readonly AnyKeptEntry[]): void {
-  const off = live.filter(isKind('came-off')).find(({ id }) => id === line)?.payload.count ?? 0;
-  const inNow = live.filter(isKind('went-in')).reduce((sum, { payload }) => (payload.line === line ? sum + payload.count : sum), 0);
-  if (inNow + count > off)
-    throw badInput([
-      { field: 'payload.count', given: String(count), allowed: `must be at most ${off - inNow}: ${off} came off, ${inNow} are in again` },
-    ]);
-}
-
-/** What must be recorded before some acts: the old seal out before the new one, the replacement before no way back. */
-function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet: SheetFile): void {
-  const struck = new Set(held.map(({ strikes }) => strikes));
-  const live = held.filter(({ id }) => !struck.has(id));
-  if (hasNoWayBack(content, sheet) && !live.some(({ kind, step }) => kind === 'replacement-here' && step === content.step))
-    throw badInput([
-      { field: 'step', given: content.step ?? '', allowed: 'has no way back: what takes its place must be seen here first' },
-    ]);
-  if (content.kind === 'went-in') checkWentIn(content.payload as WentInPayload, live);
-  if (content.kind !== 'seal-fitted') return;
-  const { seal } = content.payload as SealFittedPayload;
-  const out = live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal);
-  if (!out?.payload.whole)
-    throw badInput([{ field: 'payload.seal', given: seal, allowed: 'takes no new ring until the old one is ticked out whole' }]);
 }

@@ -21,6 +21,7 @@ import {
   type ChainView,
   type ComebackView,
   type EarlierReading,
+  type EarlierView,
   type JobHead,
   type JobView,
 } from '@jubb/contract';
@@ -64,6 +65,12 @@ export class JobsController {
   @Get(':id/earlier')
   earlier(@Param('id', ParseUUIDPipe) id: string): Promise<readonly EarlierReading[]> {
     return this.jobs.earlier(id);
+  }
+
+  /** How other jobs of the same sheet came to their settings, pulls and fits. */
+  @Get(':id/worked-before')
+  workedBefore(@Param('id', ParseUUIDPipe) id: string): Promise<EarlierView> {
+    return this.jobs.workedBefore(id);
   }
 
   /** How many units of the same sheet were handed over, and came back within a year. */

@@ -1,12 +1,15 @@
 import { Inject, Injectable } from '@nestjs/common';
 import {
+  earlierOf,
   find,
   leftBy,
   sheetIssues,
+  type AnyKeptEntry,
   type AsLeft,
   type BookInBody,
   type ComebackView,
   type EarlierReading,
+  type EarlierView,
   type JobHead,
   type JobScope,
   type JobView,
@@ -21,7 +24,7 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
-import { EntriesService } from '../entries/entries.service.js';
+import { ENTRY_COLUMNS, EntriesService } from '../entries/entries.service.js';
 import { OPEN_OWED } from './owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -35,6 +38,8 @@ const HEAD = `
   FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
 
 const PAGE = 50;
+/** Enough for a middle and a spread. */
+const MOST_EARLIER_JOBS = 30;
 const PAGE_OF_ALL: Statement = {
   name: 'job-page',
   text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1) ORDER BY j.number DESC LIMIT ${PAGE}`,
@@ -216,6 +221,25 @@ export class JobsService {
        WHERE j.id = $1 AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id) ORDER BY e.taken_at DESC LIMIT 500`,
       [jobId],
     );
+  }
+
+  /** How other jobs of the same sheet came to their settings, pulls and fits. */
+  async workedBefore(jobId: string): Promise<EarlierView> {
+    const { sheetRevisionId } = await this.head(jobId);
+    const entries = await this.dataSource.query<AnyKeptEntry[]>(
+      `WITH others(other, since) AS (
+         SELECT b.id, b.booked_at FROM job j JOIN sheet_revision own ON own.id = j.sheet_revision_id
+           JOIN sheet_revision s ON s.key = own.key JOIN job b ON b.sheet_revision_id = s.id AND b.id <> j.id
+         WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT ${MOST_EARLIER_JOBS})
+       SELECT ${ENTRY_COLUMNS} FROM entry e JOIN others ON other = e.job_id
+       WHERE e.kind IN ('nut', 'end-play', 'worked', 'pull', 'fitted') AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
+       ORDER BY since DESC, e.seq`,
+      [jobId],
+    );
+    const byJob = new Map<string, AnyKeptEntry[]>();
+    for (const entry of entries) byJob.set(entry.jobId, [...(byJob.get(entry.jobId) ?? []), entry]);
+    const { file } = await this.sheets.pinned(sheetRevisionId, null);
+    return earlierOf(file, [...byJob.values()]);
   }
 
   async comebacks(jobId: string): Promise<ComebackView> {

@@ -1,5 +1,5 @@
 import { Controller, Get, Inject, Req } from '@nestjs/common';
-import { canDo, jobState, stageProgress, type AnyKeptEntry, type TodayClock, type TodayLine, type TodayView } from '@jubb/contract';
+import { canDo, heldBy, jobState, stageProgress, type AnyKeptEntry, type TodayClock, type TodayLine, type TodayView } from '@jubb/contract';
 import type { Request } from 'express';
 import { DataSource } from 'typeorm';
 import { ENTRY_COLUMNS } from '../entries/entries.service.js';
@@ -38,13 +38,18 @@ export class TodayController {
       heads.map(async (head) => {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
         const state = jobState(file, byJob.get(head.id) ?? []);
-        const clocks = state.clocks.map(({ entryId, what, until }): TodayClock => ({
-          jobId: head.id,
-          number: head.number,
-          entryId,
-          what,
-          until,
-        }));
+        const clocks = state.clocks.map((clock): TodayClock => {
+          const then = heldBy(state, clock);
+          const { entryId, what, until } = clock;
+          return {
+            jobId: head.id,
+            number: head.number,
+            entryId,
+            what,
+            until,
+            then: then ? { step: then.ref, stage: then.stage, title: then.title } : null,
+          };
+        });
         const last = state.live.at(-1);
         const isOthers = last !== undefined && last.personId !== me.id && Date.parse(now) - Date.parse(last.takenAt) < AT_IT_MS;
         const line: TodayLine = {

@@ -89,6 +89,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id': EVERYONE,
   'PATCH /api/v1/jobs/:id': TRUSTED,
   'GET /api/v1/jobs/:id/earlier': EVERYONE,
+  'GET /api/v1/jobs/:id/worked-before': EVERYONE,
   'GET /api/v1/jobs/:id/comebacks': EVERYONE,
   'GET /api/v1/jobs/:id/chain': EVERYONE,
   'POST /api/v1/jobs/:id/entries': EVERYONE,

@@ -1,40 +1,93 @@
-import type { BuildLine } from '@jubb/contract/job';
+import { buildSteps, earlySteps, type BuildLine } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
+import { StepButton, stepClass, type StepChoice } from '../job/step-list.tsx';
 import { useHere } from '../job/use-job.ts';
 
-/** A glance holds so many. */
-const NEXT_SHOWN = 6;
+/** Steps ahead whose pieces are shown without being asked for. */
+const STEPS_AHEAD = 2;
 
-/** The ledger the other way round, ticked as it goes in; marks are met at the moment they fall due. */
-export function BuildList(): ReactElement | null {
-  const { state } = useHere();
+/** Steps of the build and the ledger the other way round, as one list: what goes in at each step, ticked as it does. */
+export function BuildList(choice: StepChoice): ReactElement | null {
+  const { sheet, state } = useHere();
   const [showsAll, setShowsAll] = useState(false);
-  const { build } = state;
+  const { build, steps } = state;
   if (build.length === 0) return null;
   const pieces = build.reduce((sum, { count }) => sum + count, 0);
   const inNow = build.reduce((sum, line) => sum + line.inNow, 0);
   const next = build.find((line) => line.inNow < line.count);
-  const open = build.filter((line) => line.inNow < line.count);
-  const shown = showsAll ? build : open.slice(0, NEXT_SHOWN);
+  const list = buildSteps(sheet, steps, build);
+  const isOpen = (line: BuildLine): boolean => line.inNow < line.count;
+  const ahead = new Set(list.filter(({ lines }) => lines.some(isOpen)).slice(0, STEPS_AHEAD));
   return (
-    <section className="mb-3" aria-label="Goes in again">
+    <section className="mb-3" aria-label="Build list">
       <h2>
-        Goes in again <span className="fig soft">{inNow === pieces ? `all ${pieces} are in` : `${inNow} of ${pieces} are in`}</span>
+        Build list <span className="fig soft">{inNow === pieces ? `all ${pieces} are in` : `${inNow} of ${pieces} are in`}</span>
       </h2>
       {inNow > 0 ? null : (
         <p className="soft mb-1">Last off, first in. Tick each as it goes in; it stays exact over breaks and between two people.</p>
       )}
-      <ol className="build-list">
-        {shown.map((line) => (
-          <Line key={line.entryId} line={line} isNext={line === next} />
+      <Early onChoose={choice.onChoose} />
+      <ol className="build-list steps">
+        {list.map((one) => (
+          <li key={one.state?.step.ref ?? 'rest'} className={one.state ? stepClass(one.state, choice) : ''}>
+            {one.state ? (
+              <StepButton state={one.state} {...choice} />
+            ) : (
+              <p className="soft mb-0 mt-2">Goes on at the end, no step names it</p>
+            )}
+            <Lines lines={showsAll ? one.lines : ahead.has(one) ? one.lines.filter(isOpen) : []} all={one.lines} next={next} />
+          </li>
         ))}
       </ol>
-      {build.length > shown.length || showsAll ? (
-        <button type="button" className="btn btn-quiet p-0 mt-1" aria-pressed={showsAll} onClick={() => setShowsAll(!showsAll)}>
-          {showsAll ? 'Only what comes next' : `All ${build.length} lines`}
-        </button>
-      ) : null}
+      <button type="button" className="btn btn-quiet p-0 mt-1" aria-pressed={showsAll} onClick={() => setShowsAll(!showsAll)}>
+        {showsAll ? 'Only what comes next' : `All ${build.length} lines`}
+      </button>
     </section>
+  );
+}
+
+/** What must go in before something else bars its way, called out ahead. */
+function Early({ onChoose }: Pick<StepChoice, 'onChoose'>): ReactElement | null {
+  const { state } = useHere();
+  const early = earlySteps(state.steps);
+  if (early.length === 0) return null;
+  return (
+    <div className="care" role="note">
+      <b>Goes in early</b>
+      {early.map(({ step, before }) => (
+        <div key={step.ref}>
+          <button type="button" className="btn btn-quiet p-0" onClick={() => onChoose(step.ref)}>
+            {step.title}
+          </button>{' '}
+          before {before.title.charAt(0).toLowerCase()}
+          {before.title.slice(1)}: it cannot afterwards.
+        </div>
+      ))}
+    </div>
+  );
+}
+
+interface LinesProps {
+  readonly lines: readonly BuildLine[];
+  readonly all: readonly BuildLine[];
+  readonly next: BuildLine | undefined;
+}
+
+function Lines({ lines, all, next }: LinesProps): ReactElement | null {
+  const left = all.reduce((sum, { count, inNow }) => sum + count - inNow, 0);
+  if (all.length === 0) return null;
+  if (lines.length === 0)
+    return (
+      <p className="soft mb-1 build-count">
+        {left === 0 ? 'all of it is in' : `${left} ${left === 1 ? 'piece goes' : 'pieces go'} in here`}
+      </p>
+    );
+  return (
+    <ol className="build-lines">
+      {lines.map((line) => (
+        <Line key={line.entryId} line={line} isNext={line === next} />
+      ))}
+    </ol>
   );
 }
 

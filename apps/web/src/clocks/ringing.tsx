@@ -1,5 +1,6 @@
 import type { TodayClock } from '@jubb/contract/job';
 import { useEffect, type ReactElement } from 'react';
+import { Link } from 'react-router';
 import { beep } from '../kit/beep.ts';
 import { outbox } from '../outbox/outbox.ts';
 import { leftWords, useNow } from './use-clocks.ts';
@@ -23,7 +24,7 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
   }, [rings]);
   return (
     <div className="clocks">
-      {over.map(({ entryId, jobId, number, what }) => (
+      {over.map(({ entryId, jobId, number, what, then }) => (
         <div key={entryId} className="clock over" role="alert">
           <b>{number}</b> {what}: it is time
           <button
@@ -33,6 +34,11 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
           >
             Heard
           </button>
+          {then ? (
+            <Link className="btn btn-plain" to={`/jobs/${jobId}/${then.stage}?step=${then.step}`}>
+              Open: {then.title}
+            </Link>
+          ) : null}
         </div>
       ))}
       {clocks

@@ -22,7 +22,7 @@ export function useClocks(): readonly TodayClock[] {
     if (kind !== 'wait') return [];
     const { what, seconds } = payload as { what: string; seconds: number };
     const number = [...(today?.now ?? []), ...(today?.waiting ?? [])].find((line) => line.jobId === jobId)?.number ?? 0;
-    return [{ jobId, number, entryId: id, what, until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString() }];
+    return [{ jobId, number, entryId: id, what, until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(), then: null }];
   });
   const known = new Set(begun.map(({ entryId }) => entryId));
   return [...begun, ...(today?.clocks ?? []).filter(({ entryId }) => !known.has(entryId))].filter(({ entryId }) => !over.has(entryId));

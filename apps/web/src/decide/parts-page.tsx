@@ -9,6 +9,7 @@ import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords } from '../places/today.tsx';
+import { moveOf } from '../stores/move-of.ts';
 import { refreshStores } from '../stores/queries.ts';
 import { pieces } from '../stores/pieces.ts';
 import { JobFrame } from './job-frame.tsx';
@@ -154,10 +155,6 @@ function KitsHere({ parts: { kits, lines, view }, busy, run }: KitsHereProps): R
       ))}
     </ul>
   );
-}
-
-function moveOf(kind: MoveBody['kind'], quantity: number, jobId: string): MoveBody {
-  return { id: uuid(), kind, quantity, jobId, takenAt: new Date().toISOString() };
 }
 
 interface PartRowProps {

@@ -1,5 +1,16 @@
 import { quantitiesOf, type InstrumentView, type LinesView } from '@jubb/contract/job';
-import { FAULTS, StandIn, baseUnit, formatQuantity, standInFor, type Fault, type Quantity, type StandInLine } from '@jubb/core';
+import {
+  FASTENERS,
+  FAULTS,
+  StandIn,
+  baseUnit,
+  formatQuantity,
+  standInFor,
+  type Fastener,
+  type Fault,
+  type Quantity,
+  type StandInLine,
+} from '@jubb/core';
 import { useEffect, useId, useRef, useState, type ReactElement } from 'react';
 import { upload } from '../api/client.ts';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
@@ -29,6 +40,7 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
   const [text, setText] = useState(() => formatQuantity((tool.low + tool.high) / 3, tool.quantity, tool.unit));
   const [seed, setSeed] = useState('1');
   const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [fastener, setFastener] = useState<Fastener>('good');
   const [isLive, setLive] = useState(false);
   const standIn = useRef<{ seed: string; it: StandIn; at: number }>(undefined);
   const lastSent = useRef(lastN);
@@ -68,7 +80,7 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
   const pull = (): void => {
     if (truth === undefined) return;
     const stiffness = (truth * (1 - SNUG_SHARE)) / DEGREES_TO_FULL;
-    void send(own().pull({ snug: truth * SNUG_SHARE, stiffness, wanted: truth }, faults));
+    void send(own().pull({ snug: truth * SNUG_SHARE, stiffness, wanted: truth, fastener }, faults));
   };
   const latest = useRef(read);
   useEffect(() => {
@@ -105,6 +117,23 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
             }}
           >
             {quantities.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </div>
+      ) : null}
+      {isWrench ? (
+        <div>
+          <label className="form-label" htmlFor={`${field}-fastener`}>
+            Fastener
+          </label>
+          <select
+            id={`${field}-fastener`}
+            className="form-select"
+            value={fastener}
+            onChange={(event) => setFastener(event.target.value as Fastener)}
+          >
+            {FASTENERS.map((one) => (
               <option key={one}>{one}</option>
             ))}
           </select>

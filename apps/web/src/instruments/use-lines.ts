@@ -8,15 +8,16 @@ const FRESH_MS = 3000;
 
 /**
  * Hears the instruments that are paired with this tablet: what passes is given back while it is
- * fresh, what somebody sent on purpose is handed over, once.
+ * fresh, what somebody sent on purpose is handed over, once. Several lines may pass between two
+ * pictures: who needs each of them takes it by `onEach`.
  */
-export function useLines(isHearing: boolean, onTaken: (line: LiveLine) => void): LiveLine | undefined {
+export function useLines(isHearing: boolean, onTaken: (line: LiveLine) => void, onEach?: (line: LiveLine) => void): LiveLine | undefined {
   const { data: session } = useSession();
   const tabletId = session?.tablet?.id;
   const [passing, setPassing] = useState<LiveLine>();
-  const latest = useRef(onTaken);
+  const latest = useRef({ onTaken, onEach });
   useEffect(() => {
-    latest.current = onTaken;
+    latest.current = { onTaken, onEach };
   });
   useEffect(() => {
     if (tabletId === undefined || !isHearing) return;
@@ -26,7 +27,8 @@ export function useLines(isHearing: boolean, onTaken: (line: LiveLine) => void):
       setPassing(line);
       clearTimeout(fade);
       fade = setTimeout(() => setPassing(undefined), FRESH_MS);
-      if (line.taken) latest.current(line);
+      latest.current.onEach?.(line);
+      if (line.taken) latest.current.onTaken(line);
     });
     return () => {
       stop();

@@ -13,6 +13,9 @@ import { useHere } from './use-job.ts';
 // Not every day has something said.
 const Talk = lazy(async () => ({ default: (await import('../capture/talk.tsx')).Talk }));
 
+/** What is not meant by the last thing done: a clock goes with the entry that began it. */
+const NOT_STRUCK: ReadonlySet<string> = new Set(['stage', 'caution-read', 'wait', 'wait-over']);
+
 export type Asking = { readonly what: AskName | 'line' | 'talk' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 export interface JobActs {
@@ -27,7 +30,7 @@ export interface JobActs {
 
 /** What can be done anywhere on a job by one key. */
 export function useJobActs(step: Step | undefined): JobActs {
-  const { job, state, sheet, person, keep } = useHere();
+  const { job, state, person, keep } = useHere();
   const go = useNavigate();
   const [asking, setAsking] = useState<Asking>();
   const [photoOf, setPhotoOf] = useState<AnyKeptEntry>();
@@ -40,7 +43,7 @@ export function useJobActs(step: Step | undefined): JobActs {
     setPhotoOf(of);
     camera.open();
   };
-  const last = state.live.findLast((entry) => entry.personId === person.id && entry.kind !== 'stage' && entry.kind !== 'caution-read');
+  const last = state.live.findLast(({ personId, kind }) => personId === person.id && !NOT_STRUCK.has(kind));
   const strikeLast = (): void => {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };
@@ -102,7 +105,7 @@ export function useJobActs(step: Step | undefined): JobActs {
           />
         </Suspense>
       );
-    const { title, act, choice, fields, drafts } = what.what === 'strike' ? strikeAsk(what.entry, sheet) : asksAt(state, step)[what.what];
+    const { title, act, choice, fields, drafts } = what.what === 'strike' ? strikeAsk(what.entry, state) : asksAt(state, step)[what.what];
     return (
       <AskLine
         key={title}

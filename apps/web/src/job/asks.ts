@@ -228,13 +228,15 @@ export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Read
 }
 
 /** Striking an entry: it stays in the book, and why it is wrong beside it. */
-export function strikeAsk(entry: AnyKeptEntry, sheet: JobState['sheet']): Ask {
+export function strikeAsk(entry: AnyKeptEntry, { sheet, live }: JobState): Ask {
+  // The clock that it began goes with it.
+  const clocks = entry.step === null ? [] : live.filter(({ kind, step, seq }) => kind === 'wait' && step === entry.step && seq > entry.seq);
   return {
     title: `Strike: ${entryWords(entry, sheet)}`,
     act: 'Strike it',
     fields: () => [
       { name: 'reason', label: 'Why', required: true, hint: 'It stays in the book, struck through, with this beside it.', longest: 300 },
     ],
-    drafts: (answers) => [{ kind: 'strike', payload: given(answers, ['reason']), strikes: entry.id }],
+    drafts: (answers) => [entry, ...clocks].map(({ id }) => ({ kind: 'strike', payload: given(answers, ['reason']), strikes: id })),
   };
 }

@@ -1,4 +1,4 @@
-import { STAGES, STAGE_NAMES, stacksOf, stageProgress, type Stage, type Step } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, stacksOf, stageProgress, type Stage } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
@@ -18,6 +18,7 @@ import { OldParts } from './old-parts.tsx';
 import { useJobActs, type JobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
 import { Log, type StrikeProps } from './log.tsx';
+import { StepList } from './step-list.tsx';
 import { JobProvider, useHere, useJob } from './use-job.ts';
 import './job.scss';
 
@@ -51,6 +52,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   };
   useKeys({ b: () => void go(`/bench/${job.id}`) });
   const isFinished = undone === undefined;
+  const list = { chosen: chosen?.step, next: undone?.step, onChoose: (ref: string) => setSearch({ step: ref }) };
   return (
     <>
       <Ribbon stage={stage} />
@@ -86,7 +88,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
             </section>
           ) : null}
           {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
-          {stage === 'build' ? <BuildList /> : null}
+          {stage === 'build' ? <BuildList {...list} /> : null}
           {stage === 'build' ? <WorkedOut ids={toolsForBuild(state.sheet.family)} /> : null}
           {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
@@ -104,8 +106,12 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           ) : null}
           {stage === 'measure' ? <MeasuringSheet /> : null}
           {stage === 'decide' || stage === 'build' || stage === 'hand-over' ? <OldParts /> : null}
-          <h2 className="mt-3">Steps</h2>
-          <StepList steps={steps} chosen={chosen?.step} next={undone?.step} onChoose={(ref) => setSearch({ step: ref })} />
+          {stage === 'build' && state.build.length > 0 ? null : (
+            <>
+              <h2 className="mt-3">Steps</h2>
+              <StepList steps={steps} {...list} />
+            </>
+          )}
           <h2 className="mt-4">The book</h2>
           <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
         </div>
@@ -203,37 +209,5 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
         </p>
       ) : null}
     </nav>
-  );
-}
-
-interface StepListProps {
-  readonly steps: readonly {
-    readonly step: Step;
-    readonly done: boolean;
-    readonly progress?: { done: number; total: number };
-    readonly problem?: string;
-  }[];
-  readonly chosen: Step | undefined;
-  readonly next: Step | undefined;
-  readonly onChoose: (ref: string) => void;
-}
-
-function StepList({ steps, chosen, next, onChoose }: StepListProps): ReactElement {
-  return (
-    <ol className="steps">
-      {steps.map(({ step, done, progress, problem }) => (
-        <li key={step.ref} className={`${done ? 'done' : step.ref === next?.ref ? 'next' : ''} ${step.ref === chosen?.ref ? 'here' : ''}`}>
-          <button type="button" onClick={() => onChoose(step.ref)} aria-current={step.ref === chosen?.ref ? 'step' : undefined}>
-            <span className="mark" aria-hidden="true" />
-            <span>
-              {step.title}
-              <span className="visually-hidden">{done ? ', done' : step.ref === next?.ref ? ', next' : ', to do'}</span>
-              {problem ? <span className="v-out"> {problem}</span> : null}
-            </span>
-            <span className="fig soft">{progress && progress.total > 1 ? `${progress.done} of ${progress.total}` : ''}</span>
-          </button>
-        </li>
-      ))}
-    </ol>
   );
 }

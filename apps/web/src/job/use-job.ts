@@ -1,6 +1,7 @@
 import {
   cautionsAt,
   jobState,
+  waitsBegun,
   withFound,
   workingFor,
   type AnyKeptEntry,
@@ -62,10 +63,21 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
       refused: mine.filter((one) => one.refused),
       tool: (toolId) => job.tools.find((tool) => tool.id === toolId),
       personName: (personId) => job.people.find((person) => person.id === personId)?.name ?? '',
-      keep: (...drafts) => void outbox.add(id, drafts),
+      keep: (...drafts) => {
+        const made = drafts.map((draft, index) =>
+          pendingEntry(asHeld(draft, index, id, session.person.id), job, sheet, pending.length + index),
+        );
+        const after = jobState(job.sheet.file, [...entries, ...made], session.shop.rules);
+        void outbox.add(id, [...drafts, ...waitsBegun(state, after)]);
+      },
     };
   }, [job, session, held, id]);
   return { here, error };
+}
+
+/** A draft as it will be held, to see what it makes of the job. */
+function asHeld(draft: Draft, index: number, jobId: string, personId: string): Held {
+  return { ...draft, id: `draft-${index}`, jobId, personId, takenAt: new Date().toISOString() };
 }
 
 /** What it is on hold for, as the entries have it that are held here too. */

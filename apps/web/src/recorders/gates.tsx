@@ -1,15 +1,18 @@
-import { find, isKind, partName, type Seal, type Step } from '@jubb/contract/job';
+import { find, isKind, newFirst, partName, type Seal, type Step } from '@jubb/contract/job';
 import { useId, type ReactElement } from 'react';
 import { Care } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
+import { NewOnes } from './new-ones.tsx';
 
 /** What a step asks for before it may be done; nothing when it may. */
 export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
   const isSeen = state.live.some(({ kind, step: of }) => kind === 'replacement-here' && of === step.ref);
-  if (step.noWayBack && !isSeen) return <NoWayBack step={step} />;
+  const needs = isSeen ? undefined : newFirst(sheet, step);
+  if (needs?.why === 'no way back') return <NoWayBack step={step} />;
+  if (needs?.why === 'new each time') return <NewOnes step={step} joint={needs.joint} />;
   const seal = find(sheet.seals, step.record.seal);
   const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
   return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;

@@ -1,7 +1,21 @@
-import { baseOf, cautionsAt, doubtAt, forerunners, isKind, type RecordKind, type Step, type Way } from '@jubb/contract/job';
+import {
+  baseOf,
+  cautionsAt,
+  doubtAt,
+  forerunners,
+  hasBegun,
+  isBefore,
+  isKind,
+  meanwhile,
+  type RecordKind,
+  type Step,
+  type Way,
+} from '@jubb/contract/job';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
 import { AskLine } from '../kit/ask-line.tsx';
+import { Link } from 'react-router';
+import { leftWords, useNow } from '../clocks/use-clocks.ts';
 import { Care } from '../kit/pieces.tsx';
 import { PinnedPage } from '../kit/pinned-page.tsx';
 import { unread, useHere } from '../job/use-job.ts';
@@ -12,6 +26,7 @@ import { ProofRecorder, SettingRecorder } from './setting.tsx';
 import { HandOverRecorder, SignRecorder } from './sign.tsx';
 import { CountRecorder, ReconcileRecorder } from './count.tsx';
 import { DoubtGate } from './doubt.tsx';
+import { FitRecorder } from './fit.tsx';
 import { useGate } from './gates.tsx';
 import { FluidRecorder, SealRecorder } from './fill.tsx';
 import { LookRecorder, ReadingRecorder } from './judge.tsx';
@@ -30,6 +45,7 @@ const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
   fluid: FluidRecorder,
   seal: SealRecorder,
   setting: SettingRecorder,
+  fit: FitRecorder,
   torque: TorqueRecorder,
   proof: ProofRecorder,
   sign: SignRecorder,
@@ -82,28 +98,52 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       {problem ? <p className="v-out mb-1">{problem}</p> : null}
       <Pictures of={(entry) => entry.step === step.ref} />
       <NotYet step={step} />
+      <StillWaits step={step} />
       <WaitClock step={step} />
     </>
   );
 }
 
-/** The wait of a step: its clock is begun here, and rings wherever one is by then. */
+/** The wait after a step: its clock begins by itself when the step is done, or here before that. */
 function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
   const { state, keep } = useHere();
   const { wait } = step;
-  if (!wait || state.handedOver) return null;
-  const begun = state.live.some((entry) => entry.kind === 'wait' && entry.step === step.ref);
+  if (!wait || state.handedOver || hasBegun(state, step.ref, wait.what)) return null;
   const seconds = Math.round(baseOf(wait.time, 'time'));
-  return begun ? null : (
+  return (
     <p className="mb-1">
+      Then it waits: <b className="fig">{wait.time}</b>, {wait.what}. The clock begins when the step is done.{' '}
       <button
         type="button"
-        className="btn btn-plain"
+        className="btn btn-quiet p-0"
         onClick={() => keep({ kind: 'wait', payload: { what: wait.what, seconds }, step: step.ref })}
       >
-        Start the clock: {wait.time}, {wait.what}
+        It runs already
       </button>
     </p>
+  );
+}
+
+/** A step whose time has not come: how long yet, and what can be done meanwhile. */
+function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
+  const { job, state, person, keep } = useHere();
+  const now = useNow(1000);
+  const at = new Date(now).toISOString();
+  const clock = state.clocks.find((one) => one.until > at && isBefore(state, one, step));
+  if (!clock || state.handedOver) return null;
+  const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at });
+  return (
+    <Care title="Not yet">
+      {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go. {others.length > 0 ? 'Meanwhile: ' : ''}
+      {others.map(({ ref, stage, title }) => (
+        <Link key={ref} className="me-3" to={`/jobs/${job.id}/${stage}?step=${ref}`}>
+          {title}
+        </Link>
+      ))}
+      <button type="button" className="btn btn-quiet p-0" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
+        It is ready now
+      </button>
+    </Care>
   );
 }
 

@@ -1,14 +1,17 @@
-import { baseOf, settingQuantity, settingWindow, type SettingRun, type Step } from '@jubb/contract/job';
+import { actOf, baseOf, settingQuantity, settingWindow, type Bearings, type SettingRun, type Step } from '@jubb/contract/job';
 import { workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../drawings/castle-nut.tsx';
 import { SettingLine } from '../drawings/setting-line.tsx';
 import { Trust } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
+import { EarlierSettings } from './earlier.tsx';
 import { Measure } from './measure.tsx';
+import { SetByAct } from './set-by-act.tsx';
 import { SettingGuide } from './setting-guide.tsx';
 
 /** Seat, read, turn to the slot, read again: until a reading is in. */
@@ -26,8 +29,15 @@ export function SettingRecorder({ step }: { readonly step: Step }): ReactElement
       return <Turn run={run} step={step} onSeatAgain={() => setSeatAgain(true)} />;
     case 'read-locked':
       return <ReadPlay run={run} step={step} moment="locked" />;
+    case 'act':
+      return <SetByAct run={run} step={step} wide={<Line run={run} />} />;
     case 'set':
-      return <RecorderLayout say="Set, and inside the window." wide={<Line run={run} />} />;
+      return (
+        <RecorderLayout
+          say={`Set, and inside the window.${actOf(run.setting) === 'locked' ? ' Now bend the tab, or secure the nut as the sheet says.' : ''}`}
+          wide={<Line run={run} />}
+        />
+      );
   }
 }
 
@@ -87,20 +97,25 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
         onChoose={setWrenchId}
       />
       {how ? <p className="soft mt-2 mb-0">{how}</p> : null}
+      <EarlierSettings run={run} />
     </RecorderLayout>
   );
 }
 
 function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' | 'locked' | 'proved' }): ReactElement {
   const { sheet, keep } = useHere();
-  const { setting } = run;
+  const { setting, readFirst } = run;
   const quantity = settingQuantity(setting);
+  const units = useUnits();
+  const { bearings, pick } = useBearings(run);
+  const window = settingWindow(setting, bearings);
+  const by = actOf(setting);
   const words = {
-    now: 'Dial reading with the nut where it is',
-    locked: setting.method === 'castle-nut' ? 'Dial reading with the nut at its slot' : 'Set it, then read it',
+    now: by === 'locked' ? 'Set the nut, before it is locked' : 'Dial reading with the nut where it is',
+    locked:
+      setting.method === 'castle-nut' ? 'Dial reading with the nut at its slot' : by ? 'Read it as it stands' : 'Set it, then read it',
     proved: 'As it leaves the shop',
   }[moment];
-  const window = settingWindow(setting);
   return (
     <Measure
       key={moment}
@@ -114,18 +129,31 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
       // A slip of the decimal sign or the unit is further off than any try.
       most={Math.max(5, window.to * 4)}
       kind="end-play"
-      payload={(readings, unit) => ({ setting: setting.ref, moment, readings, unit })}
+      payload={(readings, unit) => ({
+        setting: setting.ref,
+        moment,
+        readings,
+        unit,
+        ...(setting.windowUsed ? { bearings } : {}),
+      })}
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       intro={
         <p className="mb-2">
           {words}
           {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
-          {moment === 'locked' && setting.how ? <span className="soft">{setting.how}</span> : null}
+          {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
+          {moment === 'now' && readFirst !== undefined ? (
+            <b className="d-block">
+              Locking changed it the last time: before it is locked it should read {units.text(readFirst, quantity, window)}.
+            </b>
+          ) : null}
+          {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
+          {moment === 'proved' ? null : <EarlierSettings run={run} />}
         </p>
       }
-      source={<Trust of={setting.window} documents={sheet.documents} />}
+      source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}
       wide={
-        moment === 'locked' && setting.method !== 'castle-nut' ? (
+        moment !== 'proved' && setting.method !== 'castle-nut' ? (
           <>
             {run.tries.length > 0 ? <Line run={run} /> : null}
             <SettingGuide run={run} step={step} />
@@ -135,6 +163,34 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
         ) : undefined
       }
     />
+  );
+}
+
+/** Whose window holds for the next reading: as it was decided, or as somebody says. */
+function useBearings({ setting, bearings: decided }: SettingRun): {
+  readonly bearings: Bearings;
+  readonly pick: (bearings: Bearings) => void;
+} {
+  const { job } = useHere();
+  const [picked, pick] = useDraft<Bearings | ''>(`${job.id}.${setting.ref}.bearings`, '');
+  return { bearings: picked === '' ? decided : picked, pick };
+}
+
+function BearingsPick({ bearings, onPick }: { readonly bearings: Bearings; readonly onPick: (bearings: Bearings) => void }): ReactElement {
+  return (
+    <span className="d-flex flex-wrap gap-2 my-2" role="group" aria-label="Bearings">
+      {(['new', 'used'] as const).map((one) => (
+        <button
+          key={one}
+          type="button"
+          className={`btn btn-plain ${one === bearings ? 'on' : ''}`}
+          aria-pressed={one === bearings}
+          onClick={() => onPick(one)}
+        >
+          {one === 'new' ? 'New bearings' : 'Used bearings'}
+        </button>
+      ))}
+    </span>
   );
 }
 
@@ -163,7 +219,7 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
   const chosen = turns.find(({ angle }) => angle === otherAngle) ?? advised;
   const { nut } = setting;
   if (!chosen || !nut) return null;
-  const window = settingWindow(setting);
+  const { window } = run;
   const positions = Number(advice.output['positions']);
   const toggle = (what: 'working' | 'slots'): void => setShown(shown === what ? undefined : what);
   const worked = shown === 'working' ? workings.run(advice.id, advice.input) : undefined;
@@ -240,7 +296,7 @@ function Turn({ run, step, onSeatAgain }: PhaseProps & { readonly onSeatAgain: (
 
 function Line({ run }: { readonly run: SettingRun }): ReactElement {
   const units = useUnits();
-  const window = settingWindow(run.setting);
+  const { window } = run;
   const quantity = settingQuantity(run.setting);
   return (
     <>

@@ -1,7 +1,9 @@
-import { formatQuantity } from '@jubb/core';
+import { formatQuantity, type Sight } from '@jubb/core';
 import {
+  baseOf,
   jointPoints,
   jointTorque,
+  middleAngle,
   pullLook,
   stageWords,
   wrenchSetting,
@@ -11,6 +13,7 @@ import {
   type Step,
 } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
+import { Flats, flatsWords } from '../drawings/flats.tsx';
 import { JointPlate } from '../drawings/joint-plate.tsx';
 import { AskLine } from '../kit/ask-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
@@ -21,20 +24,27 @@ import { useUnits } from '../kit/units.ts';
 import { WrenchSends } from '../instruments/wrench-sends.tsx';
 import { useHere } from '../job/use-job.ts';
 import { dayWords } from '../places/today.tsx';
+import { EarlierPullWords, useEarlierPulls } from './earlier.tsx';
 import { RecorderLayout } from './layout.tsx';
+import { Locker } from './locker.tsx';
 
 const NO_ADAPTER = { id: '', angle: '0' };
 
 /** One pull after the other: order, pass, wrench setting, each kept. */
 export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement | null {
-  const { job, sheet, state, keep } = useHere();
+  const { state } = useHere();
+  const run = state.joints.find((candidate) => candidate.joint.ref === step.record.joint);
+  return run ? <Pulls key={run.joint.ref} run={run} step={step} /> : null;
+}
+
+function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): ReactElement | null {
+  const { job, sheet, keep } = useHere();
   const units = useUnits();
+  const earlier = useEarlierPulls(run);
   const [wrenchId, setWrenchId] = useState<string>();
-  const [inTrouble, setInTrouble] = useState(false);
+  const [asking, setAsking] = useState<'trouble' | 'other' | 'hand'>();
   const [choosing, setChoosing] = useState(false);
   const [adapter, setAdapter] = useDraft(`${job.id}.adapter`, NO_ADAPTER);
-  const run = state.joints.find((candidate) => candidate.joint.ref === step.record.joint);
-  if (!run) return null;
   const plate = <RunPlate run={run} />;
   if (!run.next) return <RecorderLayout say={`All ${run.total} pulls are in.`} drawing={plate} />;
 
@@ -52,7 +62,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
   };
   const setting = wrenchSetting(arm)?.output['setting'];
   const set = typeof setting === 'number' ? setting : undefined;
-  const pull = (result: 'clicked' | 'turned' | 'trouble', note?: string, line?: LiveLine): void => {
+  const pull = ({ result = 'clicked', place = next.place, note, line, sight }: Pulled): void => {
     if (!wrench) return;
     rememberTool(wrench);
     keep({
@@ -60,7 +70,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
       payload: {
         joint: joint.ref,
         pass: next.pass,
-        place: next.place,
+        place,
         result,
         ...arm,
         ...(fitted ? { adapterId: fitted.id } : {}),
@@ -68,11 +78,18 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         // At the fastener, whatever is on the wrench.
         ...(line && line.base !== null && set ? { peak: (line.base * next.torqueNm) / set } : {}),
         ...(line?.angle === undefined ? {} : { angle: line.angle }),
+        ...(sight ? { sight } : {}),
       },
       step: step.ref,
       toolId: wrench.id,
     });
   };
+  const byHand = (note: string): void =>
+    keep({
+      kind: 'pull',
+      payload: { joint: joint.ref, pass: next.pass, place: next.place, result: 'clicked', torque: 0, ...NO_WRENCH, note },
+      step: step.ref,
+    });
   const last = run.pulls.at(-1);
   const look = last && pullLook(run, last);
   const { figure, unit, other } = units.show(next.torqueNm, 'torque');
@@ -102,6 +119,7 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         say={
           <>
             Set the wrench to <b className="fig">{set === undefined ? '…' : units.text(set, 'torque')}</b>
+            {earlier ? <EarlierPullWords of={earlier} /> : null}
             {wrench ? (
               <span className="soft d-block">
                 {[
@@ -118,17 +136,35 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
         }
         primary={
           pass?.check
-            ? { label: 'Clicked, did not turn', run: () => pull('clicked'), disabled: cannot }
-            : { label: `Pulled ${wrenchAt}`, run: () => pull('clicked'), disabled: cannot }
+            ? { label: 'Clicked, did not turn', run: () => pull({}), disabled: cannot }
+            : { label: `Pulled ${wrenchAt}`, run: () => pull({}), disabled: cannot }
         }
         others={[
-          ...(pass?.check ? [{ label: 'It turned', key: 't' as const, run: () => pull('turned'), disabled: cannot }] : []),
+          ...(pass?.check ? [{ label: 'It turned', key: 't' as const, run: () => pull({ result: 'turned' }), disabled: cannot }] : []),
           { label: 'Wrench', key: 'w', run: () => setChoosing(!choosing) },
-          { label: 'Trouble', key: 'x', run: () => setInTrouble(true), disabled: cannot },
+          ...(joint.count > 1 ? [{ label: 'Another one', key: 'a' as const, run: () => setAsking('other'), disabled: cannot }] : []),
+          { label: 'Trouble', key: 'x', run: () => setAsking('trouble'), disabled: cannot },
+          { label: 'No wrench reaches it', key: 'd', run: () => setAsking('hand') },
         ]}
         drawing={plate}
       >
-        <WrenchSends wrench={wrench} settingNm={set} share={jointShare(joint)} onPull={(line) => pull('clicked', undefined, line)} />
+        <Locker joint={joint} step={step} />
+        <WrenchSends
+          wrench={wrench}
+          number={run.numbers[next.place]}
+          wanted={
+            set === undefined
+              ? undefined
+              : {
+                  torque: set,
+                  share: jointShare(joint),
+                  middle: middleAngle(run, next.pass, next.place) ?? earlier?.angle?.median,
+                  isCheck: pass?.check ?? false,
+                }
+          }
+          onPull={(line, sight) => pull({ line, ...(sight ? { sight } : {}) })}
+          onTrouble={(note, line, sight) => pull({ result: 'trouble', note, line, sight })}
+        />
         {look && last ? <Care title={`Number ${run.numbers[last.payload.place] ?? ''} ${look.what}`}>{look.todo}</Care> : null}
         {choosing || cannot ? (
           <div className="d-flex flex-wrap gap-3">
@@ -173,23 +209,84 @@ export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement 
           </div>
         ) : null}
         {wrench ? null : (
-          <p className="v-out mb-0 mt-2">No wrench of the crib reaches this torque in calibration. Borrow one, or have one checked.</p>
+          <p className="v-out mb-0 mt-2">
+            No wrench of the crib reaches this torque in calibration. Borrow one, have one checked, or say why it goes by hand (D).
+          </p>
         )}
       </RecorderLayout>
-      {inTrouble ? (
-        <AskLine
-          title={`Number ${run.numbers[next.place] ?? ''}: what is wrong?`}
-          act="Keep it"
-          fields={() => [{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
-          onClose={() => setInTrouble(false)}
-          onDone={({ note }) => {
-            setInTrouble(false);
-            pull('trouble', note);
+      {asking ? (
+        <AskPull
+          what={asking}
+          run={run}
+          onClose={() => setAsking(undefined)}
+          onDone={({ note = '', number }) => {
+            setAsking(undefined);
+            if (asking === 'hand') byHand(note);
+            else if (asking === 'trouble') pull({ result: 'trouble', note });
+            else pull({ place: run.numbers.indexOf(Number(number)) });
           }}
         />
       ) : null}
     </>
   );
+}
+
+interface Pulled {
+  readonly result?: 'clicked' | 'turned' | 'trouble';
+  /** Where it was another one than the one that was due. */
+  readonly place?: number;
+  readonly note?: string | undefined;
+  readonly line?: LiveLine;
+  readonly sight?: Sight;
+}
+
+interface AskPullProps {
+  readonly what: 'trouble' | 'other' | 'hand';
+  readonly run: JointRun;
+  readonly onClose: () => void;
+  readonly onDone: (answers: { readonly note?: string; readonly number?: string }) => void;
+}
+
+/** What a pull was that was not as planned. */
+function AskPull({ what, run: { next, numbers }, onClose, onDone }: AskPullProps): ReactElement {
+  const due = next ? numbers[next.place] : undefined;
+  const ask = { onClose, onDone, act: 'Keep it' };
+  switch (what) {
+    case 'trouble':
+      return (
+        <AskLine
+          {...ask}
+          title={`Number ${due ?? ''}: what is wrong?`}
+          fields={() => [{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
+        />
+      );
+    case 'hand':
+      return (
+        <AskLine
+          {...ask}
+          title={`Number ${due ?? ''}: by hand, unmeasured`}
+          fields={() => [{ name: 'note', label: 'Why no wrench reaches it; it is printed so', required: true, longest: 300 }]}
+        />
+      );
+    case 'other':
+      return (
+        <AskLine
+          {...ask}
+          title={`Number ${due ?? ''} was due: which one was pulled?`}
+          fields={() => [
+            {
+              name: 'number',
+              label: 'Its number on the plate',
+              required: true,
+              options: numbers
+                .toSorted((a, b) => a - b)
+                .filter((number) => number !== due)
+                .map((number) => [String(number), String(number)] as const),
+            },
+          ]}
+        />
+      );
+  }
 }
 
 function jointShare(joint: JointRun['joint']): number {
@@ -203,6 +300,7 @@ function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: S
   const { joint, next, passes } = run;
   if (!next) return null;
   const stage = passes.find(({ pass }) => pass === next.pass)?.stage;
+  const angle = stage?.angle && baseOf(stage.angle.figure, 'angle');
   const done = (): void =>
     keep({
       kind: 'pull',
@@ -212,9 +310,14 @@ function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: S
   return (
     <RecorderLayout
       number={stage?.angle && { figure: stage.angle.figure, unit: '', under: <Trust of={stage.angle} documents={sheet.documents} /> }}
-      say={`${stageWords(stage)}. Mark the head and its seat with paint first, so that a turn shows.`}
+      say={
+        angle === undefined
+          ? `${stageWords(stage)}. Mark the head and its seat with paint first, so that a turn shows.`
+          : `${stageWords(stage)}: ${flatsWords(angle)}. Paint a mark over the head and its seat first; the head’s goes on, the seat’s stays.`
+      }
       primary={{ label: stage?.angle ? `Turned ${stage.angle.figure}` : 'It is so', run: done }}
       drawing={plate}
+      wide={angle === undefined ? undefined : <Flats angle={angle} turn={joint.hand === 'left' ? -1 : 1} />}
     />
   );
 }

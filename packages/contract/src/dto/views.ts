@@ -135,6 +135,8 @@ export interface TodayClock {
   readonly entryId: string;
   readonly what: string;
   readonly until: string;
+  /** The step that waits for it. */
+  readonly then: { readonly step: string; readonly stage: Stage; readonly title: string } | null;
 }
 
 export interface TodayView {

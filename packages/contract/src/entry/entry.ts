@@ -38,6 +38,7 @@ export const ENTRY_PAYLOADS = {
   nut: payloads.NutPayload,
   'end-play': payloads.EndPlayPayload,
   pull: payloads.PullPayload,
+  fitted: payloads.FittedPayload,
   photo: payloads.PhotoPayload,
   clip: payloads.ClipPayload,
   moved: payloads.MovedPayload,

@@ -21,6 +21,7 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
+import { SIGHTS, type Sight } from '@jubb/core';
 import {
   PART_METALS,
   type PartMetal,
@@ -241,9 +242,28 @@ export class WorkedPayload {
   @IsObject() input: object;
   /** What it is about: a verdict of "out" proposes to renew it. */
   @IsOptional() @Ref() part?: string;
-  /** The setting that is set by it, or the joint whose torque it is. */
+  /** The setting that is set by it, the fit that it is about, or the joint whose torque it is. */
   @IsOptional() @Ref() setting?: string;
+  @IsOptional() @Ref() fit?: string;
   @IsOptional() @Ref() joint?: string;
+}
+
+export const FITTED_BY = ['press', 'heat', 'hand'] as const;
+
+/** A fit that went home: how, with what, and what shows that it is there. */
+export class FittedPayload {
+  @Ref() fit: string;
+  @IsIn(FITTED_BY) by: (typeof FITTED_BY)[number];
+  /** Driver, tube, plate; and what stood under it. Offered again the next time. */
+  @Words(100) driver: string;
+  @IsOptional() @Words(100) support?: string;
+  /** Most that the press showed, N; how warm it was, °C. */
+  @IsOptional() @IsNumber() @Min(0) @Max(1e7) force?: number;
+  @IsOptional() @IsNumber() @Min(-200) @Max(400) temperature?: number;
+  /** What showed that it is home: the change of note, a feeler that does not go under. */
+  @Words(200) home: string;
+  /** Why it went in although its fit is not what is wanted. */
+  @IsOptional() @Words(300) note?: string;
 }
 
 /** What the customer said to a quote, by the link that was sent. */
@@ -282,9 +302,12 @@ export class SealFittedPayload {
   @IsString() @MaxLength(10) unit: string;
 }
 
+/** Seated and backed off; turned to a slot; clicked home; at its mark again; held by its locknut. */
+export const NUT_ACTS = ['seated', 'turned', 'clicked', 'lined-up', 'locked'] as const;
+
 export class NutPayload {
   @Ref() setting: string;
-  @IsIn(['seated', 'turned']) act: 'seated' | 'turned';
+  @IsIn(NUT_ACTS) act: (typeof NUT_ACTS)[number];
   /** Tightening is plus. */
   @IsNumber() @Min(-720) @Max(720) angle: number;
   @IsOptional() @IsNumber() @Min(0) @Max(2000) torque?: number;
@@ -292,8 +315,12 @@ export class NutPayload {
 
 export const MOMENTS = ['now', 'locked', 'proved'] as const;
 
+export const BEARINGS = ['new', 'used'] as const;
+
 export class EndPlayPayload {
   @Ref() setting: string;
+  /** Whose window it is judged by, where used bearings have one of their own. */
+  @IsOptional() @IsIn(BEARINGS) bearings?: (typeof BEARINGS)[number];
   @IsIn(MOMENTS) moment: (typeof MOMENTS)[number];
   /** mm, or N·m for a preload. */
   @Figures(0, 500) readings: number[];
@@ -311,6 +338,8 @@ export class PullPayload {
   /** What the wrench says itself: its peak at the fastener, N·m, and its turn from snug, degrees. */
   @IsOptional() @IsNumber() @Min(0) @Max(40000) peak?: number;
   @IsOptional() @IsNumber() @Min(0) @Max(3600) angle?: number;
+  /** What its curve showed, where it was kept all the same. */
+  @IsOptional() @IsIn(SIGHTS) sight?: Sight;
   /** Drive centre to grip, mm; with the adapter's length and angle it gives the wrench setting. */
   @IsNumber() @Min(20) @Max(3000) wrenchLength: number;
   @IsOptional() @IsUUID() adapterId?: string;

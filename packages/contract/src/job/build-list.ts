@@ -1,5 +1,7 @@
 import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
-import type { Decision, Mark } from './state.js';
+import type { SheetFile, Step } from '../sheet/file.js';
+import { find } from '../sheet/resolve.js';
+import type { Decision, Mark, StepState } from './state.js';
 
 /** Something that has to go in again, from the line of the ledger that says how it came off. */
 export interface BuildLine {
@@ -20,6 +22,8 @@ export interface BuildLine {
   readonly mark?: Mark;
   /** The assembly that it is put into first. */
   readonly into?: string;
+  /** Fasteners of a joint: which. */
+  readonly joint?: string;
 }
 
 /**
@@ -40,7 +44,7 @@ export function buildList(
       .toReversed()
       .flatMap((line) => [...lines(line.id), lineOf(line)]);
   const lineOf = ({ id, payload }: KeptEntry<'came-off'>): BuildLine => {
-    const { name, part, size, place, direction, tray, count, inside } = payload;
+    const { name, part, size, place, direction, tray, count, inside, joint } = payload;
     const decision = decisions.find((one) => one.part.ref === part);
     const isNew = (decision?.entry?.payload.fate ?? decision?.proposed) === 'renew';
     const mark = marks.find(({ entryId }) => entryId === id);
@@ -50,7 +54,7 @@ export function buildList(
       name,
       count,
       inNow: wentIn.filter((entry) => entry.payload.line === id).reduce((sum, entry) => sum + entry.payload.count, 0),
-      ...Object.fromEntries(Object.entries({ part, size, place, direction, tray, into }).filter(([, held]) => held !== undefined)),
+      ...Object.fromEntries(Object.entries({ part, size, place, direction, tray, into, joint }).filter(([, held]) => held !== undefined)),
       ...(isNew && decision ? { renewed: decision.entry?.payload.reason ?? decision.because } : {}),
       ...(mark ? { mark } : {}),
     };
@@ -61,4 +65,51 @@ export function buildList(
 /** What is not in although the list is in use; nothing while nobody ticks it, for counts before the build say it as well. */
 export function notIn(list: readonly BuildLine[]): readonly BuildLine[] {
   return list.some(({ inNow }) => inNow > 0) ? list.filter(({ count, inNow }) => inNow < count) : [];
+}
+
+/** A step of the build with the lines that go in by it; at last what no step names. */
+export interface BuildStep {
+  readonly state?: StepState;
+  readonly lines: readonly BuildLine[];
+}
+
+/**
+ * The steps of the build and the lines of the ledger as one list. A line stands at the step that
+ * puts its part in; one that no step names goes in before the next one that is named, last off
+ * first in.
+ */
+export function buildSteps(sheet: SheetFile, steps: readonly StepState[], build: readonly BuildLine[]): readonly BuildStep[] {
+  const own = steps.filter(({ step }) => step.stage === 'build');
+  const lines = new Map<StepState | undefined, BuildLine[]>();
+  const put = (at: StepState | undefined, more: readonly BuildLine[]): void => void lines.set(at, [...(lines.get(at) ?? []), ...more]);
+  let waiting: BuildLine[] = [];
+  for (const line of build) {
+    const at =
+      own.find(({ step }) => step.record.joint !== undefined && step.record.joint === line.joint) ??
+      own.find(({ step }) => putsIn(sheet, step, line.part));
+    if (!at) {
+      waiting.push(line);
+      continue;
+    }
+    put(at, [...waiting, line]);
+    waiting = [];
+  }
+  put(undefined, waiting);
+  const rest = lines.get(undefined) ?? [];
+  return [...own.map((state) => ({ state, lines: lines.get(state) ?? [] })), ...(rest.length > 0 ? [{ lines: rest }] : [])];
+}
+
+function putsIn(sheet: SheetFile, { putsIn: named = [], record }: Step, part: string | undefined): boolean {
+  if (part === undefined) return false;
+  const byRecord = [find(sheet.joints, record.joint), find(sheet.seals, record.seal), find(sheet.fits ?? [], record.fit)];
+  return named.includes(part) || byRecord.some((line) => line?.part === part);
+}
+
+/** What must be done early, for it cannot be done later: not done yet, with what makes it too late. */
+export function earlySteps(steps: readonly StepState[]): readonly { readonly step: Step; readonly before: Step }[] {
+  const open = new Map(steps.filter(({ done }) => !done).map(({ step }) => [step.ref, step]));
+  return [...open.values()].flatMap((step) => {
+    const before = step.tooLateAfter === undefined ? undefined : open.get(step.tooLateAfter);
+    return before ? [{ step, before }] : [];
+  });
 }

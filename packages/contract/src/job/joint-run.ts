@@ -13,6 +13,8 @@ export interface PlannedPull {
 export interface JointRun {
   readonly joint: Joint;
   readonly passes: readonly Pass[];
+  /** Every pull that is planned, in its order. */
+  readonly plan: readonly PlannedPull[];
   readonly pulls: readonly KeptEntry<'pull'>[];
   readonly next: PlannedPull | undefined;
   readonly done: number;
@@ -70,6 +72,7 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
   return {
     joint,
     passes,
+    plan,
     pulls,
     next: left[0],
     done: plan.length - left.length,

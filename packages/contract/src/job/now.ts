@@ -3,8 +3,9 @@ import type { Hold, Waits } from '../dto/views.js';
 import type { Step } from '../sheet/file.js';
 import { find } from '../sheet/resolve.js';
 import type { Role } from '../words.js';
-import { nextAct, type Clock, type JobState } from './state.js';
+import { nextAct, type JobState } from './state.js';
 import { forerunners } from './traps.js';
+import { isBefore } from './waits.js';
 import { ENDS_IN, rolesFor } from './who-may.js';
 
 /** What a job's doing hangs on besides its own entries. */
@@ -35,33 +36,28 @@ export function canDo(state: JobState, around: Around): CanDo {
   if (hold) return { next, waits: { words: `${hold.words} (${hold.reason})` }, also: [] };
   const waits = act?.step ? stepWaits(state, act.step, around) : null;
   if (waits === null) return { next, waits, also: [] };
-  const also = state.steps
-    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== act?.step?.ref && !HOLDS_ALL.has(step.record.kind))
+  return { next, waits, also: meanwhile(state, act?.step, around).map(({ title }) => title) };
+}
+
+/** Steps of the stage that can be done while one of them waits. */
+export function meanwhile(state: JobState, waiting: Step | undefined, around: Omit<Around, 'hold'>): readonly Step[] {
+  return state.steps
+    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== waiting?.ref && !HOLDS_ALL.has(step.record.kind))
     .filter(({ step }) => forerunners(state, step).length === 0 && stepWaits(state, step, around) === null)
-    .map(({ step }) => step.title);
-  return { next, waits, also: also.slice(0, MOST_ALSO) };
+    .map(({ step }) => step)
+    .slice(0, MOST_ALSO);
 }
 
 /** Never done while something before them is open. */
 const HOLDS_ALL: ReadonlySet<string> = new Set(['reconcile', 'sign', 'hand-over']);
 
-function stepWaits(state: JobState, step: Step, { tools, role, now }: Around): Waits | null {
-  const clock = clockBefore(state, step, now);
+function stepWaits(state: JobState, step: Step, { tools, role, now }: Omit<Around, 'hold'>): Waits | null {
+  const clock = state.clocks.find((one) => one.until > now && (one.step === step.ref || isBefore(state, one, step)));
   if (clock) return { words: clock.what, until: clock.until };
   const kind = ENDS_IN[step.record.kind];
   const roles = kind === undefined ? undefined : rolesFor(kind);
   if (roles && !roles.includes(role)) return { words: `it takes a ${roles.join(' or ')}` };
   return toolMissing(state, step, tools, now.slice(0, 10));
-}
-
-/** A clock that still runs on a step that must be over first: one it names, or the one right before it. */
-function clockBefore(state: JobState, step: Step, now: string): Clock | undefined {
-  const order = state.sheet.steps;
-  const before = order[order.findIndex(({ ref }) => ref === step.ref) - 1]?.ref;
-  return state.clocks.find(
-    (clock) =>
-      clock.until > now && clock.step !== null && (clock.step === step.ref || clock.step === before || step.after?.includes(clock.step)),
-  );
 }
 
 /** The kind of tool that a step needs and the crib has none of in date. */

@@ -28,6 +28,7 @@ const CLOSES = new Set<AnyKeptEntry['kind']>([
   'reading',
   'end-play',
   'pull',
+  'fitted',
   'seal-fitted',
   'fluid',
   'tick',
@@ -37,7 +38,7 @@ const CLOSES = new Set<AnyKeptEntry['kind']>([
   'finding',
 ]);
 /** Kinds by which an act on a step is done; the reading of a step that sets something opens nothing. */
-const ACTS = new Set<AnyKeptEntry['kind']>(['tick', 'came-off', 'came-out', 'seal-fitted', 'pull', 'nut']);
+const ACTS = new Set<AnyKeptEntry['kind']>(['tick', 'came-off', 'came-out', 'seal-fitted', 'fitted', 'pull', 'nut']);
 
 function opens({ madeBy, closedBy }: Obligation, entry: AnyKeptEntry): boolean {
   if (entry.step === closedBy) return false;

@@ -3,13 +3,13 @@ import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { DecisionPayload } from '../entry/payloads.js';
 import type { JobView } from '../dto/views.js';
-import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
+import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity } from '../sheet/resolve.js';
 import type { OldFate } from '../words.js';
 import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, failedWords, filled, mm, nm, owedWords, readingText, settingOf, stageWords } from './words.js';
+import { entryWords, failedWords, filled, mm, nm, owedWords, pulledTo, readingText, settingOf } from './words.js';
 import { mean } from './working-for.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
@@ -67,6 +67,7 @@ export function jobReport(given: JobView, times: Times): Report {
       ...settingsSection(job, state, times),
       { title: 'As found', table: foundTable(job, times) },
       { title: 'Measured', table: readingsTable(job, times) },
+      { title: 'Fits', table: saidTable(job, 'fitted', times) },
       { title: 'Worked out', table: saidTable(job, 'worked', times) },
       { title: 'Parts', table: partsTable(state) },
       { title: 'The customer’s word', table: saidTable(job, 'answered', times) },
@@ -138,11 +139,13 @@ function wordTable(job: JobView, times: Times): NonNullable<ReportSection['table
 
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
   const sheet = job.sheet.file;
-  return state.settings.map(({ setting, proved }) => {
-    const window = settingWindow(setting);
+  return state.settings.map(({ setting, window, proved }) => {
     const quantity = settingQuantity(setting);
     const figure = (base: number, limits: Window): string => formatQuantity(base, quantity, undefined, limits);
-    const rows = rowsOf(job, ['nut', 'end-play'], times, (entry, look) => [
+    const own = job.entries.filter(
+      (entry) => entry.strikes !== null || ((entry.kind === 'nut' || entry.kind === 'end-play') && entry.payload.setting === setting.ref),
+    );
+    const rows = rowsOf({ ...job, entries: own }, ['nut', 'end-play'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
       entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
       look.tool,
@@ -213,7 +216,7 @@ function partsTable(state: JobState): NonNullable<ReportSection['table']> {
 }
 
 /** Entries of a kind in the words of the book. */
-function saidTable(job: JobView, kind: 'worked' | 'answered', times: Times): NonNullable<ReportSection['table']> {
+function saidTable(job: JobView, kind: 'fitted' | 'worked' | 'answered', times: Times): NonNullable<ReportSection['table']> {
   const rows = rowsOf(job, [kind], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
   return { head: ['What', 'Who', 'When'], rows };
 }
@@ -272,7 +275,7 @@ function pullsTable(job: JobView, ref: string, times: Times): NonNullable<Report
     String(payload.pass),
     String(numbers[payload.place] ?? ''),
     String(payload.place + 1),
-    payload.torque > 0 ? nm(payload.torque) : stageWords(joint?.stages?.[payload.pass - 1]),
+    pulledTo(payload, joint),
     payload.torque > 0 ? nm(settingOf(payload)) : '',
     [payload.result, payload.note].filter(Boolean).join(': '),
     look.tool,

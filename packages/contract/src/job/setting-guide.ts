@@ -1,7 +1,7 @@
 import type { ShimLine } from '../dto/stores.js';
 import type { Family } from '../words.js';
 import type { Setting } from '../sheet/file.js';
-import { baseOf, settingQuantity, settingWindow } from '../sheet/resolve.js';
+import { baseOf, settingQuantity } from '../sheet/resolve.js';
 import { workedWith, type SettingRun } from './setting-run.js';
 
 /** The workings that help to set something by its kind and method, the likeliest first; none where it is set by hand alone. */
@@ -37,7 +37,7 @@ type Preset = Readonly<Record<string, unknown>>;
  */
 export function presetFor(working: string, run: SettingRun, shims: readonly ShimLine[]): Preset {
   const { setting, tries } = run;
-  const window = settingWindow(setting);
+  const { window } = run;
   const unit = settingQuantity(setting) === 'torque' ? 'N·m' : 'mm';
   const ends = { from: `${window.from} ${unit}`, to: `${window.to} ${unit}` };
   const aim = setting.aim ? { aim: `${baseOf(setting.aim.figure, 'length')} mm` } : {};

@@ -1,9 +1,26 @@
 import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entry/kept.js';
+import type { NutPayload } from '../entry/payloads.js';
+import type { SettingMethod } from '../sheet/choices.js';
 import type { Setting } from '../sheet/file.js';
+import { baseOf, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
 import { adviseNut, mean } from './working-for.js';
 
-export type SettingPhase = 'seat' | 'read' | 'turn' | 'read-locked' | 'set';
+export type SettingPhase = 'seat' | 'read' | 'turn' | 'act' | 'read-locked' | 'set';
+
+/** What a method is set by where no figure says how far: its act, and whether it is read before that, too. */
+const BY_ACT: Partial<Record<SettingMethod, { readonly act: NutPayload['act']; readonly readsFirst: boolean }>> = {
+  'slipping-bolt': { act: 'clicked', readsFirst: false },
+  witness: { act: 'lined-up', readsFirst: false },
+  locknut: { act: 'locked', readsFirst: true },
+};
+
+/** The act that a method is set by, if it is set by one. */
+export function actOf({ method }: Pick<Setting, 'method'>): NutPayload['act'] | undefined {
+  return BY_ACT[method]?.act;
+}
+
+export type Bearings = 'new' | 'used';
 
 export interface SettingTry {
   readonly entry: KeptEntry<'end-play'>;
@@ -16,6 +33,9 @@ export interface SettingTry {
 export interface SettingRun {
   readonly setting: Setting;
   readonly phase: SettingPhase;
+  /** Whose window holds, and that window in mm or N·m. */
+  readonly bearings: Bearings;
+  readonly window: { readonly from: number; readonly to: number };
   readonly tries: readonly SettingTry[];
   /** The last reading, mm, and what to do with the nut from it. */
   readonly playNow: number | undefined;
@@ -23,14 +43,21 @@ export interface SettingRun {
   /** Workings that were used to set it, in their order. */
   readonly worked: readonly KeptEntry<'worked'>[];
   readonly proved: SettingTry | undefined;
+  /** How often its act was done. */
+  readonly acts: number;
+  /** What it should read before it is locked, from what locking changed the last time; none before that is known. */
+  readonly readFirst: number | undefined;
 }
 
 /** Where the setting of a nut stands: seat, read, turn, read again, until a reading is in. */
-export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): SettingRun {
+export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], decided: Bearings = 'new'): SettingRun {
   // Only a castle nut is turned by figures; whatever else is set by its method, and read.
   const byNut = setting.method === 'castle-nut';
-  const start: SettingPhase = byNut ? 'seat' : 'read-locked';
+  const byAct = BY_ACT[setting.method];
+  const start: SettingPhase = byNut ? 'seat' : byAct ? (byAct.readsFirst ? 'read' : 'act') : 'read-locked';
   let phase: SettingPhase = start;
+  let bearings = decided;
+  let acts = 0;
   let before = 'as found';
   let playNow: number | undefined;
   let proved: SettingTry | undefined;
@@ -39,10 +66,8 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
   for (const entry of entries) {
     if (entry.kind === 'nut' && entry.payload.setting === setting.ref) {
       phase = entry.payload.act === 'seated' ? 'read' : 'read-locked';
-      before =
-        entry.payload.act === 'seated'
-          ? `seated ${entry.payload.torque ?? ''} N·m, back ${setting.nut?.backOff ?? ''}`
-          : turned(entry.payload.angle);
+      before = didToNut(entry.payload, setting);
+      acts += 1;
       // A nut that moves takes its proof with it.
       proved = undefined;
     }
@@ -55,19 +80,32 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[]): 
     }
     if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
       playNow = mean(entry.payload.readings);
+      bearings = entry.payload.bearings ?? bearings;
       const verdict = verdictOf(entry);
       const current = { entry, play: playNow, verdict, before };
       tries.push(current);
-      if (entry.payload.moment === 'now') phase = 'turn';
+      if (entry.payload.moment === 'now') phase = byAct ? 'act' : 'turn';
       else if (verdict === 'in') phase = 'set';
-      else phase = verdict === 'out' && byNut ? 'turn' : 'read-locked';
+      else if (verdict === 'unsure') phase = 'read-locked';
+      else phase = byNut ? 'turn' : start;
       if (entry.payload.moment === 'proved') proved = current;
     }
   }
   const advice = phase === 'turn' && playNow !== undefined ? adviseNut(setting, playNow) : null;
   // No advice means no play to measure from: back to the start.
   if (phase === 'turn' && advice === null) phase = start;
-  return { setting, phase, tries, playNow, advice, proved, worked };
+  const window = settingWindow(setting, bearings);
+  const readFirst = byAct?.readsFirst ? readBefore(setting, window, tries) : undefined;
+  return { setting, phase, bearings, window, tries, playNow, advice, proved, worked, acts, readFirst };
+}
+
+/** The aim less what locking changed between the last two readings, before it and after it. */
+function readBefore(setting: Setting, { from, to }: SettingRun['window'], tries: readonly SettingTry[]): number | undefined {
+  const locked = tries.findLastIndex(({ entry }) => entry.payload.moment === 'locked');
+  const [before, after] = [tries[locked - 1], tries[locked]];
+  if (!before || !after || before.entry.payload.moment !== 'now') return undefined;
+  const aim = setting.aim ? baseOf(setting.aim.figure, settingQuantity(setting)) : (from + to) / 2;
+  return Math.max(0, aim - (after.play - before.play));
 }
 
 /** The last use of a working for a setting. */
@@ -84,6 +122,21 @@ export function didWords({ payload, working }: Pick<KeptEntry<'worked'>, 'payloa
   const written =
     field.kind === 'number' ? formatQuantity(Number(answer), quantityOf(field.quantity, working.input, described.inputs)) : String(answer);
   return `${field.label.charAt(0).toLowerCase()}${field.label.slice(1)} ${written}`;
+}
+
+function didToNut({ act, angle, torque }: NutPayload, { nut }: Setting): string {
+  switch (act) {
+    case 'seated':
+      return `seated ${torque ?? ''} N·m, back ${nut?.backOff ?? ''}`;
+    case 'turned':
+      return turned(angle);
+    case 'clicked':
+      return 'clicked';
+    case 'lined-up':
+      return 'at its mark';
+    case 'locked':
+      return 'locked';
+  }
 }
 
 function turned(angle: number): string {

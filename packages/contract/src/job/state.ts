@@ -4,7 +4,7 @@ import type { EntryKind } from '../entry/entry.js';
 import type { ShopRule } from '../dto/shop.js';
 import type { Fate, Stage } from '../words.js';
 import { STAGES, STAGE_NAMES } from '../words.js';
-import type { Part, SheetFile, Step } from '../sheet/file.js';
+import type { Part, Setting, SheetFile, Step } from '../sheet/file.js';
 import { find, partName } from '../sheet/resolve.js';
 import {
   conflictsOf,
@@ -21,8 +21,9 @@ import { withFound } from './found.js';
 import { movedOf, openEnds, type Moved, type OpenEnd } from './open-ends.js';
 import { buildList, notIn, type BuildLine } from './build-list.js';
 import { duesOf, type Due } from './obligations.js';
+import { fitRun, type FitRun } from './fit-run.js';
 import { jointRun, type JointRun } from './joint-run.js';
-import { settingRun, verdictOf, type SettingRun } from './setting-run.js';
+import { settingRun, verdictOf, type Bearings, type SettingRun } from './setting-run.js';
 
 export interface StepState {
   readonly step: Step;
@@ -85,6 +86,7 @@ export interface JobState {
   readonly clocks: readonly Clock[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
+  readonly fits: readonly FitRun[];
   /** Cautions by the people who read them: each reads them once on a job. */
   readonly cautionsRead: readonly KeptEntry<'caution-read'>[];
   /** What is put off with the customer's knowledge. */
@@ -101,14 +103,15 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
   const of = <K extends EntryKind>(kind: K): readonly KeptEntry<K>[] => live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[];
   const ledger = of('came-off');
   const settled = new Set(of('owed-settled').map(({ payload }) => payload.owed));
-  const settings = sheet.settings.map((setting) => settingRun(setting, live));
+  const fits = (sheet.fits ?? []).map((fit) => fitRun(fit, live));
   const joints = sheet.joints.map((joint) => jointRun(joint, live));
   const decisions = decide(sheet, live, rules);
+  const settings = sheet.settings.map((setting) => settingRun(setting, live, bearingsOf(setting, decisions)));
   const marks = marksOf(live);
   const conflicts = conflictsOf(ledger, of('counted'));
   const once = countedOnce(ledger, conflicts);
   const reconcile = reconcileCounts(sheet, once, of('counted'));
-  const context = { sheet, live, ledger: once, settings, joints, decisions, reconcile, conflicts };
+  const context = { sheet, live, ledger: once, settings, fits, joints, decisions, reconcile, conflicts };
   const steps = sheet.steps.map((step) => stepState(step, context));
   return {
     sheet,
@@ -130,6 +133,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     clocks: clocksOf(live),
     joints,
     settings,
+    fits,
     cautionsRead: of('caution-read'),
     owed: of('owed').filter(({ id }) => !settled.has(id)),
     signed: of('sign').at(-1),
@@ -137,11 +141,18 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
   };
 }
 
+/** Bearings are used ones where every one that a setting names goes back in. */
+function bearingsOf({ bearings = [] }: Setting, decisions: readonly Decision[]): Bearings {
+  const fates = decisions.filter(({ part }) => bearings.includes(part.ref)).map(({ entry, proposed }) => entry?.payload.fate ?? proposed);
+  return fates.length > 0 && fates.every((fate) => fate === 'reuse') ? 'used' : 'new';
+}
+
 interface Context {
   readonly sheet: SheetFile;
   readonly live: readonly AnyKeptEntry[];
   readonly ledger: readonly KeptEntry<'came-off'>[];
   readonly settings: readonly SettingRun[];
+  readonly fits: readonly FitRun[];
   readonly joints: readonly JointRun[];
   readonly decisions: readonly Decision[];
   readonly reconcile: readonly ReconcileLine[];
@@ -205,6 +216,8 @@ function stepState(step: Step, context: Context): StepState {
         ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure: read again' } : {}),
       };
     }
+    case 'fit':
+      return { step, done: context.fits.some(({ fit, fitted }) => fit.ref === step.record.fit && fitted !== undefined) };
     case 'torque': {
       const run = context.joints.find((candidate) => candidate.joint.ref === step.record.joint);
       return outOf(run?.done ?? 0, run?.total ?? 0);

@@ -19,8 +19,11 @@ export function forerunners({ sheet, steps }: Pick<JobState, 'sheet' | 'steps'>,
     const [first] = frees;
     return first && frees.every(({ ref }) => undone.has(ref)) ? [said(first, stillOn(sheet, part))] : [];
   });
+  const early = [...undone.values()]
+    .filter((other) => other.tooLateAfter === step.ref)
+    .map((other) => said(other, 'It cannot be done any more after this.'));
   const known = new Set<string>();
-  return [...before, ...inTheWay].filter((one) => !known.has(one.step) && known.add(one.step));
+  return [...before, ...early, ...inTheWay].filter((one) => !known.has(one.step) && known.add(one.step));
 }
 
 function said({ ref, title }: Step, why: string): Forerunner {

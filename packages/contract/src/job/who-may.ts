@@ -14,6 +14,7 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   pull: BENCH,
   'end-play': BENCH,
   'went-in': BENCH,
+  fitted: BENCH,
   'value-taken': WRITERS,
   'value-found': WRITERS,
   pinned: WRITERS,
@@ -35,6 +36,7 @@ export const ENDS_IN: Partial<Record<RecordKind, EntryKind>> = {
   setting: 'end-play',
   proof: 'end-play',
   torque: 'pull',
+  fit: 'fitted',
   sign: 'sign',
   'hand-over': 'handed-over',
 };

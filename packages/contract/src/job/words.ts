@@ -1,8 +1,8 @@
 import { OPEN_OHM, dropZeros, formatQuantity, fromBase, unitBySymbol, workings, type Quantity, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
-import type { CameOffPayload, CameOutPayload, FailedBy, OwedPayload } from '../entry/payloads.js';
-import type { JointStage, SheetFile } from '../sheet/file.js';
+import type { CameOffPayload, CameOutPayload, FailedBy, NutPayload, OwedPayload, PullPayload } from '../entry/payloads.js';
+import type { Joint, JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
@@ -118,20 +118,34 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depths.length > 0 ? `, depth ${mm(mean(depths))}` : ''}${judged}`;
     }
     case 'nut':
-      return entry.payload.act === 'seated'
-        ? `Nut seated at ${nm(entry.payload.torque ?? 0)}, backed off ${-entry.payload.angle}°`
-        : nutTurned(entry.payload.angle);
+      return nutWords(entry.payload);
     case 'end-play': {
       const setting = find(sheet.settings, entry.payload.setting);
       const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
-      return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting)) : ''}, ${moment}${judged}`;
+      return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting, entry.payload.bearings)) : ''}, ${moment}${judged}${entry.payload.bearings === 'used' ? ' (window of used bearings)' : ''}`;
     }
     case 'pull': {
-      const { joint: ref, pass, place, torque, result, note } = entry.payload;
+      const { joint: ref, pass, place, torque, result, note, sight } = entry.payload;
       const joint = find(sheet.joints, ref);
       const number = joint ? placeNumbers(joint)[place] : undefined;
-      const how = torque > 0 ? `${nm(torque)}, wrench at ${nm(settingOf(entry.payload))}` : stageWords(joint?.stages?.[pass - 1]);
+      const seen = sight && result !== 'trouble' ? `, its curve showed: ${sight}` : '';
+      const how = `${pulledTo(entry.payload, joint)}${torque > 0 ? `, wrench at ${nm(settingOf(entry.payload))}` : ''}${seen}`;
       return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${how}, ${result}${note ? ` (${note})` : ''}`;
+    }
+    case 'fitted': {
+      const { fit, by, driver, support, force, temperature, home, note } = entry.payload;
+      const how = { press: 'pressed', heat: 'warmed and dropped', hand: 'driven by hand' }[by];
+      return [
+        `${find(sheet.fits ?? [], fit)?.name ?? fit}: ${how}`,
+        temperature === undefined ? '' : formatQuantity(temperature, 'temperature', '°C'),
+        force === undefined ? '' : `most ${formatQuantity(force, 'force')}`,
+        driver,
+        support && `on ${support}`,
+        `home: ${home}`,
+        note && `although ${note}`,
+      ]
+        .filter(Boolean)
+        .join(', ');
     }
     case 'open-end': {
       const { what, place, turns, closes } = entry.payload;
@@ -157,7 +171,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
         .join(', ');
     }
     case 'replacement-here':
-      return `Before no way back: ${entry.payload.seen}`;
+      return `The new one is here: ${entry.payload.seen}`;
     case 'came-out':
       return cameOutWords(entry.payload);
     case 'hold':
@@ -225,6 +239,13 @@ export function filled({ amount, unit }: { readonly amount: number; readonly uni
   return amount > 0 ? inUnit(amount, unit) : 'filled until it showed';
 }
 
+/** What a pull was pulled to: its torque, the angle or the sight of its round, or nothing that was measured. */
+export function pulledTo({ torque, pass }: Pick<PullPayload, 'torque' | 'pass'>, joint: Joint | undefined): string {
+  const stage = joint?.stages?.[pass - 1];
+  if (torque > 0) return nm(torque);
+  return stage && stage.kind !== 'torque' ? stageWords(stage) : 'by hand, unmeasured';
+}
+
 /** A round of a staged joint as it is said at the bench. */
 export function stageWords(stage: JointStage | undefined): string {
   if (!stage) return 'by hand';
@@ -246,6 +267,21 @@ export function stageWords(stage: JointStage | undefined): string {
       return `until it touches${until}`;
     case 'flatten':
       return `until it lies flat${until}`;
+  }
+}
+
+function nutWords({ act, angle, torque = 0 }: NutPayload): string {
+  switch (act) {
+    case 'seated':
+      return `Nut seated at ${nm(torque)}, backed off ${-angle}°`;
+    case 'clicked':
+      return 'Bolt pulled until it clicked';
+    case 'lined-up':
+      return 'Set to its mark again';
+    case 'locked':
+      return 'Locknut tight against it';
+    case 'turned':
+      return nutTurned(angle);
   }
 }
 

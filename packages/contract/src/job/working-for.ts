@@ -25,12 +25,12 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
       return seal?.depth ? judge('length', depths, windowOf(seal.depth, 'length'), tool) : null;
     }
     case 'end-play': {
-      const { setting: ref, readings, moment } = payload as EndPlayPayload;
+      const { setting: ref, readings, moment, bearings } = payload as EndPlayPayload;
       const setting = find(sheet.settings, ref);
       if (!setting) return null;
       return moment === 'now'
         ? adviseNut(setting, mean(readings))
-        : judge(settingQuantity(setting), readings, settingWindow(setting), tool);
+        : judge(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
     }
     case 'worked': {
       const { working, input } = payload as WorkedPayload;

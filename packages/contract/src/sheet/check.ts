@@ -99,9 +99,20 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     const at = `settings[${index}]`;
     const quantity = settingQuantity(setting);
     issues.push(...checkSpan(`${at}.window`, setting.window, quantity, true));
+    setting.bearings?.forEach((ref, number) => pointer(`${at}.bearings[${number}]`, ref, refs.parts, 'a part'));
     if (setting.windowUsed) issues.push(...checkSpan(`${at}.windowUsed`, setting.windowUsed, quantity, true));
     if (setting.method === 'castle-nut' && !setting.nut)
       issues.push({ path: `${at}.nut`, message: 'is missing; a castle nut needs its thread, slots and holes' });
+  });
+  sheet.fits?.forEach((fit, index) => {
+    const at = `fits[${index}]`;
+    pointer(`${at}.part`, fit.part, refs.parts, 'a part');
+    if (fit.wanted) issues.push(...checkSpan(`${at}.wanted`, fit.wanted, 'length', true));
+    if ((fit.wanted === undefined) === (fit.zones === undefined))
+      issues.push({ path: `${at}.wanted`, message: 'is needed, or "zones" in its place: one of the two says how tight it is' });
+    const [outside, seat] = [fit.outside, fit.seat].map((figure) => readSheetFigure(figure, 'length', false));
+    if (outside?.ok && seat?.ok && outside.quantity.base <= seat.quantity.base)
+      issues.push({ path: `${at}.outside`, given: fit.outside, message: `must be over the seat, ${fit.seat}` });
   });
   sheet.limits.forEach((limit, index) => {
     pointer(`limits[${index}].part`, limit.part, refs.parts, 'a part');
@@ -114,12 +125,15 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     pointer(`${at}.record.joint`, step.record.joint, refs.joints, 'a joint');
     pointer(`${at}.record.setting`, step.record.setting, refs.settings, 'a setting');
     pointer(`${at}.record.seal`, step.record.seal, refs.seals, 'a seal');
+    pointer(`${at}.record.fit`, step.record.fit, refs.fits, 'a fit');
     pointer(`${at}.record.fluid`, step.record.fluid, refs.fluids, 'a fluid');
     step.record.counts?.forEach((counted, number) => pointer(`${at}.record.counts[${number}].part`, counted.part, refs.parts, 'a part'));
     pointer(`${at}.opens.closedBy`, step.opens?.closedBy, refs.steps, 'a step');
     step.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
     step.after?.forEach((ref, number) => pointer(`${at}.after[${number}]`, ref, refs.steps, 'a step'));
     step.frees?.forEach((ref, number) => pointer(`${at}.frees[${number}]`, ref, refs.parts, 'a part'));
+    step.putsIn?.forEach((ref, number) => pointer(`${at}.putsIn[${number}]`, ref, refs.parts, 'a part'));
+    pointer(`${at}.tooLateAfter`, step.tooLateAfter, refs.steps, 'a step');
     step.needsOff?.forEach((ref, number) => pointer(`${at}.needsOff[${number}]`, ref, refs.parts, 'a part'));
     pointer(`${at}.routing`, step.routing, refs.routings, 'a routing picture');
     pointer(`${at}.pinned.document`, step.pinned?.document, refs.documents, 'a document');
@@ -207,13 +221,14 @@ function checkSpan(at: string, span: Span, quantity: LimitQuantity, bothEnds = f
 }
 
 /** Which pointer a kind of record cannot do without. */
-const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'setting' | 'seal' | 'fluid' | 'counts'>> = {
+const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'setting' | 'seal' | 'fluid' | 'fit' | 'counts'>> = {
   count: 'counts',
   reading: 'limit',
   look: 'limit',
   fluid: 'fluid',
   seal: 'seal',
   setting: 'setting',
+  fit: 'fit',
   torque: 'joint',
   proof: 'setting',
 };

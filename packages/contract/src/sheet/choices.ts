@@ -30,6 +30,14 @@ export const SETTING_METHODS = [
 ] as const;
 export type SettingMethod = (typeof SETTING_METHODS)[number];
 
+/** The ring that the force of a press or a driver goes through. */
+export const PRESSED_ON = ['inner ring', 'outer ring', 'both rings', 'the part itself'] as const;
+export type PressedOn = (typeof PRESSED_ON)[number];
+
+/** What is warmed to go on, by what it stands; the kinds of the working that says how warm. */
+export const WARMED = ['open-bearing', 'sealed-bearing', 'hub', 'soft-hub'] as const;
+export type Warmed = (typeof WARMED)[number];
+
 export const SEAL_KINDS = ['lip-seal', 'o-ring', 'face-seal', 'gasket', 'sealant', 'boot', 'piston-seal', 'bellows'] as const;
 export type SealKind = (typeof SEAL_KINDS)[number];
 
@@ -116,6 +124,7 @@ export const RECORD_KINDS = [
   'fluid',
   'seal',
   'setting',
+  'fit',
   'torque',
   'proof',
   'sign',

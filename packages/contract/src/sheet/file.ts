@@ -33,11 +33,13 @@ import {
   LIMIT_QUANTITIES,
   LOOK_PICTURES,
   ORIENTATIONS,
+  PRESSED_ON,
   RECORD_KINDS,
   SEAL_KINDS,
   SETTING_KINDS,
   SETTING_METHODS,
   STAGE_KINDS,
+  WARMED,
   type Doing,
   type FasteningKind,
   type GridOf,
@@ -46,11 +48,13 @@ import {
   type LimitQuantity,
   type LookPicture,
   type Orientation,
+  type PressedOn,
   type RecordKind,
   type SealKind,
   type SettingKind,
   type SettingMethod,
   type StageKind,
+  type Warmed,
 } from './choices.js';
 import {
   FAMILIES,
@@ -298,12 +302,37 @@ export class Setting {
   @Nested(() => Span) window: Span;
   /** Where used bearings have a window of their own. */
   @IsOptional() @Nested(() => Span) windowUsed?: Span;
+  /** The bearings that are new or used: which of the two windows holds. */
+  @IsOptional() @Refs(8) bearings?: string[];
   @IsOptional() @Nested(() => LengthValue) aim?: LengthValue;
   /** Needed by the method castle-nut. */
   @IsOptional() @Nested(() => CastleNut) nut?: CastleNut;
   @IsIn(TOOL_KINDS) tool: ToolKind;
   @IsInt() @Min(1) @Max(20) repeats: number;
   @IsOptional() @Name(1000) how?: string;
+}
+
+/** A ring on its shaft or in its housing: what holds it there, and how it goes home. */
+export class Fit {
+  @Ref() ref: string;
+  @Name() name: string;
+  /** What goes on or in. */
+  @Ref() part: string;
+  /** Diameter and length of the seat. */
+  @IsFigure('length') seat: string;
+  @IsFigure('length') long: string;
+  /** Outside of the outer one of the two. */
+  @IsFigure('length') outside: string;
+  /** Interference that is wanted, minus is play; or the two zones that say it, "K7/k6". */
+  @IsOptional() @Nested(() => Span) wanted?: Span;
+  @IsOptional()
+  @Matches(/^[A-Z]{1,2}\d{1,2}\/[a-z]{1,2}\d{1,2}$/u, { message: 'must be two zones of ISO 286, such as "K7/k6"' })
+  zones?: string;
+  @IsIn(PRESSED_ON) pressedOn: PressedOn;
+  @IsIn(WARMED) warmed: Warmed;
+  /** Never warmer than this. */
+  @IsOptional() @IsFigure('temperature') most?: string;
+  @IsOptional() @Name(500) how?: string;
 }
 
 export class Seal {
@@ -410,6 +439,7 @@ export class StepRecord {
   @IsOptional() @Ref() setting?: string;
   @IsOptional() @Ref() seal?: string;
   @IsOptional() @Ref() fluid?: string;
+  @IsOptional() @Ref() fit?: string;
   @IsOptional() @Rows(() => Counted, 60) counts?: Counted[];
 }
 
@@ -464,6 +494,10 @@ export class Step {
   /** Parts that must be off already. */
   @IsOptional() @Refs() needsOff?: string[];
   @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;
+  /** Parts that go in with it, besides those of its joint, seal or fit. */
+  @IsOptional() @Refs() putsIn?: string[];
+  /** Cannot be done any more once this step is. */
+  @IsOptional() @Ref() tooLateAfter?: string;
   /** Cannot be undone: its replacement part is here first. */
   @IsOptional() @IsBoolean() noWayBack?: boolean;
   @Name(1000) act: string;
@@ -615,6 +649,7 @@ export class SheetFile {
   /** Where its serial or tag is found. */
   @IsOptional() @Name(200) serialPlace?: string;
   @IsOptional() @Rows(() => Kit, 20) kits?: Kit[];
+  @IsOptional() @Rows(() => Fit, 60) fits?: Fit[];
   @IsOptional() @Rows(() => Fastening, 60) fastenings?: Fastening[];
   @IsOptional() @Rows(() => Task, 20) tasks?: Task[];
   @IsOptional() @Rows(() => Obligation, 30) obligations?: Obligation[];

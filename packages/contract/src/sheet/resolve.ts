@@ -29,8 +29,10 @@ export function settingQuantity(setting: Pick<Setting, 'kind'>): 'length' | 'tor
   return setting.kind === 'preload' ? 'torque' : 'length';
 }
 
-export function settingWindow(setting: Setting): { readonly from: number; readonly to: number } {
-  const { from = 0, to = 0 } = windowOf(setting.window, settingQuantity(setting));
+/** What is wanted, in mm or N·m: of new bearings, or of used ones where the sheet has a window for them. */
+export function settingWindow(setting: Setting, bearings: 'new' | 'used' = 'new'): { readonly from: number; readonly to: number } {
+  const span = bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window;
+  const { from = 0, to = 0 } = windowOf(span, settingQuantity(setting));
   return { from, to };
 }
 

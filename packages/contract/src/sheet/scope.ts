@@ -57,13 +57,14 @@ function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
   const whileOpen = (file.whileOpen ?? []).filter(({ step }) => chosen.has(step));
   const [kept, all] = [pointed(file, steps, whileOpen), pointed(file, file.steps, file.whileOpen ?? [])];
   const only = <K extends Pointed>(list: K): SheetFile[K] =>
-    file[list].filter(({ ref }) => kept.has(`${list}/${ref}`) || !all.has(`${list}/${ref}`)) as SheetFile[K];
+    (file[list] ?? []).filter(({ ref }) => kept.has(`${list}/${ref}`) || !all.has(`${list}/${ref}`)) as SheetFile[K];
   const left: SheetFile = {
     ...file,
     steps,
     parts: only('parts'),
     joints: only('joints'),
     settings: only('settings'),
+    ...(file.fits ? { fits: only('fits') } : {}),
     seals: only('seals'),
     limits: only('limits'),
     fluids: only('fluids'),
@@ -113,7 +114,7 @@ function freeing(file: SheetFile, step: Step | undefined): readonly string[] {
   return file.steps.filter((other) => freedBy(other).some((part) => needed.has(part))).map(({ ref }) => ref);
 }
 
-type Pointed = 'parts' | 'joints' | 'settings' | 'seals' | 'limits' | 'fluids';
+type Pointed = 'parts' | 'joints' | 'settings' | 'fits' | 'seals' | 'limits' | 'fluids';
 
 /** The lines that steps point to, as list and ref, and the parts behind those. */
 function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly WhileOpen[]): ReadonlySet<string> {
@@ -127,17 +128,20 @@ function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly Wh
     point('seals', step.record.seal);
     point('limits', step.record.limit);
     point('fluids', step.record.fluid);
-    for (const part of [...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)]) point('parts', part);
+    point('fits', step.record.fit);
+    for (const part of [...(step.frees ?? []), ...(step.putsIn ?? []), ...(step.record.counts ?? []).map(({ part }) => part)])
+      point('parts', part);
   }
-  for (const list of ['joints', 'seals', 'limits'] as const)
-    for (const { ref, part } of file[list]) if (lines.has(`${list}/${ref}`)) point('parts', part);
+  for (const list of ['joints', 'fits', 'seals', 'limits'] as const)
+    for (const { ref, part } of file[list] ?? []) if (lines.has(`${list}/${ref}`)) point('parts', part);
+  for (const { ref, bearings = [] } of file.settings) if (lines.has(`settings/${ref}`)) for (const part of bearings) point('parts', part);
   for (const { part } of whileOpen) point('parts', part);
   for (const { ref, asManyAs } of file.parts) if (lines.has(`parts/${ref}`)) point('parts', asManyAs);
   return lines;
 }
 
 /** Lists whose lines each side has of its own. */
-const PER_SIDE = ['parts', 'joints', 'fastenings', 'settings', 'seals', 'limits', 'fluids'] as const;
+const PER_SIDE = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids'] as const;
 
 function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
   const ownSteps = file.steps.filter((step) => !ONCE.has(step.record.kind));
@@ -204,8 +208,21 @@ function named<L extends object>(line: L, side: string): L {
   };
 }
 
-const POINTS = new Set(['ref', 'part', 'joint', 'setting', 'seal', 'limit', 'fluid', 'closedBy', 'step', 'asManyAs']);
-const POINT_LISTS = new Set(['after', 'frees', 'needsOff']);
+const POINTS = new Set([
+  'ref',
+  'part',
+  'joint',
+  'setting',
+  'seal',
+  'limit',
+  'fluid',
+  'fit',
+  'tooLateAfter',
+  'closedBy',
+  'step',
+  'asManyAs',
+]);
+const POINT_LISTS = new Set(['after', 'frees', 'needsOff', 'putsIn', 'bearings']);
 
 /** A copy of a line with its own ref and all that it points to in this side's column. */
 function pointedBy<L>(line: L, of: (ref: string) => string): L {

@@ -1,4 +1,5 @@
 import { normal, seeded } from '../math/random.js';
+import { pullCurve, type Fastener } from '../torque/watch.js';
 import { baseUnit, fromBase, unitsOf, type Quantity, type Unit } from '../quantity/units.js';
 
 /** What can be wrong with an instrument. */
@@ -40,6 +41,8 @@ export interface Pull {
   readonly stiffness: number;
   /** N·m that are wanted; the hand stops some way over it. */
   readonly wanted: number;
+  /** What the wrench meets; a good fastener where it is not said. */
+  readonly fastener?: Fastener;
 }
 
 interface KindOfTool {
@@ -124,7 +127,7 @@ export class StandIn {
   }
 
   /** One pull of a wrench, from snug to over the wanted torque: its lines in order, the last one to be taken. */
-  pull({ snug, stiffness, wanted }: Pull, faults: readonly Fault[]): readonly StandInLine[] {
+  pull({ snug, stiffness, wanted, fastener = 'good' }: Pull, faults: readonly Fault[]): readonly StandInLine[] {
     const { noise, clicks } = this.#model;
     if (clicks) {
       // It lets go at its setting, or never when the spring sticks.
@@ -132,9 +135,8 @@ export class StandIn {
       return [this.#send({ unit: this.#sentUnit(faults).symbol, taken: true })];
     }
     const end = wanted * (1 + Math.max(0, normal(this.#random, OVERSHOOT, OVERSHOOT_SPREAD)));
-    return Array.from({ length: LINES_A_PULL }, (_, at) => {
-      const torque = snug + ((end - snug) * (at + 1)) / LINES_A_PULL;
-      const angle = Number(((torque - snug) / stiffness).toFixed(1));
+    return pullCurve(fastener, snug, stiffness, end, LINES_A_PULL).map(({ torque, angle: turned }, at) => {
+      const angle = Number(turned.toFixed(1));
       const isEnd = at === LINES_A_PULL - 1;
       const read = this.#figure(normal(this.#random, torque, isEnd ? noise : noise * 2), faults);
       return this.#send({ ...read, angle, ...(isEnd ? { taken: true } : {}) });

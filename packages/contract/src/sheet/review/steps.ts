@@ -133,12 +133,12 @@ export function* actsHaveTheirObligation(sheet: SheetFile): Iterable<Finding> {
 }
 
 /** What each list is for: the record of a step that points to it. */
-const USED_BY = { joints: 'joint', settings: 'setting', seals: 'seal', limits: 'limit', fluids: 'fluid' } as const;
+const USED_BY = { joints: 'joint', settings: 'setting', fits: 'fit', seals: 'seal', limits: 'limit', fluids: 'fluid' } as const;
 
 export function* everythingIsUsed(sheet: SheetFile): Iterable<Finding> {
   for (const [list, pointer] of Object.entries(USED_BY) as [keyof typeof USED_BY, 'joint'][]) {
     const used = new Set(sheet.steps.map(({ record }) => record[pointer]));
-    for (const line of sheet[list])
+    for (const line of sheet[list] ?? [])
       if (!used.has(line.ref))
         yield finding(
           'care',

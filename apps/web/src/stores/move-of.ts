@@ -1,0 +1,7 @@
+import type { MoveBody } from '@jubb/contract/job';
+import { v7 as uuid } from 'uuid';
+
+/** A movement of a stock line for a job, taken now. */
+export function moveOf(kind: MoveBody['kind'], quantity: number, jobId: string): MoveBody {
+  return { id: uuid(), kind, quantity, jobId, takenAt: new Date().toISOString() };
+}

@@ -1,0 +1,12 @@
+import type { Joint, SheetFile, Step } from '../sheet/file.js';
+import { find } from '../sheet/resolve.js';
+
+/** Why the new part is seen before a step: it cannot be undone, or its fasteners are new each time. */
+export type NewFirst = { readonly why: 'no way back' } | { readonly why: 'new each time'; readonly joint: Joint };
+
+export function newFirst(sheet: SheetFile, step: Step | undefined): NewFirst | undefined {
+  if (!step) return undefined;
+  if (step.noWayBack) return { why: 'no way back' };
+  const joint = step.stage === 'build' ? find(sheet.joints, step.record.joint) : undefined;
+  return joint?.renewEachTime ? { why: 'new each time', joint } : undefined;
+}
