@@ -1,35 +1,14 @@
 import { expect, test } from '@jest/globals';
-import { jobState, type JobState, type JobView } from '@jubb/contract';
+import { allKept, atJob, reads, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
 
 const shop = ownShop();
 
-async function stateOf(api: Client, id: string): Promise<JobState> {
-  const job = await api.get<JobView>(`/jobs/${id}`);
-  return jobState(job.sheet.file, job.entries);
-}
-
-/** Waits until nothing is held on the tablet any more. */
-async function allKept(hand: Hand): Promise<void> {
-  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
-}
-
-/** A job on a sheet, worked up to a step, and somebody before it. */
-async function at(key: string, step: string, path: string): Promise<{ api: Client; id: string; hand: Hand }> {
-  const api = await Client.as(shop.server.base, 'ilka');
-  const { revisionId } = await api.sheetKeyed(key);
-  const { id } = await api.booked(revisionId);
-  await api.workTo(id, step);
-  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${id}/${path}`);
-  await hand.logIn('ilka');
-  return { api, id, hand };
-}
-
 test('a compressor goes together: a mark before its part, an air gap set from the shelf after a wrong figure, and the obligation met', async () => {
-  const { api, id, hand } = await at('askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
-  await hand.sees('Goes in again');
+  const { api, id, hand } = await atJob(shop, 'askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
+  await hand.sees('Build list');
   const before = await stateOf(api, id);
   const marked = before.build.find(({ mark }) => mark && !mark.met)!;
   expect(await hand.faults()).toEqual([]);
@@ -40,10 +19,7 @@ test('a compressor goes together: a mark before its part, an air gap set from th
 
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
-  for (const reading of ['0,21', '0,22', '0,21', '']) {
-    await hand.type(reading);
-    await hand.press('Enter');
-  }
+  await reads(hand, '0,21', '0,22', '0,21');
   await hand.sees('Which shims give the clutch its air gap?');
   // 5 mm for half a millimetre: no pack of the box is so thick.
   await hand.fill('Shims now', '50 mm');
@@ -55,10 +31,7 @@ test('a compressor goes together: a mark before its part, an air gap set from th
   await hand.sees('put in');
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
-  for (const reading of ['0,55', '0,55', '0,56', '']) {
-    await hand.type(reading);
-    await hand.press('Enter');
-  }
+  await reads(hand, '0,55', '0,55', '0,56');
   await hand.sees('Air gap of the clutch 0.553 mm');
   await allKept(hand);
   const after = await stateOf(api, id);
@@ -83,6 +56,9 @@ test('a joint without a number: worked out from its screw, refused for a thread 
   await hand.sees('Go on by');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Go on by');
+  // New each time: the old ones do not go back.
+  await hand.fill('Not out of stores', 'out of the axle kit');
+  await hand.use('New ones in hand');
   await hand.sees('Set the wrench to');
   await allKept(hand);
   const { sheet } = await stateOf(api, job.id);

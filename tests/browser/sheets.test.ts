@@ -211,6 +211,9 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   // The link is cut in the middle: it is kept here, and the work goes on by it.
   await hand.page.setOfflineMode(true);
   await hand.press('Enter');
+  await hand.sees('New each time');
+  await hand.fill('Not out of stores', 'out of the axle kit');
+  await hand.press('Enter');
   await hand.sees('full 91 N·m');
   expect(await hand.faults()).toEqual([]);
   await hand.page.setOfflineMode(false);

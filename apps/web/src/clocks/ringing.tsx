@@ -23,7 +23,7 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
     return () => clearInterval(again);
   }, [rings]);
   return (
-    <div className="clocks">
+    <aside className="clocks" aria-label="Clocks">
       {over.map(({ entryId, jobId, number, what, then }) => (
         <div key={entryId} className="clock over" role="alert">
           <b>{number}</b> {what}: it is time
@@ -48,6 +48,6 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
             <b>{number}</b> {what} <b className="fig">{leftWords(Date.parse(until) - now)}</b>
           </div>
         ))}
-    </div>
+    </aside>
   );
 }

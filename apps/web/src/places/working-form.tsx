@@ -56,7 +56,8 @@ export function WorkingForm({
     working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])),
   );
   const result = workings.run(working.id, input);
-  const issues = result && !result.ok ? result.issues : [];
+  // What is empty is no mistake before anything was typed.
+  const issues = result && !result.ok ? result.issues.filter(({ code }) => touched || code !== 'required') : [];
   const run = result?.ok ? result.run : undefined;
   const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(texts[onlyFor.field] ?? '');
   const set = (name: string, text: string): void => {

@@ -85,6 +85,9 @@ function FilledUntil({ fluid, onFull }: { readonly fluid: Fluid; readonly onFull
   );
 }
 
+/** Kinds that are laid on a face, dry, and not pressed into a place. */
+const LAID: ReadonlySet<string> = new Set(['sealant', 'gasket']);
+
 /** Direction, then lubricant, then depth: one thing asked at a time. */
 export function SealRecorder({ step }: RecorderProps): ReactElement | null {
   const { job, sheet, keep } = useHere();
@@ -108,7 +111,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
       <RecorderLayout
         say={seal.lubricant}
         primary={{
-          label: 'Greased, in and square',
+          label: LAID.has(seal.kind) ? 'Laid, all round' : 'Greased, in and square',
           run: () => {
             if (seal.depth) return setSeen(2);
             keep({

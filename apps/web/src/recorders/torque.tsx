@@ -15,7 +15,7 @@ import {
 import { useState, type ReactElement } from 'react';
 import { Flats, flatsWords } from '../drawings/flats.tsx';
 import { JointPlate } from '../drawings/joint-plate.tsx';
-import { AskLine } from '../kit/ask-line.tsx';
+import { AskLine, type Answers } from '../kit/ask-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { Care, Trust } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -42,7 +42,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
   const units = useUnits();
   const earlier = useEarlierPulls(run);
   const [wrenchId, setWrenchId] = useState<string>();
-  const [asking, setAsking] = useState<'trouble' | 'other' | 'hand'>();
+  const [asking, setAsking] = useState(false);
   const [choosing, setChoosing] = useState(false);
   const [adapter, setAdapter] = useDraft(`${job.id}.adapter`, NO_ADAPTER);
   const plate = <RunPlate run={run} />;
@@ -142,9 +142,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         others={[
           ...(pass?.check ? [{ label: 'It turned', key: 't' as const, run: () => pull({ result: 'turned' }), disabled: cannot }] : []),
           { label: 'Wrench', key: 'w', run: () => setChoosing(!choosing) },
-          ...(joint.count > 1 ? [{ label: 'Another one', key: 'a' as const, run: () => setAsking('other'), disabled: cannot }] : []),
-          { label: 'Trouble', key: 'x', run: () => setAsking('trouble'), disabled: cannot },
-          { label: 'No wrench reaches it', key: 'd', run: () => setAsking('hand') },
+          { label: 'Trouble', key: 'x', run: () => setAsking(true) },
         ]}
         drawing={plate}
       >
@@ -210,20 +208,19 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         ) : null}
         {wrench ? null : (
           <p className="v-out mb-0 mt-2">
-            No wrench of the crib reaches this torque in calibration. Borrow one, have one checked, or say why it goes by hand (D).
+            No wrench of the crib reaches this torque in calibration. Borrow one, have one checked, or say why it goes by hand (X).
           </p>
         )}
       </RecorderLayout>
       {asking ? (
         <AskPull
-          what={asking}
           run={run}
-          onClose={() => setAsking(undefined)}
-          onDone={({ note = '', number }) => {
-            setAsking(undefined);
-            if (asking === 'hand') byHand(note);
-            else if (asking === 'trouble') pull({ result: 'trouble', note });
-            else pull({ place: run.numbers.indexOf(Number(number)) });
+          onClose={() => setAsking(false)}
+          onDone={({ what, note = '', number }) => {
+            setAsking(false);
+            if (what === 'hand') byHand(note);
+            else if (what === 'other') pull({ place: run.numbers.indexOf(Number(number)) });
+            else pull({ result: 'trouble', note });
           }}
         />
       ) : null}
@@ -241,52 +238,52 @@ interface Pulled {
 }
 
 interface AskPullProps {
-  readonly what: 'trouble' | 'other' | 'hand';
   readonly run: JointRun;
   readonly onClose: () => void;
-  readonly onDone: (answers: { readonly note?: string; readonly number?: string }) => void;
+  readonly onDone: (answers: Answers) => void;
 }
 
-/** What a pull was that was not as planned. */
-function AskPull({ what, run: { next, numbers }, onClose, onDone }: AskPullProps): ReactElement {
+const NOT_PLANNED = [
+  ['trouble', 'Something is wrong with it'],
+  ['other', 'Another one was pulled'],
+  ['hand', 'No wrench reaches it'],
+] as const;
+
+/** What a pull was that was not as planned: trouble with the fastener, one out of its turn, one by hand. */
+function AskPull({ run: { next, numbers }, onClose, onDone }: AskPullProps): ReactElement {
   const due = next ? numbers[next.place] : undefined;
-  const ask = { onClose, onDone, act: 'Keep it' };
-  switch (what) {
-    case 'trouble':
-      return (
-        <AskLine
-          {...ask}
-          title={`Number ${due ?? ''}: what is wrong?`}
-          fields={() => [{ name: 'note', label: 'Turns without load, stops early, thread damaged …', required: true }]}
-        />
-      );
-    case 'hand':
-      return (
-        <AskLine
-          {...ask}
-          title={`Number ${due ?? ''}: by hand, unmeasured`}
-          fields={() => [{ name: 'note', label: 'Why no wrench reaches it; it is printed so', required: true, longest: 300 }]}
-        />
-      );
-    case 'other':
-      return (
-        <AskLine
-          {...ask}
-          title={`Number ${due ?? ''} was due: which one was pulled?`}
-          fields={() => [
-            {
+  const others = numbers.toSorted((a, b) => a - b).filter((number) => number !== due);
+  return (
+    <AskLine
+      title={`Number ${due ?? ''}: what is wrong?`}
+      act="Keep it"
+      choice={{
+        name: 'what',
+        label: 'What it was',
+        options: NOT_PLANNED.filter(([what]) => what !== 'other' || others.length > 0),
+        optional: true,
+      }}
+      fields={({ what = 'trouble' }) => [
+        what === 'other'
+          ? {
               name: 'number',
               label: 'Its number on the plate',
               required: true,
-              options: numbers
-                .toSorted((a, b) => a - b)
-                .filter((number) => number !== due)
-                .map((number) => [String(number), String(number)] as const),
+              initial: String(others[0] ?? ''),
+              options: others.map((number) => [String(number), String(number)] as const),
+            }
+          : {
+              name: 'note',
+              label: what === 'hand' ? 'Why no wrench reaches it' : 'Turns without load, stops early, thread damaged …',
+              required: true,
+              longest: 300,
+              ...(what === 'hand' ? { hint: 'It is printed as "by hand, unmeasured", with this.' } : {}),
             },
-          ]}
-        />
-      );
-  }
+      ]}
+      onClose={onClose}
+      onDone={onDone}
+    />
+  );
 }
 
 function jointShare(joint: JointRun['joint']): number {

@@ -79,7 +79,10 @@ export interface BuildStep {
  * first in.
  */
 export function buildSteps(sheet: SheetFile, steps: readonly StepState[], build: readonly BuildLine[]): readonly BuildStep[] {
-  const own = steps.filter(({ step }) => step.stage === 'build');
+  // What is put on when it is proved, on the machine, is in the list too.
+  const isOwn = ({ step }: StepState): boolean =>
+    step.stage === 'build' || (step.stage === 'prove' && build.some(({ part }) => putsIn(sheet, step, part)));
+  const own = steps.filter(isOwn);
   const lines = new Map<StepState | undefined, BuildLine[]>();
   const put = (at: StepState | undefined, more: readonly BuildLine[]): void => void lines.set(at, [...(lines.get(at) ?? []), ...more]);
   let waiting: BuildLine[] = [];

@@ -7,6 +7,7 @@ export type NewFirst = { readonly why: 'no way back' } | { readonly why: 'new ea
 export function newFirst(sheet: SheetFile, step: Step | undefined): NewFirst | undefined {
   if (!step) return undefined;
   if (step.noWayBack) return { why: 'no way back' };
-  const joint = step.stage === 'build' ? find(sheet.joints, step.record.joint) : undefined;
+  // What is loosened on arrival or in the strip goes by the old ones.
+  const joint = step.stage === 'build' || step.stage === 'prove' ? find(sheet.joints, step.record.joint) : undefined;
   return joint?.renewEachTime ? { why: 'new each time', joint } : undefined;
 }

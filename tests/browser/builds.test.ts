@@ -1,0 +1,158 @@
+import { expect, test } from '@jest/globals';
+import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
+import { ownShop } from '../kit/shop.ts';
+
+const shop = ownShop();
+
+test('a drive axle: a fit measured after a slip of the decimal sign, a crushed sleeve told from one that is not, the cover screws after the skin', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-d44-drive-axle', 'cups-in', 'build');
+  const at = { hand, id };
+  // The fit: a shaft that cannot be of this bore is refused, with what would be right.
+  await hand.sees('Wanted');
+  await hand.fill('Shaft d', '80,004');
+  await hand.fill('Bore D', '7,9975');
+  await hand.sees('a shaft of about the bore');
+  await hand.fill('Bore D', '79,975');
+  await hand.use('Keep these sizes');
+  await hand.sees('Driver on the outer ring only');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Driver and hammer');
+  await hand.fill('Driver, tube or plate', 'Plate 79');
+  await hand.fill('What shows that it is home', 'the note changed');
+  await hand.use('It is home');
+  await allKept(hand);
+  expect((await stateOf(api, id)).fits[0]).toMatchObject({ verdict: 'in', fitted: { payload: { by: 'hand', driver: 'Plate 79' } } });
+
+  // The sleeve: under the window it goes on by a working; over it nothing is turned back.
+  await api.workTo(id, 'preload-set');
+  await openBuild(at, 'Preload set');
+  await hand.sees('Reading 1 of');
+  await reads(hand, '0,4', '0,4', '0,4');
+  await hand.sees('A crush sleeve: how much further now?');
+  await hand.fill('Readings', '0 0.3\n30 0.8\n40 4.1');
+  await hand.sees('new sleeve');
+  await hand.fill('Readings', '0 0.3\n30 0.8\n40 1.2');
+  await hand.sees('Turn on');
+  await hand.use('Done so; now read it again');
+  await allKept(hand);
+  expect((await stateOf(api, id)).settings[0]).toMatchObject({
+    phase: 'read-locked',
+    worked: [{ payload: { working: 'bearing.crush-sleeve' } }],
+  });
+
+  // The cover: its wait begins by itself, and holds the screws until the skin is there.
+  await api.workTo(id, 'cover-on');
+  await openBuild(at, 'Cover on');
+  await hand.use('Out, whole');
+  await hand.sees('The clock begins when the step is done');
+  await hand.use('It lies that way');
+  await hand.use('Laid, all round');
+  await hand.sees('Not yet');
+  await hand.sees('sealant to skin');
+  await allKept(hand);
+  expect((await stateOf(api, id)).clocks).toMatchObject([{ what: 'sealant to skin', step: 'cover-on' }]);
+  await hand.use('It is ready now');
+  await hand.sees('Cover screws, pass 1');
+  // Out of its turn: it is kept as what it was, and what to do is said.
+  await hand.use('Trouble');
+  await hand.press('2');
+  await hand.tabTo('Its number on the plate');
+  await hand.press('4');
+  await hand.use('Keep it');
+  await hand.sees('Number 4 out of turn');
+  await hand.sees('the next pass evens it out');
+  await allKept(hand);
+  expect((await stateOf(api, id)).joints.find(({ joint }) => joint.ref === 'cover-screws')).toMatchObject({ done: 1 });
+});
+
+test('a loose-ball hub: the lock moves the cone; a thread without a pitch is refused, then the offset is learnt', async () => {
+  const { api, id, hand } = await atJob(shop, 'tindlebrook-cc1-loose-ball-hub', 'play-set', 'build');
+  await openBuild({ hand, id }, 'Play set');
+  await reads(hand, '0,12', '0,12', '0,12');
+  await hand.sees('how far off do I set the cone?');
+  await hand.fill('Play now', '0,12 mm');
+  await hand.fill('Thread pitch', '0 mm');
+  await hand.sees('Thread pitch: "0 mm"');
+  await hand.fill('Thread pitch', '1 mm');
+  await hand.fill('Last try, before', '0,15 mm');
+  await hand.fill('Last try, locked', '0,09 mm');
+  await hand.sees('Turn the cone');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Done so; now read it again');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Reading 1 of 3');
+  await reads(hand, '0,02', '0,02', '0,02');
+  await hand.sees('Locknut');
+  await allKept(hand);
+  const [play] = (await stateOf(api, id)).settings;
+  expect(play).toMatchObject({ phase: 'set', tries: [{ verdict: 'out' }, { verdict: 'in' }] });
+  expect(play?.tries[1]?.before).toContain('turn the cone');
+});
+
+test('a propeller shaft: flange screws new each time, torque then angle by flats, one that turns without load', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-ps2-propeller-shaft', 'on-the-machine', 'prove');
+  const at = { hand, id };
+  await openBuild(at, 'Flange screws, front', 'prove');
+  await hand.sees('New each time');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('Not out of stores', 'out of the screw kit');
+  await hand.use('New ones in hand');
+  await hand.sees('Set the wrench to');
+  await hand.use('Trouble');
+  await hand.type('turns without load');
+  await hand.press('Enter');
+  for (let pull = 0; pull < 4; pull += 1) {
+    await hand.sees(`Next is number ${pull + 1}`);
+    await hand.use('Pulled');
+  }
+  await hand.sees('pass 2 of 2. Next is number 1');
+  await hand.sees('turn on 60°: 1 flat');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Turned 60°');
+  await hand.sees('Next is number 2');
+  await allKept(hand);
+  const { joints, live } = await stateOf(api, id);
+  expect(live.some(({ kind, step }) => kind === 'replacement-here' && step === 'on-the-machine')).toBe(true);
+  expect(joints.find(({ joint }) => joint.ref === 'flange-front')).toMatchObject({
+    done: 5,
+    total: 8,
+    pulls: [{ payload: { result: 'trouble' } }, {}, {}, {}, {}, {}],
+  });
+});
+
+test('a gearbox: a washer from those there are after a window that none meets, and a bearing used again judged by its own window', async () => {
+  const { api, id, hand } = await atJob(shop, 'askvale-gx5-gearbox', 'shims-chosen', 'build');
+  const at = { hand, id };
+  await openBuild(at, 'Shims chosen');
+  await hand.sees('Reading 1 of 3');
+  await reads(hand, '0,42', '0,43', '0,42');
+  await hand.sees('Which washer gives this shaft its end play?');
+  await hand.fill('Washer now', '2 mm');
+  await hand.fill('Washers there are', '2; 2,1');
+  await hand.sees('out');
+  await hand.fill('Washers there are', '2; 2,1; 2,3; 2,35; 2,4');
+  await hand.sees('2.35');
+  await hand.use('Done so; now read it again');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Reading 1 of 3');
+  await reads(hand, '0,06', '0,07', '0,06');
+  await hand.heads('Output set');
+  await allKept(hand);
+  await api.workTo(id, 'diff-set');
+  await openBuild(at, 'Diff set');
+  // The bearings go back: by the window of new ones 0.9 N·m would be too loose.
+  await hand.use('Used bearings');
+  await hand.tabTo('Reading');
+  await reads(hand, '0,9', '0,9', '0,9');
+  await allKept(hand);
+  const { settings } = await stateOf(api, id);
+  expect(settings[0]).toMatchObject({ phase: 'set', tries: [{ verdict: 'out' }, { verdict: 'in' }] });
+  expect(settings[2]).toMatchObject({ phase: 'set', bearings: 'used', window: { from: 0.6, to: 1.2 }, tries: [{ verdict: 'in' }] });
+
+  // The next job of the sheet begins from what worked on this one.
+  const next = await api.booked((await api.sheetKeyed('askvale-gx5-gearbox')).revisionId);
+  await api.workTo(next.id, 'shims-chosen');
+  await openBuild({ hand, id: next.id }, 'Shims chosen');
+  await hand.sees('of this sheet left it at 0.063 mm');
+  await hand.sees('Begin with take 2.35 mm');
+});
