@@ -106,7 +106,7 @@ test('a propeller shaft: flange screws new each time, torque then angle by flats
     await hand.use('Pulled');
   }
   await hand.sees('pass 2 of 2. Next is number 1');
-  await hand.sees('turn on 60°: 1 flat');
+  await hand.sees('Turn on by 1 flat');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Turned 60°');
   await hand.sees('Next is number 2');

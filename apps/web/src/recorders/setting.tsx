@@ -1,4 +1,4 @@
-import { actOf, baseOf, settingQuantity, settingWindow, type Bearings, type SettingRun, type Step } from '@jubb/contract/job';
+import { actOf, baseOf, readsAsFound, settingQuantity, settingWindow, type Bearings, type SettingRun, type Step } from '@jubb/contract/job';
 import { workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../drawings/castle-nut.tsx';
@@ -20,6 +20,7 @@ export function SettingRecorder({ step }: { readonly step: Step }): ReactElement
   const [seatAgain, setSeatAgain] = useState(false);
   const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
   if (!run) return null;
+  if (readsAsFound(step)) return <ReadPlay run={run} step={step} moment="found" />;
   switch (seatAgain ? 'seat' : run.phase) {
     case 'seat':
       return <Seat run={run} step={step} onSeated={() => setSeatAgain(false)} />;
@@ -102,7 +103,7 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
   );
 }
 
-function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' | 'locked' | 'proved' }): ReactElement {
+function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found' | 'now' | 'locked' | 'proved' }): ReactElement {
   const { sheet, keep } = useHere();
   const { setting, readFirst } = run;
   const quantity = settingQuantity(setting);
@@ -115,6 +116,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
     locked:
       setting.method === 'castle-nut' ? 'Dial reading with the nut at its slot' : by ? 'Read it as it stands' : 'Set it, then read it',
     proved: 'As it leaves the shop',
+    found: 'As it is found, before it is touched',
   }[moment];
   return (
     <Measure
@@ -131,7 +133,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
       kind="end-play"
       payload={(readings, unit) => ({
         setting: setting.ref,
-        moment,
+        moment: moment === 'found' ? 'locked' : moment,
         readings,
         unit,
         ...(setting.windowUsed ? { bearings } : {}),
@@ -148,12 +150,12 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'now' |
             </b>
           ) : null}
           {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
-          {moment === 'proved' ? null : <EarlierSettings run={run} />}
+          {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} /> : null}
         </p>
       }
       source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}
       wide={
-        moment !== 'proved' && setting.method !== 'castle-nut' ? (
+        (moment === 'now' || moment === 'locked') && setting.method !== 'castle-nut' ? (
           <>
             {run.tries.length > 0 ? <Line run={run} /> : null}
             <SettingGuide run={run} step={step} />

@@ -306,15 +306,25 @@ function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: S
     });
   return (
     <RecorderLayout
-      number={stage?.angle && { figure: stage.angle.figure, unit: '', under: <Trust of={stage.angle} documents={sheet.documents} /> }}
+      number={
+        stage?.angle && {
+          figure: stage.angle.figure,
+          unit: '',
+          under: (
+            <div className="flats">
+              <Flats angle={angle ?? 0} turn={joint.hand === 'left' ? -1 : 1} />
+              <Trust of={stage.angle} documents={sheet.documents} />
+            </div>
+          ),
+        }
+      }
       say={
         angle === undefined
           ? `${stageWords(stage)}. Mark the head and its seat with paint first, so that a turn shows.`
-          : `${stageWords(stage)}: ${flatsWords(angle)}. Paint a mark over the head and its seat first; the head’s goes on, the seat’s stays.`
+          : `Turn on by ${flatsWords(angle)}. Paint a mark over the head and its seat first: the head’s goes on, the seat’s stays.`
       }
       primary={{ label: stage?.angle ? `Turned ${stage.angle.figure}` : 'It is so', run: done }}
       drawing={plate}
-      wide={angle === undefined ? undefined : <Flats angle={angle} turn={joint.hand === 'left' ? -1 : 1} />}
     />
   );
 }

@@ -89,6 +89,7 @@ export function buildSteps(sheet: SheetFile, steps: readonly StepState[], build:
   for (const line of build) {
     const at =
       own.find(({ step }) => step.record.joint !== undefined && step.record.joint === line.joint) ??
+      own.find(({ step }) => line.part !== undefined && step.putsIn?.includes(line.part)) ??
       own.find(({ step }) => putsIn(sheet, step, line.part));
     if (!at) {
       waiting.push(line);

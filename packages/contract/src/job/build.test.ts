@@ -1,48 +1,14 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import type { AnyKeptEntry } from '../entry/kept.js';
-import type { EntryKind } from '../entry/entry.js';
 import type { ShimLine } from '../dto/stores.js';
-import { readSheetFile } from '../sheet/read.js';
-import type { SheetFile } from '../sheet/file.js';
+import { book, demoSheet, type Line } from './book.test-kit.js';
 import { duesOf } from './obligations.js';
 import { presetFor, workingsForSetting } from './setting-guide.js';
 import { settingRun } from './setting-run.js';
 import { jobState, stopsSigning } from './state.js';
 import { workOut } from './measured.js';
-import { workingFor } from './working-for.js';
 
-function demoSheet(name: string): SheetFile {
-  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
-  if (!read.ok) throw new Error(`the demo sheet ${name} does not read`);
-  return read.sheet;
-}
 const axle = demoSheet('ostrel-d44-drive-axle');
 const compressor = demoSheet('askvale-rx10-refrigerant-compressor');
-
-interface Line {
-  readonly kind: EntryKind;
-  readonly payload: object;
-  readonly step?: string;
-}
-
-function book(sheet: SheetFile, ...lines: readonly Line[]): AnyKeptEntry[] {
-  return lines.map(
-    ({ kind, payload, step }, index) =>
-      ({
-        id: `entry ${index}`,
-        seq: index + 1,
-        kind,
-        payload,
-        step: step ?? null,
-        strikes: null,
-        personId: 'ilka',
-        takenAt: '2026-11-25T09:00:00Z',
-        keptAt: '2026-11-25T09:00:00Z',
-        working: workingFor(kind, payload, sheet, undefined),
-      }) as unknown as AnyKeptEntry,
-  );
-}
 
 describe('the build list', () => {
   const off = (name: string, rest: object = {}): Line => ({ kind: 'came-off', payload: { name, count: 1, ...rest } });

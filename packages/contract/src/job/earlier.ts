@@ -4,7 +4,7 @@ import { isKind } from '../entry/kept.js';
 import type { SheetFile } from '../sheet/file.js';
 import { withoutSide } from '../sheet/scope.js';
 import { fitRun } from './fit-run.js';
-import { settingRun } from './setting-run.js';
+import { settingRun, sinceBuild } from './setting-run.js';
 
 /** Figures of earlier jobs: their middle, and between which ends they lay. */
 export interface Spread {
@@ -60,7 +60,7 @@ export function spread(figures: readonly number[]): Spread | undefined {
 /** What other jobs of the same sheet tell about settings, pulls and fits; struck entries are left out before. Newest job first. */
 export function earlierOf(sheet: SheetFile, jobs: readonly (readonly AnyKeptEntry[])[]): EarlierView {
   // A job with sides has its lines twice, and both tell of the one line.
-  const plain = jobs.flatMap(bySide);
+  const plain = jobs.flatMap(bySide).map((entries) => sinceBuild(sheet, entries));
   return {
     jobs: jobs.length,
     settings: sheet.settings.flatMap((setting) => earlierSetting(sheet, setting.ref, plain) ?? []),
@@ -82,7 +82,8 @@ function bySide(entries: readonly AnyKeptEntry[]): readonly (readonly AnyKeptEnt
     const plain = withoutSide(ref);
     const side = ref.slice(plain.length);
     const field = (['setting', 'joint', 'fit'] as const).find((name) => at[name] !== undefined);
-    const own = field === undefined ? entry : ({ ...entry, payload: { ...at, [field]: plain } } as AnyKeptEntry);
+    const step = entry.step === null ? null : withoutSide(entry.step);
+    const own = (field === undefined ? entry : { ...entry, step, payload: { ...at, [field]: plain } }) as AnyKeptEntry;
     sides.set(side, [...(sides.get(side) ?? []), own]);
   }
   return [...sides.values()];

@@ -1,8 +1,9 @@
 import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entry/kept.js';
 import type { NutPayload } from '../entry/payloads.js';
 import type { SettingMethod } from '../sheet/choices.js';
-import type { Setting } from '../sheet/file.js';
+import type { Setting, SheetFile, Step } from '../sheet/file.js';
 import { baseOf, settingQuantity, settingWindow } from '../sheet/resolve.js';
+import type { Stage } from '../words.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
 import { adviseNut, mean } from './working-for.js';
 
@@ -47,6 +48,19 @@ export interface SettingRun {
   readonly acts: number;
   /** What it should read before it is locked, from what locking changed the last time; none before that is known. */
   readonly readFirst: number | undefined;
+}
+
+const BEFORE_BUILD: ReadonlySet<Stage> = new Set(['book-in', 'strip', 'measure', 'decide']);
+
+/** A step that reads a setting as it was found; what it reads sets nothing. */
+export function readsAsFound({ stage }: Pick<Step, 'stage'>): boolean {
+  return BEFORE_BUILD.has(stage);
+}
+
+/** Entries without the readings of a setting as it was found. */
+export function sinceBuild(sheet: Pick<SheetFile, 'steps'>, entries: readonly AnyKeptEntry[]): readonly AnyKeptEntry[] {
+  const found = new Set(sheet.steps.filter(readsAsFound).map(({ ref }) => ref));
+  return entries.filter(({ kind, step }) => kind !== 'end-play' || step === null || !found.has(step));
 }
 
 /** Where the setting of a nut stands: seat, read, turn, read again, until a reading is in. */

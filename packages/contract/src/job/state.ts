@@ -23,7 +23,7 @@ import { buildList, notIn, type BuildLine } from './build-list.js';
 import { duesOf, type Due } from './obligations.js';
 import { fitRun, type FitRun } from './fit-run.js';
 import { jointRun, type JointRun } from './joint-run.js';
-import { settingRun, verdictOf, type Bearings, type SettingRun } from './setting-run.js';
+import { readsAsFound, settingRun, sinceBuild, verdictOf, type Bearings, type SettingRun } from './setting-run.js';
 
 export interface StepState {
   readonly step: Step;
@@ -106,7 +106,8 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
   const fits = (sheet.fits ?? []).map((fit) => fitRun(fit, live));
   const joints = sheet.joints.map((joint) => jointRun(joint, live));
   const decisions = decide(sheet, live, rules);
-  const settings = sheet.settings.map((setting) => settingRun(setting, live, bearingsOf(setting, decisions)));
+  const builtOn = sinceBuild(sheet, live);
+  const settings = sheet.settings.map((setting) => settingRun(setting, builtOn, bearingsOf(setting, decisions)));
   const marks = marksOf(live);
   const conflicts = conflictsOf(ledger, of('counted'));
   const once = countedOnce(ledger, conflicts);
@@ -208,6 +209,7 @@ function stepState(step: Step, context: Context): StepState {
       };
     }
     case 'setting': {
+      if (readsAsFound(step)) return { step, done: own.some((entry) => entry.kind === 'end-play') };
       const run = context.settings.find((candidate) => candidate.setting.ref === step.record.setting);
       const isSet = run?.phase === 'set';
       return {

@@ -1,0 +1,36 @@
+import { readFileSync } from 'node:fs';
+import type { EntryKind } from '../entry/entry.js';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import type { SheetFile } from '../sheet/file.js';
+import { readSheetFile } from '../sheet/read.js';
+import { workingFor } from './working-for.js';
+
+export function demoSheet(name: string): SheetFile {
+  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
+  if (!read.ok) throw new Error(`the demo sheet ${name} does not read`);
+  return read.sheet;
+}
+
+export interface Line {
+  readonly kind: EntryKind;
+  readonly payload: object;
+  readonly step?: string;
+}
+
+export function book(sheet: SheetFile, ...lines: readonly Line[]): AnyKeptEntry[] {
+  return lines.map(
+    ({ kind, payload, step }, index) =>
+      ({
+        id: `entry ${index}`,
+        seq: index + 1,
+        kind,
+        payload,
+        step: step ?? null,
+        strikes: null,
+        personId: 'ilka',
+        takenAt: '2026-11-25T09:00:00Z',
+        keptAt: '2026-11-25T09:00:00Z',
+        working: workingFor(kind, payload, sheet, undefined),
+      }) as unknown as AnyKeptEntry,
+  );
+}

@@ -1,0 +1,206 @@
+import { describe, expect, test } from '@jest/globals';
+import { book, demoSheet, type Line } from './book.test-kit.js';
+import { buildSteps, earlySteps } from './build-list.js';
+import { earlierOf, spread } from './earlier.js';
+import { driverWords, fitWindow } from './fit-run.js';
+import { newFirst } from './new-first.js';
+import { settingRun } from './setting-run.js';
+import { jobState, type JobState } from './state.js';
+import { forerunners } from './traps.js';
+import { heldBy, waitsBegun } from './waits.js';
+import { find } from '../sheet/resolve.js';
+import type { SheetFile } from '../sheet/file.js';
+
+const axle = demoSheet('ostrel-d44-drive-axle');
+const blower = demoSheet('quennet-bn2-blower-drive');
+const hub = demoSheet('askvale-ph80-planetary-hub');
+const shaft = demoSheet('ostrel-ps2-propeller-shaft');
+
+const stateOf = (sheet: SheetFile, ...lines: readonly Line[]): JobState => jobState(sheet, book(sheet, ...lines));
+const stepOf = (sheet: SheetFile, ref: string): SheetFile['steps'][number] => find(sheet.steps, ref)!;
+const off = (part: string, rest: object = {}): Line => ({ kind: 'came-off', payload: { part, name: part, count: 1, ...rest } });
+
+describe('the steps of the build and the ledger as one list', () => {
+  const stripped = [off('pulley'), off('pulley-screw'), off('nose'), off('my own clip'), off('front-bearing')];
+
+  test('a line stands at the step that puts it in; one that no step names goes in before the next one that is', () => {
+    const { steps, build } = stateOf(blower, ...stripped);
+    const at = new Map(buildSteps(blower, steps, build).map(({ state, lines }) => [state?.step.ref, lines.map(({ name }) => name)]));
+    expect(at.get('bearings-in')).toEqual(['front-bearing']);
+    expect(at.get('nose-on')).toEqual(['my own clip', 'nose']);
+    expect(at.get('pulley-on')).toEqual(['pulley-screw', 'pulley']);
+    expect([...at.values()].flat()).toHaveLength(stripped.length);
+  });
+
+  test('what cannot go in later is called out ahead, and stands before what bars its way', () => {
+    const state = stateOf(blower);
+    expect(earlySteps(state.steps).map(({ step, before }) => [step.ref, before.ref])).toEqual([['ring-in-the-nose', 'shaft-in']]);
+    expect(forerunners(state, stepOf(blower, 'shaft-in'))).toContainEqual(
+      expect.objectContaining({ step: 'ring-in-the-nose', why: expect.stringContaining('any more') }),
+    );
+    expect(earlySteps(stateOf(blower, { kind: 'tick', payload: {}, step: 'ring-in-the-nose' }).steps)).toEqual([]);
+  });
+
+  test('screws of two joints go in each at its own', () => {
+    const { steps, build } = stateOf(
+      shaft,
+      off('flange-screws', { count: 4, joint: 'flange-rear' }),
+      off('flange-screws', { count: 4, joint: 'flange-front' }),
+    );
+    const at = new Map(buildSteps(shaft, steps, build).map(({ state, lines }) => [state?.step.ref, lines.map(({ joint }) => joint)]));
+    expect([at.get('on-the-machine'), at.get('rear-flange-on')]).toEqual([['flange-front'], ['flange-rear']]);
+  });
+});
+
+describe('clocks', () => {
+  const cover = (...more: readonly Line[]): JobState =>
+    stateOf(axle, { kind: 'old-seal-out', payload: { seal: 'cover-joint', whole: true }, step: 'cover-on' }, ...more);
+  const laid: Line = {
+    kind: 'seal-fitted',
+    payload: { seal: 'cover-joint', directionSeen: true, lubricated: true, depths: [], unit: 'mm' },
+    step: 'cover-on',
+  };
+
+  test('begin with the entry that does their step, once', () => {
+    const begun = waitsBegun(cover(), cover(laid));
+    expect(begun).toEqual([{ kind: 'wait', payload: { what: 'sealant to skin', seconds: 600 }, step: 'cover-on' }]);
+    expect(waitsBegun(cover(laid), cover(laid))).toEqual([]);
+    expect(waitsBegun(cover(...begun), cover(...begun, laid))).toEqual([]);
+  });
+
+  test('hold back the step that comes after', () => {
+    const state = cover(laid, { kind: 'wait', payload: { what: 'sealant to skin', seconds: 600 }, step: 'cover-on' });
+    expect(heldBy(state, state.clocks[0]!)?.ref).toBe('cover-screws-tight');
+  });
+});
+
+test('screws that are new each time are seen before they are pulled, and not before they are loosened', () => {
+  expect(newFirst(shaft, stepOf(shaft, 'on-the-machine'))).toMatchObject({ why: 'new each time', joint: { ref: 'flange-front' } });
+  expect(newFirst(axle, stepOf(axle, 'caps-on'))).toBeUndefined();
+  expect(newFirst(shaft, { ...stepOf(shaft, 'on-the-machine'), stage: 'strip' })).toBeUndefined();
+});
+
+describe('settings by their act', () => {
+  const rolling = hub.settings.find(({ method }) => method === 'locknut')!;
+  const read = (moment: string, nm: number, rest: object = {}): Line => ({
+    kind: 'end-play',
+    payload: { setting: rolling.ref, moment, readings: [nm, nm, nm], unit: 'N·m', ...rest },
+  });
+  const locked: Line = { kind: 'nut', payload: { setting: rolling.ref, act: 'locked', angle: 0 } };
+  const run = (...lines: readonly Line[]): ReturnType<typeof settingRun> => settingRun(rolling, book(hub, ...lines));
+
+  test('a locknut is read before and after; what it changed is what the next try makes up for', () => {
+    expect(run().phase).toBe('read');
+    expect(run(read('now', 8)).phase).toBe('act');
+    expect(run(read('now', 8), locked).phase).toBe('read-locked');
+    const out = run(read('now', 8), locked, read('locked', 11));
+    // Wanted 6 to 10 N·m, so 8; the lock added 3.
+    expect([out.phase, out.readFirst]).toEqual(['read', 5]);
+    expect(run(read('now', 8), locked, read('locked', 11), read('now', 5), locked, read('locked', 8)).phase).toBe('set');
+  });
+
+  test('used bearings have their own window, said with the reading', () => {
+    expect(run(read('locked', 4)).tries[0]?.verdict).toBe('out');
+    expect(run(read('locked', 4, { bearings: 'used' }))).toMatchObject({ phase: 'set', bearings: 'used', window: { from: 3, to: 5 } });
+  });
+
+  test('bearings that are kept are used ones without being asked', () => {
+    const kept = ['outer-bearing', 'inner-bearing'].map((part): Line => ({
+      kind: 'decision',
+      payload: { part, fate: 'reuse', quantity: 1 },
+    }));
+    const bearings = (...lines: readonly Line[]): string | undefined =>
+      stateOf(hub, ...lines).settings.find(({ setting }) => setting.ref === rolling.ref)?.bearings;
+    expect([
+      bearings(...kept),
+      bearings(kept[0]!, { kind: 'decision', payload: { part: 'inner-bearing', fate: 'renew', quantity: 1 } }),
+    ]).toEqual(['used', 'new']);
+  });
+
+  test('a reading as found sets nothing in the build', () => {
+    const depth = blower.settings[0]!;
+    const at = (step: string): Line => ({
+      kind: 'end-play',
+      payload: { setting: depth.ref, moment: 'locked', readings: [62, 62, 62], unit: 'mm' },
+      step,
+    });
+    const asFound = blower.steps.find(({ stage, record }) => stage === 'strip' && record.setting === depth.ref)!.ref;
+    const done = (state: JobState, ref: string): boolean | undefined => state.steps.find(({ step }) => step.ref === ref)?.done;
+    const found = stateOf(blower, at(asFound));
+    expect([done(found, asFound), done(found, 'hub-set'), found.settings[0]?.phase]).toEqual([true, false, 'act']);
+    expect(done(stateOf(blower, at(asFound), at('hub-set')), 'hub-set')).toBe(true);
+  });
+});
+
+describe('fits', () => {
+  /** ISO 286-2, 80 mm: P7 −51 to −21 µm, h6 −19 to 0; from memory. */
+  test('two zones are the window of the interference', () => {
+    const { from, to } = fitWindow(find(axle.fits!, 'pinion-cups')!)!;
+    expect([from, to].map((mm) => Math.round(mm * 1000))).toEqual([2, 51]);
+  });
+
+  test('the force goes through the ring that is fitted', () => {
+    expect(driverWords(find(axle.fits!, 'head-bearing')!)).toContain('inner ring only: bore over 40.5 mm');
+    expect(driverWords(find(axle.fits!, 'pinion-cups')!)).toContain('outer ring only: 111.5 mm');
+  });
+
+  test('a new measurement begins it anew', () => {
+    const measured: Line = {
+      kind: 'worked',
+      payload: {
+        working: 'fit.measured',
+        input: { shaft: 40.02, bore: 40, wanted: 'figures', from: 0.004, to: 0.03 },
+        fit: 'head-bearing',
+      },
+    };
+    const home: Line = { kind: 'fitted', payload: { fit: 'head-bearing', by: 'heat', driver: 'tube', home: 'feeler' } };
+    const run = (...lines: readonly Line[]): JobState['fits'][number] | undefined =>
+      stateOf(axle, ...lines).fits.find(({ fit }) => fit.ref === 'head-bearing');
+    expect(run(measured, home)).toMatchObject({ verdict: 'in', fitted: { payload: { by: 'heat' } } });
+    expect(run(measured, home, measured)?.fitted).toBeUndefined();
+  });
+});
+
+describe('what earlier jobs came to', () => {
+  test('a spread is its middle and its ends', () => {
+    expect(spread([3, 1, 2, 10])).toEqual({ count: 4, median: 2.5, from: 1, to: 10 });
+    expect(spread([])).toBeUndefined();
+  });
+
+  test('settings as left, pulls of a round, the driver of the last fit', () => {
+    const job = (nm: number, peak: number, driver: string): ReturnType<typeof book> =>
+      book(
+        axle,
+        { kind: 'end-play', payload: { setting: 'pinion-preload', moment: 'locked', readings: [nm, nm, nm], unit: 'N·m' } },
+        {
+          kind: 'pull',
+          payload: {
+            joint: 'cap-screws',
+            pass: 2,
+            place: 0,
+            torque: 80,
+            result: 'clicked',
+            peak,
+            angle: 30,
+            wrenchLength: 450,
+            adapterLength: 0,
+            adapterAngle: 0,
+          },
+        },
+        {
+          kind: 'worked',
+          payload: {
+            working: 'fit.measured',
+            input: { shaft: 40.02, bore: 40, wanted: 'figures', from: 0.004, to: 0.03 },
+            fit: 'head-bearing',
+          },
+        },
+        { kind: 'fitted', payload: { fit: 'head-bearing', by: 'press', driver, home: 'note' } },
+      );
+    const before = earlierOf(axle, [job(2.4, 81, 'newest tube'), job(2.6, 79, 'older tube'), job(9, 80, 'tube')]);
+    // The third was never in: it tells nothing of how it is set.
+    expect(before.settings[0]).toMatchObject({ setting: 'pinion-preload', left: { count: 2, median: 2.5 } });
+    expect(before.pulls[0]).toMatchObject({ joint: 'cap-screws', pass: 2, peak: { count: 3, median: 80, s: 1 }, angle: { median: 30 } });
+    expect(before.fits).toMatchObject([{ fit: 'head-bearing', driver: 'newest tube' }]);
+  });
+});
