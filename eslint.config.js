@@ -42,7 +42,7 @@ export default ts.config(
   // The core computes: no clock, no chance, no I/O, no framework.
   {
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.test-kit.ts'],
     rules: {
       'no-restricted-imports': ['error', { patterns: [{ regex: '^[^.]', message: 'the core depends on nothing' }] }],
       'no-restricted-globals': [
@@ -62,7 +62,7 @@ export default ts.config(
   },
   {
     files: ['packages/contract/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/*.test-kit.ts'],
     rules: only('core ← contract ← server, web', '@jubb/server*', '@jubb/web*', '@nestjs/*', 'react*', 'node:*', '**/apps/**'),
   },
   {
