@@ -1,5 +1,7 @@
 import { expect, test } from '@jest/globals';
+import type { Fastener, Fault } from '@jubb/core';
 import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
+import { paired } from '../kit/instrument.ts';
 import { ownShop } from '../kit/shop.ts';
 
 const shop = ownShop();
@@ -155,4 +157,41 @@ test('a gearbox: a washer from those there are after a window that none meets, a
   await openBuild({ hand, id: next.id }, 'Shims chosen');
   await hand.sees('of this sheet left it at 0.063 mm');
   await hand.sees('Begin with take 2.35 mm');
+});
+
+test('a digital wrench: what a pull shows is seen as it happens, and counts only when it is one', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-ps2-propeller-shaft', 'rear-flange-on', 'prove');
+  const wrench = await paired(api, hand, 'W7');
+  // The wrench that this tablet was used with last.
+  await hand.page.evaluate((toolId) => localStorage.setItem('jubb.tool.torque-wrench', toolId), wrench.toolId);
+  await openBuild({ hand, id }, 'Flange screws, rear', 'prove');
+  await hand.fill('Not out of stores', 'out of the screw kit');
+  await hand.use('New ones in hand');
+  await hand.sees('wrench W7');
+  const pull = (fastener: Fastener, ...faults: readonly Fault[]): Promise<void> =>
+    wrench.send(...wrench.standIn.pull({ snug: 3, stiffness: 0.5, wanted: 22, fastener }, faults));
+  await pull('good');
+  await hand.sees('Next is number 2');
+  await pull('stripped');
+  await hand.sees('Number 2 turns without load');
+  await hand.sees('the thread is stripped, or there is none');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Note the trouble');
+  await pull('good', 'other unit');
+  await hand.sees('It sends lbf·ft now, N·m before');
+  await pull('already tight');
+  await hand.sees('Number 2 already tight');
+  await hand.use('It was another one: do not count it');
+  await hand.sees('Next is number 2');
+  await pull('good');
+  await hand.sees('Next is number 3');
+  await allKept(hand);
+  const run = (await stateOf(api, id)).joints.find(({ joint }) => joint.ref === 'flange-rear')!;
+  expect(run.pulls.map(({ payload: { result, sight } }) => [result, sight])).toEqual([
+    ['clicked', undefined],
+    ['trouble', 'turns without load'],
+    ['clicked', undefined],
+  ]);
+  const log = await api.call<string>('GET', `/jobs/${id}/torque-log.csv`);
+  expect(log.body).toContain('turns without load');
 });

@@ -2,11 +2,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { LONGEST_CLIP_S, isKind, type AnyKeptEntry, type InstrumentView, type JobView, type SessionView } from '@jubb/contract';
-import { StandIn, standInFor } from '@jubb/core';
+import { LONGEST_CLIP_S, isKind, type AnyKeptEntry, type JobView, type SessionView } from '@jubb/contract';
 import type { ElementHandle } from 'puppeteer-core';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
+import { paired } from '../kit/instrument.ts';
 import { ownShop } from '../kit/shop.ts';
 
 const shop = ownShop();
@@ -238,43 +238,34 @@ describe('what is seen and said', () => {
 });
 
 describe('instruments', () => {
-  /** Pairs the instruments with a tablet, and gives what sends as one of them. */
-  const paired = async (hand: Hand, tag: string): Promise<{ send: (truth: number, taken?: boolean) => Promise<void>; tag: string }> => {
-    const { tablet } = await hand.page.evaluate(async () => (await (await fetch('/api/v1/session')).json()) as SessionView);
-    const instrument = (await api.get<InstrumentView[]>('/instruments')).find(({ tool }) => tool.tag === tag)!;
-    await api.call('PUT', `/instruments/${instrument.id}/tablet`, { tabletId: tablet?.id });
-    const standIn = new StandIn(standInFor(instrument.tool, instrument.clicks), 7, instrument.last?.n ?? 0);
-    const send = async (truth: number, taken = true): Promise<void> => {
-      const line = JSON.stringify(standIn.read(truth, 1, [], taken));
-      const answer = await api.call('POST', `/instruments/${instrument.id}/lines`, line, { 'content-type': 'application/x-ndjson' });
-      expect(answer.status).toBe(200);
-    };
-    return { send, tag };
+  const sender = async (hand: Hand, tag: string): Promise<(truth: number, taken?: boolean) => Promise<void>> => {
+    const { standIn, send } = await paired(api, hand, tag);
+    return (truth, taken = true) => send(standIn.read(truth, 1, [], taken));
   };
 
   test('an indicator fills the readings at the bench; another instrument, or one past its check, is refused with the reason', async () => {
     const { hand, entries } = await atBench(HUB, 'end-float-found');
-    const dial = await paired(hand, 'D2');
-    const calliper = await paired(hand, 'K1');
-    const overdue = await paired(hand, 'M4');
+    const dial = await sender(hand, 'D2');
+    const calliper = await sender(hand, 'K1');
+    const overdue = await sender(hand, 'M4');
     await hand.sees('Read the caution');
     await hand.press('Space');
     await hand.sees('Reading 1 of');
-    await dial.send(0.31, false);
+    await dial(0.31, false);
     await hand.page.waitForFunction(() =>
       /0\.3\d* mm/u.test(document.querySelector('[aria-label="The instrument reads"]')?.textContent ?? ''),
     );
-    await calliper.send(0.31);
+    await calliper(0.31);
     await hand.sees('K1 Calliper 0–150 sent it; here a dial indicator is asked');
-    await overdue.send(60);
+    await overdue(60);
     await hand.sees('Not taken: M4 is past its check');
-    await dial.send(0.31);
+    await dial(0.31);
     await hand.sees('Reading 2 of');
     expect(await hand.faults()).toEqual([]);
     // A wedge types the line, sign and zeros and unit and all, and Enter.
     await hand.type('+00.310 mm');
     await hand.press('Enter');
-    await dial.send(0.31);
+    await dial(0.31);
     await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.bench-keep .btn-primary')?.innerText.startsWith('Keep'));
     await hand.press('PageDown');
     const reading = await arrives(entries, ({ kind }) => kind === 'reading');
