@@ -67,10 +67,6 @@ async function takeAll(page, base, ilka, shot) {
     await page.evaluate(() => [...document.querySelectorAll('.driver button')].find(({ innerText }) => innerText === 'Send').click());
     await page.waitForFunction(() => /\d\d mm/u.test(document.querySelector('[aria-label="K1 Calliper 0–150"] .fs-2')?.textContent ?? ''));
   });
-  await workUntil(ilka, newest.id, (act) => act.step?.ref === 'inner-journal');
-  await shot('measure', PC, `/jobs/${newest.id}/measure`, async () => {
-    for (const reading of ['34,9665', '34.966', '34.9655', '34.967']) await page.keyboard.type(`${reading}\n`);
-  });
   await workUntil(ilka, newest.id, (act, state) => act.step?.record.kind === 'setting' && state.settings[0].phase === 'turn');
   await shot('setting', PC, `/jobs/${newest.id}/build`);
 
@@ -81,6 +77,16 @@ async function takeAll(page, base, ilka, shot) {
     await page.waitForSelector('#in-shims');
     await page.type('#in-shims', '0.5');
     await page.evaluate(() => document.querySelector('[aria-label="What it is worked out by"]').scrollIntoView());
+  });
+  const axle = await booked(ilka, 'ostrel-d44-drive-axle', 'Rear axle', 'Howls on the overrun.');
+  await workUntil(ilka, axle.id, (act) => act.step?.ref === 'head-bearing-on-with-its-shim');
+  const input = { shaft: '40.021 mm', bore: '40.002 mm', wanted: 'figures', from: '0.004 mm', to: '0.03 mm' };
+  const measured = { kind: 'worked', payload: { working: 'fit.measured', input, fit: 'head-bearing' }, step: 'head-bearing-on-with-its-shim' };
+  await ilka('POST', `/jobs/${axle.id}/entries`, { entries: [{ ...measured, id: uuid(), takenAt: new Date().toISOString() }] });
+  await shot('fit', PC, `/jobs/${axle.id}/build`, async () => {
+    await page.waitForFunction(() => document.body.innerText.includes('inner ring only'));
+    await page.evaluate(() => [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith('Warm and drop')).click());
+    await page.evaluate(() => document.querySelector('.number').scrollIntoView({ block: 'center' }));
   });
   await shot('practice', PC, '/learn', async () => {
     const press = (name) =>

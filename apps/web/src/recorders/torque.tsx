@@ -15,7 +15,6 @@ import {
 import { useState, type ReactElement } from 'react';
 import { Flats, flatsWords } from '../drawings/flats.tsx';
 import { JointPlate } from '../drawings/joint-plate.tsx';
-import { AskLine, type Answers } from '../kit/ask-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { Care, Trust } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -24,6 +23,7 @@ import { useUnits } from '../kit/units.ts';
 import { WrenchSends } from '../instruments/wrench-sends.tsx';
 import { useHere } from '../job/use-job.ts';
 import { dayWords } from '../places/today.tsx';
+import { AskPull } from './ask-pull.tsx';
 import { EarlierPullWords, useEarlierPulls } from './earlier.tsx';
 import { RecorderLayout } from './layout.tsx';
 import { Locker } from './locker.tsx';
@@ -146,6 +146,14 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         ]}
         drawing={plate}
       >
+        {joint.hand === 'left' ? (
+          <Care title="Left-hand thread">
+            It tightens counter-clockwise. Turn the ratchet over, and see that the wrench measures that way: many click wrenches do not.
+          </Care>
+        ) : null}
+        {run.done === 0 ? (
+          <p className="soft mb-1">A power tool may run it down until it touches; the torque is the wrench’s alone.</p>
+        ) : null}
         <Locker joint={joint} step={step} />
         <WrenchSends
           wrench={wrench}
@@ -235,55 +243,6 @@ interface Pulled {
   readonly note?: string | undefined;
   readonly line?: LiveLine;
   readonly sight?: Sight;
-}
-
-interface AskPullProps {
-  readonly run: JointRun;
-  readonly onClose: () => void;
-  readonly onDone: (answers: Answers) => void;
-}
-
-const NOT_PLANNED = [
-  ['trouble', 'Something is wrong with it'],
-  ['other', 'Another one was pulled'],
-  ['hand', 'No wrench reaches it'],
-] as const;
-
-/** What a pull was that was not as planned: trouble with the fastener, one out of its turn, one by hand. */
-function AskPull({ run: { next, numbers }, onClose, onDone }: AskPullProps): ReactElement {
-  const due = next ? numbers[next.place] : undefined;
-  const others = numbers.toSorted((a, b) => a - b).filter((number) => number !== due);
-  return (
-    <AskLine
-      title={`Number ${due ?? ''}: what is wrong?`}
-      act="Keep it"
-      choice={{
-        name: 'what',
-        label: 'What it was',
-        options: NOT_PLANNED.filter(([what]) => what !== 'other' || others.length > 0),
-        optional: true,
-      }}
-      fields={({ what = 'trouble' }) => [
-        what === 'other'
-          ? {
-              name: 'number',
-              label: 'Its number on the plate',
-              required: true,
-              initial: String(others[0] ?? ''),
-              options: others.map((number) => [String(number), String(number)] as const),
-            }
-          : {
-              name: 'note',
-              label: what === 'hand' ? 'Why no wrench reaches it' : 'Turns without load, stops early, thread damaged …',
-              required: true,
-              longest: 300,
-              ...(what === 'hand' ? { hint: 'It is printed as "by hand, unmeasured", with this.' } : {}),
-            },
-      ]}
-      onClose={onClose}
-      onDone={onDone}
-    />
-  );
 }
 
 function jointShare(joint: JointRun['joint']): number {
