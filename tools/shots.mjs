@@ -81,11 +81,17 @@ async function takeAll(page, base, ilka, shot) {
   const axle = await booked(ilka, 'ostrel-d44-drive-axle', 'Rear axle', 'Howls on the overrun.');
   await workUntil(ilka, axle.id, (act) => act.step?.ref === 'head-bearing-on-with-its-shim');
   const input = { shaft: '40.021 mm', bore: '40.002 mm', wanted: 'figures', from: '0.004 mm', to: '0.03 mm' };
-  const measured = { kind: 'worked', payload: { working: 'fit.measured', input, fit: 'head-bearing' }, step: 'head-bearing-on-with-its-shim' };
+  const measured = {
+    kind: 'worked',
+    payload: { working: 'fit.measured', input, fit: 'head-bearing' },
+    step: 'head-bearing-on-with-its-shim',
+  };
   await ilka('POST', `/jobs/${axle.id}/entries`, { entries: [{ ...measured, id: uuid(), takenAt: new Date().toISOString() }] });
   await shot('fit', PC, `/jobs/${axle.id}/build`, async () => {
     await page.waitForFunction(() => document.body.innerText.includes('inner ring only'));
-    await page.evaluate(() => [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith('Warm and drop')).click());
+    await page.evaluate(() =>
+      [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith('Warm and drop')).click(),
+    );
     await page.evaluate(() => document.querySelector('.number').scrollIntoView({ block: 'center' }));
   });
   await shot('practice', PC, '/learn', async () => {
