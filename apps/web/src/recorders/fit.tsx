@@ -3,9 +3,11 @@ import {
   FIT_WAYS,
   driverWords,
   fitWindow,
+  isKind,
   presetForFit,
   withoutSide,
   type FitRun,
+  type JobState,
   type KeptEntry,
   type Step,
 } from '@jubb/contract/job';
@@ -89,7 +91,7 @@ interface GoHomeProps extends FitProps {
 }
 
 function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
-  const { job, keep } = useHere();
+  const { job, state, keep } = useHere();
   const units = useUnits();
   const id = useId();
   const { fit, verdict, worked } = run;
@@ -98,7 +100,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
     `${job.id}.${fit.ref}.home`,
     {},
   );
-  const by = (typed.by ?? before?.by ?? 'press') as By;
+  const by = (typed.by ?? before?.by ?? byOfWay(step, state)) as By;
   const driver = typed.driver ?? before?.driver ?? '';
   const support = typed.support ?? before?.support ?? '';
   const home = typed.home ?? '';
@@ -155,7 +157,12 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
           </>
         ),
       }}
-      say={driverWords(fit)}
+      say={
+        <>
+          {by === 'heat' && worked?.payload.working === FIT_WAYS.heat ? <Falling key={worked.id} worked={worked} /> : null}
+          {driverWords(fit)}
+        </>
+      }
       primary={{ label: 'It is home', run: done, disabled: missing }}
       others={[{ label: 'Measure again', key: 'a', run: onAgain }]}
       wide={<HowHome run={run} step={step} by={by} />}
@@ -174,7 +181,6 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
           </button>
         ))}
       </div>
-      {by === 'heat' && worked?.payload.working === FIT_WAYS.heat ? <Falling key={worked.id} worked={worked} /> : null}
       <div className="d-grid gap-2">
         {field('driver', 'Driver, tube or plate', driver, 'Tube 36/42')}
         {field('support', 'What stands under it', support, 'Tube 70, under the inner ring')}
@@ -193,6 +199,14 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       {before ? <p className="soft mt-2 mb-0">Driver and support as the last time.</p> : null}
     </RecorderLayout>
   );
+}
+
+/** How it goes home by the way of the step that is picked, or is the shop's. */
+function byOfWay({ ref, ways = [] }: Step, { live }: JobState): By {
+  const picked = live.filter(isKind('way')).findLast(({ step }) => step === ref)?.payload.way;
+  const way = ways.find((one) => one.ref === picked) ?? ways.find(({ shopDefault }) => shopDefault);
+  if (/warm|heat|oven/iu.test(way?.name ?? '')) return 'heat';
+  return /hammer/iu.test(way?.name ?? '') ? 'hand' : 'press';
 }
 
 /** What can be done with a fit that is not what is wanted. */

@@ -18,7 +18,7 @@ export function duesOf(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonl
   return (sheet.obligations ?? []).flatMap((obligation) => {
     const opening = live.findLast((entry) => opens(obligation, entry));
     if (!opening) return [];
-    const closing = live.findLast((entry) => entry.step === obligation.closedBy && CLOSES.has(entry.kind));
+    const closing = live.findLast((entry) => entry.step === obligation.closedBy && closes(entry));
     return [{ obligation, by: nameOf(sheet, obligation, opening), closed: closing !== undefined && closing.seq > opening.seq }];
   });
 }
@@ -37,6 +37,11 @@ const CLOSES = new Set<AnyKeptEntry['kind']>([
   'nut',
   'finding',
 ]);
+/** A reading before the lock is on the way, not there. */
+function closes(entry: AnyKeptEntry): boolean {
+  return CLOSES.has(entry.kind) && !(entry.kind === 'end-play' && entry.payload.moment === 'now');
+}
+
 /** Kinds by which an act on a step is done; the reading of a step that sets something opens nothing. */
 const ACTS = new Set<AnyKeptEntry['kind']>(['tick', 'came-off', 'came-out', 'seal-fitted', 'fitted', 'pull', 'nut']);
 
