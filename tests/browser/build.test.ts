@@ -12,6 +12,7 @@ test('a compressor goes together: a mark before its part, an air gap set from th
   const before = await stateOf(api, id);
   const marked = before.build.find(({ mark }) => mark && !mark.met)!;
   expect(await hand.faults()).toEqual([]);
+  await hand.use(`All ${before.build.length} lines`);
   await hand.use(`It lines up, ${marked.name}`);
   await hand.use(`In, ${marked.name}`);
   await allKept(hand);

@@ -254,6 +254,7 @@ describe('bearing.nut', () => {
     [{ ...hub, playNow: 0 }, 'too small'],
     [{ ...hub, playNow: -0.1 }, 'too small'],
     [{ ...hub, slots: 0 }, 'too small'],
+    [{ ...hub, playNow: 4 }, 'the bearings are not seated yet'],
     [{ ...hub, to: 0.01 }, 'below the lower end'],
     [{ ...hub, aim: 0.2 }, 'outside the window'],
     [{ ...hub, pitch: '1/2-20 UNF' }, 'names a thread'],

@@ -2,6 +2,8 @@ import { formatQuantity } from '../quantity/format.js';
 import { defineWorking, type Row } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
 
+/** A nut that stands on its bearings is never so far off. Common practice. */
+const MOST_TURNS = 2;
 const TURN = 360;
 /** Two lock positions nearer than this are one. */
 const SAME_DEGREE = 1e-6;
@@ -193,6 +195,13 @@ export const nut = defineWorking({
     const positions = lockPositions(input.slots, input.openings);
     const playAt = (angle: number): number => input.playNow - (input.pitch * angle) / TURN - input.lockShift;
     const exactAngle = ((input.playNow - input.lockShift - aim) * TURN) / input.pitch;
+    if (exactAngle > MOST_TURNS * TURN)
+      return refuse({
+        code: 'too-large',
+        field: 'playNow',
+        received: mm(input.playNow),
+        bound: `${mm(MOST_TURNS * input.pitch)}, ${MOST_TURNS} turns of this nut: the bearings are not seated yet; seat them, back off, read again`,
+      });
     const rows = near(positions, input, exactAngle).map((angle): LockRow => {
       const play = settle(playAt(angle), input.from, input.to);
       return { angle, travel: (input.pitch * angle) / TURN, play, inside: play >= input.from && play <= input.to };
