@@ -12,10 +12,11 @@ import {
   type Step,
 } from '@jubb/contract/job';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
-import { useId, useState, type ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { useNow } from '../clocks/use-clocks.ts';
 import { useHere } from '../job/use-job.ts';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
+import { LineField } from '../kit/line-field.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { readStored, useDraft, writeStored } from '../kit/prefs.ts';
 import { useUnits } from '../kit/units.ts';
@@ -93,7 +94,6 @@ interface GoHomeProps extends FitProps {
 function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
   const { job, state, keep } = useHere();
   const units = useUnits();
-  const id = useId();
   const { fit, verdict, worked } = run;
   const before = useWorkedBefore()?.fits.find((one) => one.fit === withoutSide(fit.ref));
   const [typed, setTyped] = useDraft<Partial<Record<'by' | 'driver' | 'support' | 'home' | 'seen' | 'note', string>>>(
@@ -130,21 +130,14 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
     });
     setTyped(undefined);
   };
-  const field = (name: 'driver' | 'support' | 'home' | 'note', label: string, value: string, hint = ''): ReactElement => (
-    <div>
-      <label className="form-label" htmlFor={`${id}-${name}`}>
-        {label}
-      </label>
-      <input
-        id={`${id}-${name}`}
-        className="form-control"
-        maxLength={name === 'note' ? 300 : 100}
-        autoComplete="off"
-        placeholder={hint}
-        value={value}
-        onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-      />
-    </div>
+  const field = (name: 'driver' | 'support' | 'home' | 'note', label: string, text: string, placeholder: string): ReactElement => (
+    <LineField
+      label={label}
+      longest={name === 'note' ? 300 : 100}
+      placeholder={placeholder}
+      text={text}
+      onText={(next) => setTyped({ ...typed, [name]: next })}
+    />
   );
   return (
     <RecorderLayout

@@ -1,5 +1,6 @@
 import { find, isKind, newFirst, partName, type Seal, type Step } from '@jubb/contract/job';
-import { useId, type ReactElement } from 'react';
+import type { ReactElement } from 'react';
+import { LineField } from '../kit/line-field.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
@@ -22,7 +23,6 @@ export function useGate(step: Step): ReactElement | null {
 function NoWayBack({ step }: { readonly step: Step }): ReactElement {
   const { job, sheet, keep } = useHere();
   const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.here`, '');
-  const id = useId();
   const parts = [...new Set([...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)])];
   const wanted = (job.scope?.partsFirst ?? []).filter(({ part, how }) => parts.includes(part) && how !== 'reserve');
   const go = (): void => {
@@ -36,20 +36,13 @@ function NoWayBack({ step }: { readonly step: Step }): ReactElement {
         After this the old part cannot go back in. See the new one first, and hold it against the old.
         {wanted.length > 0 ? ` Still to come for this job: ${wanted.map(({ part }) => partName(sheet, part)).join(', ')}.` : ''}
       </Care>
-      <label className="form-label" htmlFor={id}>
-        What takes its place, as it lies here
-      </label>
-      <input
-        id={id}
-        className="form-control"
-        maxLength={300}
-        autoComplete="off"
+      <LineField
+        label="What takes its place, as it lies here"
+        longest={300}
         placeholder="Number on it, size, shelf"
-        value={seen}
-        onChange={(event) => setSeen(event.target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') go();
-        }}
+        text={seen}
+        onText={setSeen}
+        onEnter={go}
       />
       <p className="soft mb-0">If it is not here, put the job on hold (H): the step waits with it.</p>
     </RecorderLayout>

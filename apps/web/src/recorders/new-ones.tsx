@@ -1,9 +1,10 @@
 import { partName, type Joint, type PartLine, type Step } from '@jubb/contract/job';
-import { useId, type ReactElement } from 'react';
+import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { call } from '../api/client.ts';
 import { useParts } from '../decide/use-parts.ts';
 import { useHere } from '../job/use-job.ts';
+import { LineField } from '../kit/line-field.tsx';
 import { Care, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
@@ -16,7 +17,6 @@ export function NewOnes({ step, joint }: { readonly step: Step; readonly joint: 
   const { job, sheet, keep } = useHere();
   const { parts, error } = useParts();
   const [elsewhere, setElsewhere] = useDraft(`${job.id}.${step.ref}.new`, '');
-  const id = useId();
   const line = parts?.lines.find(({ need }) => need.parts.includes(joint.part));
   const isOut = (line?.out ?? 0) >= joint.count;
   const said = elsewhere.trim();
@@ -37,23 +37,18 @@ export function NewOnes({ step, joint }: { readonly step: Step; readonly joint: 
         <p className="soft">{error ? 'The shelves cannot be seen now.' : 'Looking at the shelves …'}</p>
       )}
       {isOut ? null : (
-        <>
-          <label className="form-label mt-2" htmlFor={id}>
-            Not out of stores: where they come from
-          </label>
-          <input
-            id={id}
-            className="form-control"
-            maxLength={200}
-            autoComplete="off"
+        <div className="mt-2">
+          <LineField
+            label="Not out of stores: where they come from"
+            longest={200}
             placeholder="From the kit, brought by the customer …"
-            value={elsewhere}
-            onChange={(event) => setElsewhere(event.target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter' && said !== '') go();
+            text={elsewhere}
+            onText={setElsewhere}
+            onEnter={() => {
+              if (said !== '') go();
             }}
           />
-        </>
+        </div>
       )}
     </RecorderLayout>
   );
