@@ -226,7 +226,7 @@ test('a digital wrench: what a pull shows is seen as it happens, and counts only
   await pull('good', 'other unit');
   await hand.sees('It sends lbf·ft now, N·m before');
   await pull('already tight');
-  await hand.sees('Number 2 already tight');
+  await hand.sees('Number 2 is already tight');
   await hand.use('It was another one: do not count it');
   await hand.sees('Next is number 2');
   await pull('good');

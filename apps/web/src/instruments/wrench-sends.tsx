@@ -15,6 +15,9 @@ interface WrenchSendsProps {
   readonly onTrouble: (words: string, line: LiveLine, sight: Sight) => void;
 }
 
+/** Sights that are no verbs. */
+const SAID: Partial<Record<Sight, string>> = { over: 'is over its window', 'already tight': 'is already tight' };
+
 const FEWEST_POINTS = 3;
 const MOST_POINTS = 400;
 
@@ -24,7 +27,9 @@ const MOST_POINTS = 400;
  */
 export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: WrenchSendsProps): ReactElement | null {
   const [refused, setRefused] = useState<string>();
-  const [asked, setAsked] = useState<{ readonly line: LiveLine; readonly sight: Sight }>();
+  const [doubtful, setAsked] = useState<{ readonly line: LiveLine; readonly sight: Sight; readonly number: number | undefined }>();
+  // Once another one is due the question has gone.
+  const asked = doubtful?.number === number ? doubtful : undefined;
   const [otherUnit, setOtherUnit] = useState<string>();
   const [curve, setCurve] = useState<readonly PullPoint[]>([]);
   const points = useRef<{ readonly last: LiveLine | undefined; readonly points: readonly PullPoint[] }>({ last: undefined, points: [] });
@@ -56,7 +61,7 @@ export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: Wrenc
       if (changed) setOtherUnit(line.unit);
       if (why !== undefined) return;
       unit.current = line.unit;
-      if (sight !== undefined) setAsked({ line, sight });
+      if (sight !== undefined) setAsked({ line, sight, number });
       else if (low === undefined) onPull(line);
     },
     each,
@@ -99,7 +104,7 @@ export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: Wrenc
         </button>
       )}
       {seen ? (
-        <Care title={`Number ${number ?? ''} ${seen}`.replace('over', 'is over')}>
+        <Care title={`Number ${number ?? ''} ${SAID[seen] ?? seen}`}>
           {SIGHT_ACTS[seen]}
           {asked ? (
             <div className="keys mt-2">

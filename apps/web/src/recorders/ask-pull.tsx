@@ -4,6 +4,8 @@ import { AskLine, type Answers } from '../kit/ask-line.tsx';
 
 interface AskPullProps {
   readonly run: JointRun;
+  /** Without one nothing was pulled by a figure. */
+  readonly hasWrench: boolean;
   readonly onClose: () => void;
   readonly onDone: (answers: Answers) => void;
 }
@@ -15,7 +17,7 @@ const NOT_PLANNED = [
 ] as const;
 
 /** What a pull was that was not as planned: trouble with the fastener, one out of its turn, one by hand. */
-export function AskPull({ run: { next, numbers }, onClose, onDone }: AskPullProps): ReactElement {
+export function AskPull({ run: { next, numbers }, hasWrench, onClose, onDone }: AskPullProps): ReactElement {
   const due = next ? numbers[next.place] : undefined;
   const others = numbers.toSorted((a, b) => a - b).filter((number) => number !== due);
   return (
@@ -25,7 +27,7 @@ export function AskPull({ run: { next, numbers }, onClose, onDone }: AskPullProp
       choice={{
         name: 'what',
         label: 'What it was',
-        options: NOT_PLANNED.filter(([what]) => what !== 'other' || others.length > 0),
+        options: NOT_PLANNED.filter(([what]) => what !== 'other' || (hasWrench && others.length > 0)),
         optional: true,
       }}
       fields={({ what = 'trouble' }) => [

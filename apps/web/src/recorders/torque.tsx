@@ -63,8 +63,9 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
   const setting = wrenchSetting(arm)?.output['setting'];
   const set = typeof setting === 'number' ? setting : undefined;
   const pull = ({ result = 'clicked', place = next.place, note, line, sight }: Pulled): void => {
-    if (!wrench) return;
-    rememberTool(wrench);
+    // Trouble is kept also where no wrench is at hand.
+    if (!wrench && result !== 'trouble') return;
+    if (wrench) rememberTool(wrench);
     keep({
       kind: 'pull',
       payload: {
@@ -81,7 +82,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         ...(sight ? { sight } : {}),
       },
       step: step.ref,
-      toolId: wrench.id,
+      ...(wrench ? { toolId: wrench.id } : {}),
     });
   };
   const byHand = (note: string): void =>
@@ -223,6 +224,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
       {asking ? (
         <AskPull
           run={run}
+          hasWrench={!cannot}
           onClose={() => setAsking(false)}
           onDone={({ what, note = '', number }) => {
             setAsking(false);
