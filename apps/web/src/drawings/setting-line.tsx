@@ -11,6 +11,8 @@ interface SettingLineProps {
   readonly tries: readonly number[];
   readonly after?: number | undefined;
   readonly angle?: number | undefined;
+  /** Play, which is preload left of zero; a gap or a depth is no such thing. */
+  readonly isPlay?: boolean;
 }
 
 const WIDTH = 480;
@@ -19,11 +21,14 @@ const RIGHT = WIDTH - 24;
 const RULE_Y = 92;
 const BAND_H = 38;
 
-/** End play on a rule, preload left of zero: the tries, the window wanted, where the turn will land. */
-export function SettingLine({ name, from, to, aim, tries, after, angle }: SettingLineProps): ReactElement {
+/** What is set on a rule: the tries, the window wanted, where the turn will land. End play has preload left of zero. */
+export function SettingLine({ name, from, to, aim, tries, after, angle, isPlay = true }: SettingLineProps): ReactElement {
   const furthest = Math.max(to * 1.6, ...tries, after ?? 0) * 1.12;
+  const ends = [from, to, ...tries, ...(after === undefined ? [] : [after])];
+  const [least, most] = [Math.min(...ends), Math.max(...ends)];
+  const margin = Math.max(most - least, to - from) * 0.3;
   const x = scaleLinear()
-    .domain([-furthest * 0.28, furthest])
+    .domain(isPlay ? [-furthest * 0.28, furthest] : [least - margin, most + margin])
     .range([LEFT, RIGHT]);
   const write = (figure: number): string => dropZeros(roundWithin(figure, 3, { from, to }));
   const now = tries.at(-1);
@@ -41,10 +46,14 @@ export function SettingLine({ name, from, to, aim, tries, after, angle }: Settin
           </text>
         </g>
       ))}
-      <rect x={LEFT} y={RULE_Y} width={x(0) - LEFT} height={BAND_H} fill="var(--brass-2)" />
-      <text x={(LEFT + x(0)) / 2} y={RULE_Y + 25} textAnchor="middle" fontSize="17" style={{ fill: 'var(--brass)' }}>
-        preload
-      </text>
+      {isPlay ? (
+        <>
+          <rect x={LEFT} y={RULE_Y} width={x(0) - LEFT} height={BAND_H} fill="var(--brass-2)" />
+          <text x={(LEFT + x(0)) / 2} y={RULE_Y + 25} textAnchor="middle" fontSize="17" style={{ fill: 'var(--brass)' }}>
+            preload
+          </text>
+        </>
+      ) : null}
       <rect x={x(from)} y={RULE_Y} width={x(to) - x(from)} height={BAND_H} fill="var(--steel-2)" stroke="var(--steel)" strokeWidth="2" />
       {aim === undefined ? null : (
         <line x1={x(aim)} x2={x(aim)} y1={RULE_Y} y2={RULE_Y + BAND_H} stroke="var(--steel)" strokeDasharray="2 4" strokeWidth="2" />

@@ -302,7 +302,14 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
   const quantity = settingQuantity(run.setting);
   return (
     <>
-      {quantity === 'length' ? <SettingLine name={run.setting.name} {...window} tries={run.tries.map((one) => one.play)} /> : null}
+      {quantity === 'length' ? (
+        <SettingLine
+          name={run.setting.name}
+          {...window}
+          tries={run.tries.map((one) => one.play)}
+          isPlay={run.setting.kind === 'end-play'}
+        />
+      ) : null}
       {run.tries.length > 0 ? (
         <table className="table">
           <thead>
