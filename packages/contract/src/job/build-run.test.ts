@@ -2,19 +2,38 @@ import { describe, expect, test } from '@jest/globals';
 import { book, demoSheet, type Line } from './book.test-kit.js';
 import { buildSteps, earlySteps } from './build-list.js';
 import { earlierOf, spread } from './earlier.js';
-import { driverWords, fitWindow } from './fit-run.js';
+import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit } from './fit-run.js';
 import { newFirst } from './new-first.js';
 import { settingRun } from './setting-run.js';
+import { workOut } from './measured.js';
 import { jobState, type JobState } from './state.js';
 import { forerunners } from './traps.js';
 import { heldBy, waitsBegun } from './waits.js';
 import { find } from '../sheet/resolve.js';
-import type { SheetFile } from '../sheet/file.js';
+import type { Setting, SheetFile } from '../sheet/file.js';
 
 const axle = demoSheet('ostrel-d44-drive-axle');
 const blower = demoSheet('quennet-bn2-blower-drive');
 const hub = demoSheet('askvale-ph80-planetary-hub');
 const shaft = demoSheet('ostrel-ps2-propeller-shaft');
+
+/** A window as a sheet has it, of mm. */
+const span = ({ from, to }: { from: number; to: number }): Setting['window'] => ({
+  from: `${from} mm`,
+  to: `${to} mm`,
+  trust: 'shop',
+  source: 'shop',
+});
+const CASTLE = {
+  nut: {
+    thread: 'M24x1.5',
+    pitch: '1.5 mm',
+    slots: 6,
+    openings: [0, 90],
+    seat: { figure: '50 N·m', trust: 'shop', source: 'shop' },
+    backOff: '40°',
+  },
+} as const;
 
 const stateOf = (sheet: SheetFile, ...lines: readonly Line[]): JobState => jobState(sheet, book(sheet, ...lines));
 const stepOf = (sheet: SheetFile, ref: string): SheetFile['steps'][number] => find(sheet.steps, ref)!;
@@ -144,6 +163,24 @@ describe('fits', () => {
     expect(driverWords(find(axle.fits!, 'pinion-cups')!)).toContain('outer ring only: 111.5 mm');
   });
 
+  test('its workings begin from the sheet and from what was measured, and then have an answer', () => {
+    const measured: Line = {
+      kind: 'worked',
+      payload: {
+        working: 'fit.measured',
+        input: { shaft: 40.02, bore: 40, wanted: 'figures', from: 0.004, to: 0.03 },
+        fit: 'head-bearing',
+      },
+    };
+    const [cups, head] = stateOf(axle, measured).fits;
+    expect(presetForFit(FIT_MEASURED, cups!, 20)).toEqual({ wanted: 'zones', nominal: '80 mm', holeZone: 'P7', shaftZone: 'h6' });
+    expect(presetForFit(FIT_MEASURED, head!, 20)).toMatchObject({ wanted: 'figures', from: '0.004 mm', to: '0.03 mm' });
+    const heat = workOut(FIT_WAYS.heat, presetForFit(FIT_WAYS.heat, head!, 20));
+    // 20 µm and as much to slide of 40 mm: 40 µm over 11.5e-6 · 40 mm are 87 K.
+    expect('used' in heat && Math.round(Number(heat.used.output['temperature']))).toBe(107);
+    expect('used' in workOut(FIT_WAYS.press, presetForFit(FIT_WAYS.press, head!, 20))).toBe(true);
+  });
+
   test('a new measurement begins it anew', () => {
     const measured: Line = {
       kind: 'worked',
@@ -162,6 +199,58 @@ describe('fits', () => {
 });
 
 describe('what earlier jobs came to', () => {
+  test('a nut by the turns since it was seated, each side of a job for itself; a pack by what was put in', () => {
+    const ends = { from: 0.03, to: 0.13 };
+    const nut = {
+      ...hub.settings[0]!,
+      ref: 'hub-end-play',
+      kind: 'end-play',
+      method: 'castle-nut',
+      window: span(ends),
+      ...CASTLE,
+    } as Setting;
+    const shims = { ...hub.settings[0]!, ref: 'gap', kind: 'air-gap', method: 'shims', window: span({ from: 0.4, to: 0.7 }) } as Setting;
+    const sheet = { ...hub, settings: [nut, shims] };
+    const side = (name: string, ...turns: readonly number[]): readonly Line[] => [
+      { kind: 'nut', payload: { setting: `hub-end-play--${name}`, act: 'turned', angle: 500 } },
+      { kind: 'nut', payload: { setting: `hub-end-play--${name}`, act: 'seated', angle: -40, torque: 50 } },
+      ...turns.map((angle): Line => ({ kind: 'nut', payload: { setting: `hub-end-play--${name}`, act: 'turned', angle } })),
+      { kind: 'end-play', payload: { setting: `hub-end-play--${name}`, moment: 'locked', readings: [0.08], unit: 'mm' } },
+    ];
+    const put: readonly Line[] = [
+      {
+        kind: 'worked',
+        payload: {
+          working: 'compressor.air-gap',
+          input: {
+            gaps: [0.2, 0.2, 0.2],
+            shims: 0.5,
+            from: 0.4,
+            to: 0.7,
+            shelf: [
+              { thickness: 0.3, count: 2 },
+              { thickness: 0.5, count: 2 },
+            ],
+          },
+          setting: 'gap',
+        },
+      },
+      { kind: 'end-play', payload: { setting: 'gap', moment: 'locked', readings: [0.55], unit: 'mm' } },
+    ];
+    // A side's lines name the side's setting, which the sheet of a job with sides has.
+    const both = {
+      ...sheet,
+      settings: [...sheet.settings, ...['left', 'right'].map((name) => ({ ...nut, ref: `hub-end-play--${name}` }))],
+    };
+    const { settings } = earlierOf(sheet, [book(both, ...side('left', 30, -10), ...side('right', 30), ...put)]);
+    expect(settings[0]).toMatchObject({
+      setting: 'hub-end-play',
+      turned: { count: 2, median: 25, from: 20, to: 30 },
+      tries: { median: 1 },
+    });
+    expect(settings[1]?.put).toMatchObject({ working: 'compressor.air-gap', count: 1 });
+  });
+
   test('a spread is its middle and its ends', () => {
     expect(spread([3, 1, 2, 10])).toEqual({ count: 4, median: 2.5, from: 1, to: 10 });
     expect(spread([])).toBeUndefined();

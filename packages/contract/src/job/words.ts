@@ -97,10 +97,13 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'worked': {
       const { output } = entry.working ?? {};
       const what = output?.['what'] ?? output?.['bad'] ?? output?.['settle'];
-      const { part: partRef, setting, joint } = entry.payload;
+      const { part: partRef, setting, joint, fit } = entry.payload;
       const about =
-        find(sheet.settings, setting)?.name ?? find(sheet.joints, joint)?.name ?? (partRef === undefined ? '' : partName(sheet, partRef));
-      if (setting !== undefined || joint !== undefined) return `${about}: ${didWords(entry)}`;
+        find(sheet.settings, setting)?.name ??
+        find(sheet.joints, joint)?.name ??
+        find(sheet.fits ?? [], fit)?.name ??
+        (partRef === undefined ? '' : partName(sheet, partRef));
+      if ([setting, joint, fit].some((ref) => ref !== undefined)) return `${about}: ${didWords(entry)}${judged}`;
       const part = about === '' ? '' : `${about}, `;
       return `${part}${workings.describe(entry.payload.working)?.title ?? entry.payload.working}${judged}${typeof what === 'string' ? `. ${what}` : ''}`;
     }
