@@ -1,4 +1,13 @@
-import { settingQuantity, withoutSide, type EarlierPulls, type EarlierView, type JointRun, type SettingRun } from '@jubb/contract/job';
+import {
+  settingQuantity,
+  settingWindow,
+  withoutSide,
+  type Bearings,
+  type EarlierPulls,
+  type EarlierView,
+  type JointRun,
+  type SettingRun,
+} from '@jubb/contract/job';
 import { formatQuantity, quantityOf, workings, type Quantity } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
@@ -14,13 +23,19 @@ export function useWorkedBefore(): EarlierView | undefined {
     .data;
 }
 
+interface EarlierSettingsProps {
+  readonly run: SettingRun;
+  readonly bearings: Bearings;
+}
+
 /** Where to begin: the middle of what worked on earlier jobs, and how far it spread. */
-export function EarlierSettings({ run: { setting, window } }: { readonly run: SettingRun }): ReactElement | null {
+export function EarlierSettings({ run: { setting }, bearings }: EarlierSettingsProps): ReactElement | null {
   const units = useUnits();
-  const before = useWorkedBefore()?.settings.find((one) => one.setting === withoutSide(setting.ref));
+  const before = useWorkedBefore()?.settings.find((one) => one.setting === withoutSide(setting.ref) && one.bearings === bearings);
   if (!before) return null;
   const { left, tries, turned, put } = before;
   const quantity = settingQuantity(setting);
+  const window = settingWindow(setting, bearings);
   const write = (base: number): string => units.text(base, quantity, window);
   return (
     <span className="soft d-block mt-2">

@@ -134,15 +134,18 @@ function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
   const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at });
   return (
     <Care title="Not yet">
-      {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go. {others.length > 0 ? 'Meanwhile: ' : ''}
-      {others.map(({ ref, stage, title }) => (
-        <Link key={ref} className="me-3" to={`/jobs/${job.id}/${stage}?step=${ref}`}>
-          {title}
-        </Link>
-      ))}
-      <button type="button" className="btn btn-quiet p-0" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
-        It is ready now
-      </button>
+      {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go.
+      {others.length > 0 ? ' Meanwhile:' : ''}
+      <div className="d-flex flex-wrap gap-2 mt-2">
+        {others.map(({ ref, stage, title }) => (
+          <Link key={ref} className="btn btn-plain" to={`/jobs/${job.id}/${stage}?step=${ref}`}>
+            {title}
+          </Link>
+        ))}
+        <button type="button" className="btn btn-plain" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
+          It is ready now
+        </button>
+      </div>
     </Care>
   );
 }

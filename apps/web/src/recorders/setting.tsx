@@ -98,7 +98,7 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
         onChoose={setWrenchId}
       />
       {how ? <p className="soft mt-2 mb-0">{how}</p> : null}
-      <EarlierSettings run={run} />
+      <EarlierSettings run={run} bearings={run.bearings} />
     </RecorderLayout>
   );
 }
@@ -150,7 +150,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
             </b>
           ) : null}
           {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
-          {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} /> : null}
+          {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} bearings={bearings} /> : null}
         </p>
       }
       source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}

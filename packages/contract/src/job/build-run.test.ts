@@ -208,7 +208,7 @@ describe('what earlier jobs came to', () => {
       method: 'castle-nut',
       window: span(ends),
       ...CASTLE,
-    } as Setting;
+    } as unknown as Setting;
     const shims = { ...hub.settings[0]!, ref: 'gap', kind: 'air-gap', method: 'shims', window: span({ from: 0.4, to: 0.7 }) } as Setting;
     const sheet = { ...hub, settings: [nut, shims] };
     const side = (name: string, ...turns: readonly number[]): readonly Line[] => [

@@ -1,10 +1,11 @@
 import { workings } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import { isKind } from '../entry/kept.js';
-import type { SheetFile } from '../sheet/file.js';
+import { BEARINGS } from '../entry/payloads.js';
+import type { Setting, SheetFile } from '../sheet/file.js';
 import { withoutSide } from '../sheet/scope.js';
 import { fitRun } from './fit-run.js';
-import { settingRun, sinceBuild } from './setting-run.js';
+import { settingRun, sinceBuild, type Bearings } from './setting-run.js';
 
 /** Figures of earlier jobs: their middle, and between which ends they lay. */
 export interface Spread {
@@ -17,6 +18,8 @@ export interface Spread {
 /** How earlier jobs of the same sheet came to a setting. */
 export interface EarlierSetting {
   readonly setting: string;
+  /** New and used ones are set otherwise. */
+  readonly bearings: Bearings;
   /** Readings as left, mm or N·m, and how many readings it took. */
   readonly left: Spread;
   readonly tries: Spread;
@@ -63,7 +66,7 @@ export function earlierOf(sheet: SheetFile, jobs: readonly (readonly AnyKeptEntr
   const plain = jobs.flatMap(bySide).map((entries) => sinceBuild(sheet, entries));
   return {
     jobs: jobs.length,
-    settings: sheet.settings.flatMap((setting) => earlierSetting(sheet, setting.ref, plain) ?? []),
+    settings: sheet.settings.flatMap((setting) => BEARINGS.flatMap((bearings) => earlierSetting(setting, bearings, plain) ?? [])),
     pulls: sheet.joints.flatMap(({ ref }) => earlierPulls(ref, plain)),
     fits: (sheet.fits ?? []).flatMap((fit) => {
       const last = plain.map((entries) => fitRun(fit, entries).fitted?.payload).find((one) => one !== undefined);
@@ -89,15 +92,16 @@ function bySide(entries: readonly AnyKeptEntry[]): readonly (readonly AnyKeptEnt
   return [...sides.values()];
 }
 
-function earlierSetting(sheet: SheetFile, ref: string, jobs: readonly (readonly AnyKeptEntry[])[]): EarlierSetting | undefined {
-  const setting = sheet.settings.find((one) => one.ref === ref)!;
-  const runs = jobs.map((entries) => ({ run: settingRun(setting, entries), entries })).filter(({ run }) => run.phase === 'set');
+function earlierSetting(setting: Setting, bearings: Bearings, jobs: readonly (readonly AnyKeptEntry[])[]): EarlierSetting | undefined {
+  const runs = jobs
+    .map((entries) => ({ run: settingRun(setting, entries), entries }))
+    .filter(({ run }) => run.phase === 'set' && run.bearings === bearings);
   const left = spread(runs.flatMap(({ run }) => run.tries.at(-1)?.play ?? []));
   const tries = spread(runs.map(({ run }) => run.tries.length));
   if (!left || !tries) return undefined;
-  const turned = setting.nut && spread(runs.map(({ entries }) => turnedOn(ref, entries)));
+  const turned = setting.nut && spread(runs.map(({ entries }) => turnedOn(setting.ref, entries)));
   const put = spreadOfPut(runs.flatMap(({ run }) => run.worked.at(-1) ?? []));
-  return { setting: ref, left, tries, ...(turned ? { turned } : {}), ...(put ? { put } : {}) };
+  return { setting: setting.ref, bearings, left, tries, ...(turned ? { turned } : {}), ...(put ? { put } : {}) };
 }
 
 /** Degrees of all turns since the nut was last seated. */
