@@ -87,13 +87,7 @@ async function takeAll(page, base, ilka, shot) {
     step: 'head-bearing-on-with-its-shim',
   };
   await ilka('POST', `/jobs/${axle.id}/entries`, { entries: [{ ...measured, id: uuid(), takenAt: new Date().toISOString() }] });
-  await shot('fit', PC, `/jobs/${axle.id}/build`, async () => {
-    await page.waitForFunction(() => document.body.innerText.includes('inner ring only'));
-    await page.evaluate(() =>
-      [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith('Warm and drop')).click(),
-    );
-    await page.evaluate(() => document.querySelector('.number').scrollIntoView({ block: 'center' }));
-  });
+  await shot('fit', PC, `/jobs/${axle.id}/build`, () => page.waitForFunction(() => document.body.innerText.includes('inner ring only')));
   await shot('practice', PC, '/learn', async () => {
     const press = (name) =>
       page.evaluate((label) => [...document.querySelectorAll('button')].find(({ innerText }) => innerText.startsWith(label)).click(), name);

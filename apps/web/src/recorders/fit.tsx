@@ -3,11 +3,9 @@ import {
   FIT_WAYS,
   driverWords,
   fitWindow,
-  isKind,
   presetForFit,
   withoutSide,
   type FitRun,
-  type JobState,
   type KeptEntry,
   type Step,
 } from '@jubb/contract/job';
@@ -23,6 +21,7 @@ import { useUnits } from '../kit/units.ts';
 import { WorkingForm } from '../places/working-form.tsx';
 import { useWorkedBefore } from './earlier.tsx';
 import { RecorderLayout } from './layout.tsx';
+import { useWay } from './use-way.ts';
 
 type By = KeptEntry<'fitted'>['payload']['by'];
 
@@ -92,7 +91,7 @@ interface GoHomeProps extends FitProps {
 }
 
 function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
-  const { job, state, keep } = useHere();
+  const { job, keep } = useHere();
   const units = useUnits();
   const { fit, verdict, worked } = run;
   const before = useWorkedBefore()?.fits.find((one) => one.fit === withoutSide(fit.ref));
@@ -100,7 +99,9 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
     `${job.id}.${fit.ref}.home`,
     {},
   );
-  const by = (typed.by ?? before?.by ?? byOfWay(step, state)) as By;
+  const { chosen: way } = useWay(step);
+  // A step with ways of its own is asked which of them above.
+  const by = way ? byOfWay(way.name) : ((typed.by ?? before?.by ?? 'press') as By);
   const driver = typed.driver ?? before?.driver ?? '';
   const support = typed.support ?? before?.support ?? '';
   const home = typed.home ?? '';
@@ -161,19 +162,21 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       wide={<HowHome run={run} step={step} by={by} />}
     >
       {isOut ? <OtherWays measured={measured} /> : null}
-      <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="How it goes home">
-        {(Object.keys(BY_WORDS) as By[]).map((one) => (
-          <button
-            key={one}
-            type="button"
-            className={`btn btn-plain ${one === by ? 'on' : ''}`}
-            aria-pressed={one === by}
-            onClick={() => setTyped({ ...typed, by: one })}
-          >
-            {BY_WORDS[one]}
-          </button>
-        ))}
-      </div>
+      {way ? null : (
+        <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="How it goes home">
+          {(Object.keys(BY_WORDS) as By[]).map((one) => (
+            <button
+              key={one}
+              type="button"
+              className={`btn btn-plain ${one === by ? 'on' : ''}`}
+              aria-pressed={one === by}
+              onClick={() => setTyped({ ...typed, by: one })}
+            >
+              {BY_WORDS[one]}
+            </button>
+          ))}
+        </div>
+      )}
       <div className="d-grid gap-2">
         {field('driver', 'Driver, tube or plate', driver, 'Tube 36/42')}
         {field('support', 'What stands under it', support, 'Tube 70, under the inner ring')}
@@ -194,12 +197,10 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
   );
 }
 
-/** How it goes home by the way of the step that is picked, or is the shop's. */
-function byOfWay({ ref, ways = [] }: Step, { live }: JobState): By {
-  const picked = live.filter(isKind('way')).findLast(({ step }) => step === ref)?.payload.way;
-  const way = ways.find((one) => one.ref === picked) ?? ways.find(({ shopDefault }) => shopDefault);
-  if (/warm|heat|oven/iu.test(way?.name ?? '')) return 'heat';
-  return /hammer/iu.test(way?.name ?? '') ? 'hand' : 'press';
+/** How it goes home by a way of the step. */
+function byOfWay(name: string): By {
+  if (/warm|heat|oven/iu.test(name)) return 'heat';
+  return /hammer/iu.test(name) ? 'hand' : 'press';
 }
 
 /** What can be done with a fit that is not what is wanted. */

@@ -5,7 +5,6 @@ import {
   forerunners,
   hasBegun,
   isBefore,
-  isKind,
   meanwhile,
   type RecordKind,
   type Step,
@@ -32,6 +31,7 @@ import { FluidRecorder, SealRecorder } from './fill.tsx';
 import { LookRecorder, ReadingRecorder } from './judge.tsx';
 import { ArrivalRecorder, TickRecorder } from './simple.tsx';
 import { TorqueRecorder, runTitle } from './torque.tsx';
+import { useWay } from './use-way.ts';
 
 /** What a step records → what asks for it. */
 const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
@@ -194,17 +194,10 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
 
 /** The ways of a step, the shop's own first unless another was picked; the pick is kept with the job. */
 function WayPick({ step }: { readonly step: Step }): ReactElement {
-  const { job, state, keep } = useHere();
+  const { keep } = useHere();
   const { ways = [] } = step;
   const [asking, setAsking] = useState<Way>();
-  const picked = state.live.filter(isKind('way')).findLast((entry) => entry.step === step.ref)?.payload.way;
-  // What was done to this very unit the last time comes before the shop's own way.
-  const before = job.asLeft?.ways.find((one) => one.step === step.ref)?.way;
-  const chosen =
-    ways.find(({ ref }) => ref === picked) ??
-    ways.find(({ ref }) => ref === before) ??
-    ways.find(({ shopDefault }) => shopDefault) ??
-    ways[0];
+  const { chosen, before } = useWay(step);
   return (
     <div className="way-pick" role="group" aria-label="Ways">
       {ways.map((way) => (
