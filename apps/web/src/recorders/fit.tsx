@@ -26,8 +26,8 @@ import { useWay } from './use-way.ts';
 type By = KeptEntry<'fitted'>['payload']['by'];
 
 const BY_WORDS: Readonly<Record<By, string>> = { press: 'Press', heat: 'Warm and drop', hand: 'Driver and hammer' };
-/** What the press of the shop has, as it was typed the last time. */
-const PRESS_KEPT = 'fit.press.has';
+/** What press and drivers the shop has, as they were typed the last time. */
+const SHOP_HAS = 'fit.has';
 const BENCH_C = 20;
 
 interface FitProps {
@@ -159,7 +159,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       }
       primary={{ label: 'It is home', run: done, disabled: missing }}
       others={[{ label: 'Measure again', key: 'a', run: onAgain }]}
-      wide={<HowHome run={run} step={step} by={by} />}
+      wide={<HowHome run={run} step={step} by={by} onDriver={(name) => setTyped({ ...typed, driver: name })} />}
     >
       {isOut ? <OtherWays measured={measured} /> : null}
       {way ? null : (
@@ -225,18 +225,22 @@ function OtherWays({ measured }: { readonly measured: KeptEntry<'worked'> }): Re
   );
 }
 
-/** Force or temperature before it is begun: the working of the way, filled in from what was measured. */
-function HowHome({ run, step, by }: FitProps & { readonly by: By }): ReactElement | null {
+interface HowHomeProps extends FitProps {
+  readonly by: By;
+  /** The driver of the crib that the working picks. */
+  readonly onDriver: (name: string) => void;
+}
+
+/** Force, temperature or driver before it is begun: the working of the way, filled in from what was measured. */
+function HowHome({ run, step, by, onDriver }: HowHomeProps): ReactElement | null {
   const { job, keep } = useHere();
-  const working = workings.describe(FIT_WAYS[by] ?? '');
-  if (!working) return <p className="soft mb-0">Listen: the note changes when it stands. Straight, in small blows all round.</p>;
-  const stored = by === 'press' ? readStored(PRESS_KEPT) : undefined;
-  const press = stored === undefined ? {} : (JSON.parse(stored) as object);
-  const kept = ({ working: id, input }: WorkingRun): void => {
+  const working = workings.describe(FIT_WAYS[by]);
+  if (!working) return null;
+  const stored = readStored(`${SHOP_HAS}.${by}`);
+  const kept = ({ working: id, input, output }: WorkingRun): void => {
     keep({ kind: 'worked', payload: { working: id, input, fit: run.fit.ref }, step: step.ref });
-    const { capacity, ram } = input as { readonly capacity?: number; readonly ram?: number };
-    const has = { ...(capacity ? { capacity: `${capacity} N` } : {}), ...(ram ? { ram: `${ram} mm` } : {}) };
-    if (by === 'press') writeStored(PRESS_KEPT, JSON.stringify(has));
+    writeStored(`${SHOP_HAS}.${by}`, JSON.stringify(shopHas(by, input)));
+    if (by === 'hand' && typeof output['which'] === 'string') onDriver(output['which']);
   };
   return (
     <WorkingForm
@@ -244,16 +248,29 @@ function HowHome({ run, step, by }: FitProps & { readonly by: By }): ReactElemen
       isPart
       working={working}
       draftKey={`${job.id}.${run.fit.ref}.${by}.${run.measured?.id ?? ''}`}
-      preset={{ ...press, ...presetForFit(working.id, run, BENCH_C) }}
+      preset={{ ...(stored === undefined ? {} : (JSON.parse(stored) as object)), ...presetForFit(working.id, run, BENCH_C) }}
       under={(answer) => (
         <p>
           <button type="button" className="btn btn-plain" onClick={() => kept(answer)}>
-            {by === 'press' ? 'Keep it, and press to it' : 'Keep it, and warm it so'}
+            {KEEP_WORDS[by]}
           </button>
         </p>
       )}
     />
   );
+}
+
+const KEEP_WORDS: Readonly<Record<By, string>> = {
+  press: 'Keep it, and press to it',
+  heat: 'Keep it, and warm it so',
+  hand: 'Keep it, and take this driver',
+};
+
+/** What of a working is the shop's and stays: its press, its drivers. */
+function shopHas(by: By, input: Readonly<Record<string, unknown>>): object {
+  const { capacity, ram, tubes } = input as { readonly capacity?: number; readonly ram?: number; readonly tubes?: unknown };
+  if (by === 'hand') return tubes === undefined ? {} : { tubes };
+  return { ...(capacity ? { capacity: `${capacity} N` } : {}), ...(ram ? { ram: `${ram} mm` } : {}) };
 }
 
 /** How warm it still is, and how long it can be moved: cooling after Newton, from the moment it leaves the heat. */

@@ -4,6 +4,7 @@ import {
   jointPoints,
   jointTorque,
   middleAngle,
+  notIn,
   pullLook,
   stageWords,
   wrenchSetting,
@@ -147,6 +148,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         ]}
         drawing={plate}
       >
+        <NotAllIn joint={joint} />
         {joint.hand === 'left' ? (
           <Care title="Left-hand thread">
             It tightens counter-clockwise. Turn the ratchet over, and see that the wrench measures that way: many click wrenches do not.
@@ -235,6 +237,22 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         />
       ) : null}
     </>
+  );
+}
+
+/** Where the build list is ticked: fasteners of the joint that are not in yet. */
+function NotAllIn({ joint: { ref, part } }: Pick<JointRun, 'joint'>): ReactElement | null {
+  const { state } = useHere();
+  const missing = notIn(state.build).filter((line) => (line.joint ?? ref) === ref && line.part === part);
+  if (missing.length === 0) return null;
+  return (
+    <Care title="Not all in">
+      {missing.map(({ entryId, name, count, inNow, place }) => (
+        <div key={entryId}>
+          {count - inNow} × {[name, place].filter(Boolean).join(', ')} by the build list.
+        </div>
+      ))}
+    </Care>
   );
 }
 

@@ -179,6 +179,10 @@ describe('fits', () => {
     // 20 µm and as much to slide of 40 mm: 40 µm over 11.5e-6 · 40 mm are 87 K.
     expect('used' in heat && Math.round(Number(heat.used.output['temperature']))).toBe(107);
     expect('used' in workOut(FIT_WAYS.press, presetForFit(FIT_WAYS.press, head!, 20))).toBe(true);
+    const tubes = [{ name: 'tube 41 × 48', inside: 41, outside: 48, length: 80 }];
+    const tube = workOut(FIT_WAYS.hand, { ...presetForFit(FIT_WAYS.hand, head!, 20), outside: '80 mm', tubes });
+    expect('used' in tube && tube.used.output['which']).toBe('tube 41 × 48');
+    expect(presetForFit(FIT_WAYS.hand, cups!, 20)).toEqual({ into: 'housing', outside: '80 mm' });
   });
 
   test('a new measurement begins it anew', () => {

@@ -17,7 +17,7 @@ export interface FitRun {
 
 export const FIT_MEASURED = 'fit.measured';
 /** How it goes home → the working that says what it takes. */
-export const FIT_WAYS = { press: 'fit.press', heat: 'fit.heat', hand: undefined } as const;
+export const FIT_WAYS = { press: 'fit.press', heat: 'fit.heat', hand: 'press.sleeve' } as const;
 
 /** A new measurement begins the fit anew: what was worked out from the old one holds no more. */
 export function fitRun(fit: Fit, entries: readonly AnyKeptEntry[]): FitRun {
@@ -75,8 +75,22 @@ export function presetForFit(working: string, { fit, measured }: FitRun, benchC:
         ...(fit.warmed === 'soft-hub' ? { ringOf: 'aluminium' } : {}),
         ...known,
       };
+    case FIT_WAYS.hand:
+      return sleevePreset(fit);
     default:
       return {};
+  }
+}
+
+function sleevePreset({ pressedOn, seat, outside }: Fit): Preset {
+  switch (pressedOn) {
+    case 'outer ring':
+      return { into: 'housing', outside: seat };
+    case 'both rings':
+      return { into: 'both', bore: seat, outside };
+    case 'inner ring':
+    case 'the part itself':
+      return { into: 'shaft', bore: seat };
   }
 }
 
