@@ -217,7 +217,7 @@ function OtherWays({ measured }: { readonly measured: KeptEntry<'worked'> }): Re
           .filter(({ possible }) => possible)
           .map(({ way, why }) => (
             <li key={way}>
-              <b>{way}</b>: {why}
+              {way}: {why}
             </li>
           ))}
       </ul>

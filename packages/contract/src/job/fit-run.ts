@@ -96,14 +96,15 @@ function sleevePreset({ pressedOn, seat, outside }: Fit): Preset {
 
 /** What drives it home without touching what must not be touched: common practice, half a millimetre of air each side. */
 export function driverWords({ pressedOn, seat, outside }: Fit): string {
-  const [bore, rim] = [baseOf(seat, 'length'), baseOf(outside, 'length')];
+  const [at, rim] = [baseOf(seat, 'length'), baseOf(outside, 'length')];
   switch (pressedOn) {
     case 'inner ring':
-      return `Tube on the inner ring only: bore over ${bore + 0.5} mm. Never through the balls or rollers.`;
+      return `Tube on the inner ring only: bore over ${at + 0.5} mm. Never through the balls or rollers.`;
     case 'outer ring':
-      return `Driver on the outer ring only: ${rim - 0.5} mm at most across. Never through the balls or rollers.`;
+      // It goes into the seat with the ring.
+      return `Driver on the outer ring only: ${at - 0.5} mm at most across. Never through the balls or rollers.`;
     case 'both rings':
-      return `Flat plate on both rings at once: over ${bore + 0.5} mm inside, under ${rim - 0.5} mm outside.`;
+      return `Flat plate on both rings at once: over ${at + 0.5} mm inside, under ${rim - 0.5} mm outside.`;
     case 'the part itself':
       return `Driver under ${rim - 0.5} mm across, flat on its face.`;
   }
