@@ -76,12 +76,14 @@ test('the gears of a drive axle: pinion depth by its marks, shims of the carrier
   await hand.fill('Mark of the new', '-0,01 mm');
   await hand.sees('the pinion goes deeper');
   await hand.use('Keep it on the job');
+  await allKept(hand);
   await openBuild(at, 'Side shims chosen');
   await reads(hand, '0,32', '0,32');
   await hand.sees('Which shims, from what is on the shelf?');
   await hand.fill('Trial pack', '0,5 mm');
   await hand.fill('A thicker pack', 'closes');
   await hand.use('Done so; now read it again');
+  await allKept(hand);
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 2');
   await reads(hand, '0,15', '0,15');
@@ -100,6 +102,7 @@ test('the gears of a drive axle: pinion depth by its marks, shims of the carrier
   await hand.sees('Too wide: the ring goes to the pinion');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Done so; now read it again');
+  await allKept(hand);
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 4');
   await reads(hand, '0,15', '0,16', '0,17', '0,16');
@@ -127,6 +130,7 @@ test('a loose-ball hub: the lock moves the cone; a thread without a pitch is ref
   await hand.sees('Turn the cone');
   expect(await hand.faults()).toEqual([]);
   await hand.use('Done so; now read it again');
+  await allKept(hand);
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
   await reads(hand, '0,02', '0,02', '0,02');
@@ -181,6 +185,7 @@ test('a gearbox: a washer from those there are after a window that none meets, a
   await hand.fill('Washers there are', '2; 2,1; 2,3; 2,35; 2,4');
   await hand.sees('2.35');
   await hand.use('Done so; now read it again');
+  await allKept(hand);
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
   await reads(hand, '0,06', '0,07', '0,06');
