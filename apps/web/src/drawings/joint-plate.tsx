@@ -93,8 +93,7 @@ export function JointPlate({
   );
 }
 
-/** Places scaled into the plate, whatever their own unit. */
-/** Places on the drawing for places on the joint: what is farthest out just fits. */
+/** Places on the drawing for places on the joint, whatever their own unit: what is farthest out just fits. */
 export function fit(points: readonly Point[]): (place: number) => Point {
   const xs = points.map((point) => point.x);
   const ys = points.map((point) => point.y);

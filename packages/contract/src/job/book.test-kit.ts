@@ -34,3 +34,10 @@ export function book(sheet: SheetFile, ...lines: readonly Line[]): AnyKeptEntry[
       }) as unknown as AnyKeptEntry,
   );
 }
+
+/** Shims for a gap of 0.4 to 0.7 mm that reads 0.2 mm with half a millimetre in: 0.5 and 0.3 mm. */
+export function putIn(setting: string): Line {
+  const shelf = [0.3, 0.5].map((thickness) => ({ thickness, count: 2 }));
+  const input = { gaps: [0.2, 0.2, 0.2], shims: 0.5, from: 0.4, to: 0.7, shelf };
+  return { kind: 'worked', payload: { working: 'compressor.air-gap', input, setting } };
+}

@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { book, demoSheet, type Line } from './book.test-kit.js';
+import { book, demoSheet, putIn, type Line } from './book.test-kit.js';
 import { buildSteps, earlySteps } from './build-list.js';
 import { earlierOf, spread } from './earlier.js';
 import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit } from './fit-run.js';
@@ -222,23 +222,7 @@ describe('what earlier jobs came to', () => {
       { kind: 'end-play', payload: { setting: `hub-end-play--${name}`, moment: 'locked', readings: [0.08], unit: 'mm' } },
     ];
     const put: readonly Line[] = [
-      {
-        kind: 'worked',
-        payload: {
-          working: 'compressor.air-gap',
-          input: {
-            gaps: [0.2, 0.2, 0.2],
-            shims: 0.5,
-            from: 0.4,
-            to: 0.7,
-            shelf: [
-              { thickness: 0.3, count: 2 },
-              { thickness: 0.5, count: 2 },
-            ],
-          },
-          setting: 'gap',
-        },
-      },
+      putIn('gap'),
       { kind: 'end-play', payload: { setting: 'gap', moment: 'locked', readings: [0.55], unit: 'mm' } },
     ];
     // A side's lines name the side's setting, which the sheet of a job with sides has.

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import type { ShimLine } from '../dto/stores.js';
-import { book, demoSheet, type Line } from './book.test-kit.js';
+import { book, demoSheet, putIn, type Line } from './book.test-kit.js';
 import { duesOf } from './obligations.js';
 import { presetFor, workingsForSetting } from './setting-guide.js';
 import { settingRun } from './setting-run.js';
@@ -97,23 +97,7 @@ describe('setting by a working', () => {
   });
 
   test('what was put in stands before the next reading, and takes a setting that was in with it', () => {
-    const worked: Line = {
-      kind: 'worked',
-      payload: {
-        working: 'compressor.air-gap',
-        input: {
-          gaps: [0.2, 0.2, 0.2],
-          shims: 0.5,
-          from: 0.4,
-          to: 0.7,
-          shelf: [
-            { thickness: 0.3, count: 2 },
-            { thickness: 0.5, count: 2 },
-          ],
-        },
-        setting: setting.ref,
-      },
-    };
+    const worked = putIn(setting.ref);
     const set = run(read(0.2), worked, read(0.55));
     expect(set.phase).toBe('set');
     expect(set.tries.map(({ before, verdict }) => [before, verdict])).toEqual([
