@@ -246,10 +246,11 @@ function NotAllIn({ joint: { ref, part } }: Pick<JointRun, 'joint'>): ReactEleme
   const missing = notIn(state.build).filter((line) => (line.joint ?? ref) === ref && line.part === part);
   if (missing.length === 0) return null;
   return (
-    <Care title="Not all in">
+    <Care title="Not in yet">
       {missing.map(({ entryId, name, count, inNow, place }) => (
         <div key={entryId}>
-          {count - inNow} × {[name, place].filter(Boolean).join(', ')} by the build list.
+          By the build list: {count - inNow} × {name}
+          {place ? `, at ${place}` : ''}.
         </div>
       ))}
     </Care>
