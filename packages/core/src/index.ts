@@ -29,6 +29,15 @@ export { worstOf, type Verdict } from './measuring/verdict-field.js';
 export { cheapestCover, type Cover, type Offer } from './decide/kits.js';
 export { readOpen } from './quantity/open.js';
 export { LITTLE_ANGLE, MUCH_ANGLE } from './torque/batch.js';
+export {
+  CONTACT_ALONG,
+  CONTACT_UP,
+  contactOff,
+  contactPicture,
+  contactStep,
+  type ContactPicture,
+  type ContactSpots,
+} from './gears/contact.js';
 export { FASTENERS, SIGHTS, SIGHT_ACTS, watchPull, type Fastener, type PullPoint, type PullWanted, type Sight } from './torque/watch.js';
 export { bestPacks } from './math/shim-pack.js';
 export { maximise } from './math/simplex.js';

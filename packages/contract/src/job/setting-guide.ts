@@ -61,7 +61,12 @@ export function presetFor(working: string, run: SettingRun, shims: readonly Shim
           }
         : shelf;
     case 'compressor.air-gap':
-      return { ...ends, ...shelf, ...(readings.length > 0 ? { gaps: readings } : {}) };
+      return {
+        ...ends,
+        ...shelf,
+        ...(readings.length > 0 ? { gaps: readings } : {}),
+        ...(typeof before?.['thickness'] === 'number' ? { shims: `${before['thickness']} mm` } : {}),
+      };
     case 'gear.backlash':
       return { ...ends, ...shelf, ...(readings.length > 0 ? { readings } : {}) };
     case 'shaft.end-play-shim':

@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { seeded, normal } from '../math/random.js';
 import { output, refused } from '../working/run.test-kit.js';
+import { workings } from '../workings.js';
 import { CLEARANCE } from './clearance-table.js';
 
 describe('bearing.balls', () => {
@@ -53,8 +54,39 @@ describe('bearing.shim', () => {
     expect(refused('bearing.shim', { ...asked, ...change })).toContain(words);
   });
 
-  test('a target narrower than any pack gets the nearest, and is told', () => {
-    expect(output('bearing.shim', { ...asked, from: 0.061, to: 0.062 })).toMatchObject({ verdict: 'out', gives: expect.closeTo(0.04, 9) });
+  test('a target narrower than any pack is refused, with the nearest and with what would be right', () => {
+    expect(refused('bearing.shim', { ...asked, from: 0.061, to: 0.062 })).toMatch(
+      /On the shelf: none of the shims will do: the nearest, 1 \+ 0\.1 mm, gives 0\.04 mm; 1\.078 mm to 1\.079 mm in all would be right/u,
+    );
+  });
+
+  test('what lands inside is taken, however far from the aim: refused only where nothing does', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -0.2, max: 0.8, noNaN: true }),
+        fc.double({ min: 0, max: 0.06, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom(1, -1),
+        (measured, wide, share, sign) => {
+          const input = {
+            ...asked,
+            measured,
+            to: asked.from + wide,
+            aim: asked.from + share * wide,
+            thicker: sign === 1 ? 'closes' : 'opens',
+          };
+          // Steps of 0.05 mm up to 2.2 mm: every pack of four of these there is.
+          const inside = Array.from({ length: 80 }, (_, step) => measured - sign * (step * 0.05 - 1)).filter(
+            (play) => play >= input.from - 1e-9 && play <= input.to + 1e-9,
+          );
+          const result = workings.run('bearing.shim', input);
+          if (!result?.ok) return expect(inside).toEqual([]);
+          const { gives } = result.run.output as { gives: number };
+          const nearest = Math.min(...inside.map((play) => Math.abs(play - input.aim)));
+          expect(Math.abs(gives - input.aim)).toBeCloseTo(nearest, 9);
+        },
+      ),
+    );
   });
 });
 

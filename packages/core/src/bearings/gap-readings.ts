@@ -18,10 +18,14 @@ export const GAPS_FIELD = {
 /** Over this the parts do not sit square, mm. Common practice. */
 const CROOKED_MM = 0.15;
 
-/** Mean of the gaps; refuses those that differ so much that something is not seated. */
-export function meanGap(gaps: readonly number[]): Result<number> {
+/**
+ * Mean of the gaps; refuses those that differ so much that something is not seated.
+ *
+ * @param wide mm of a window that every place must land in, where it is one
+ */
+export function meanGap(gaps: readonly number[], wide = CROOKED_MM): Result<number> {
   const apart = Math.max(...gaps) - Math.min(...gaps);
-  if (apart > CROOKED_MM)
+  if (apart > Math.min(wide, CROOKED_MM))
     return refuse({
       code: 'cannot-be',
       field: GAPS_FIELD.name,

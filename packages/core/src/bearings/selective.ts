@@ -1,5 +1,6 @@
 import { mm } from '../quantity/write.js';
 import { refuse, type Result } from '../working/issues.js';
+import { isInside, noneWords, type Window } from './shelf-field.js';
 
 /** A ring or plate that comes in steps. */
 export interface Choice {
@@ -9,25 +10,26 @@ export interface Choice {
 }
 
 /**
- * Of those on the shelf the one that gives nearest to the middle of the window.
+ * Of those on the shelf the one that leaves nearest to the middle of the window, and the others; refuses
+ * where none of them lands inside.
  *
- * @param givesAt what is left with a thickness, mm
+ * @param room mm that the one fills; what it leaves of it is judged
  */
-export function selective(
-  sizes: readonly number[],
-  window: { readonly from: number; readonly to: number },
-  givesAt: (thickness: number) => number,
-): Result<readonly Choice[]> {
+export function selective(sizes: readonly number[], window: Window, room: number): Result<readonly [Choice, ...Choice[]]> {
   const bad = sizes.findIndex((size) => size <= 0);
   if (bad !== -1) return refuse({ code: 'too-small', field: 'sizes', received: mm(sizes[bad]!), bound: 'more than 0 mm' });
   const aim = (window.from + window.to) / 2;
-  const choices = sizes
-    .map((thickness): Choice => {
-      const gives = givesAt(thickness);
-      return { thickness, gives, inside: gives >= window.from - 1e-9 && gives <= window.to + 1e-9 };
-    })
-    .toSorted((one, other) => Number(other.inside) - Number(one.inside) || Math.abs(one.gives - aim) - Math.abs(other.gives - aim));
-  return { ok: true, value: choices };
+  const [best, ...others] = sizes
+    .map((thickness): Choice => ({ thickness, gives: room - thickness, inside: isInside(room - thickness, window) }))
+    .toSorted((one, other) => Math.abs(one.gives - aim) - Math.abs(other.gives - aim));
+  if (best?.inside) return { ok: true, value: [best, ...others] };
+  const nearest = best && `${mm(best.thickness)}, ${best.gives < 0 ? `is ${mm(-best.gives)} too thick` : `leaves ${mm(best.gives)}`}`;
+  return refuse({
+    code: 'none-will-do',
+    field: 'sizes',
+    received: 'them',
+    bound: noneWords(nearest, { from: room - window.to, to: room - window.from }, 'thick'),
+  });
 }
 
 export const CHOICE_COLUMNS = [
@@ -35,14 +37,3 @@ export const CHOICE_COLUMNS = [
   { name: 'gives', label: 'gives', quantity: 'length' },
   { name: 'inside', label: 'in the window', quantity: 'yes-no' },
 ] as const;
-
-export const FITS_VERDICT = {
-  kind: 'choice',
-  name: 'verdict',
-  label: 'Verdict',
-  choices: [
-    { id: 'in', label: 'inside the window' },
-    { id: 'out', label: 'none of them lands inside: another size has to come' },
-  ],
-  help: 'Of what the best one gives.',
-} as const;

@@ -1,6 +1,6 @@
 import { bestPacks, type Pack, type Size } from '../math/shim-pack.js';
 import { mm } from '../quantity/write.js';
-import type { NumberField, Row, TableField } from '../working/describe.js';
+import type { Drawing, NumberField, Row, TableField } from '../working/describe.js';
 import { refuse, type Result } from '../working/issues.js';
 
 /** What lies on the shelf, and how many may go in: asked alike wherever shims are picked. */
@@ -36,6 +36,18 @@ export const PACK_COLUMNS = [
 ] as const satisfies TableField['columns'];
 
 const THICKEST_MM = 30;
+/** An end that is met within the noise of binary fractions is met, mm. */
+const NOISE_MM = 1e-9;
+
+/** From one end to the other, mm. */
+export interface Window {
+  readonly from: number;
+  readonly to: number;
+}
+
+export function isInside(figure: number, { from, to }: Window): boolean {
+  return figure >= from - NOISE_MM && figure <= to + NOISE_MM;
+}
 
 /** The sizes of a shelf; refuses an empty one and a thickness that is none. */
 export function shelfOf(rows: readonly Row[], field = SHELF_FIELD.name, label: string = SHELF_FIELD.label): Result<readonly Size[]> {
@@ -56,12 +68,68 @@ export function shelfOf(rows: readonly Row[], field = SHELF_FIELD.name, label: s
   return { ok: true, value: sizes };
 }
 
-/** The packs nearest to a thickness; refuses where the shelf makes none at all. */
-export function packsFor(wanted: number, sizes: readonly Size[], mostPieces: number, shown: number): Result<readonly Pack[]> {
-  const packs = bestPacks(wanted, sizes, mostPieces, shown);
-  return packs.length > 0
-    ? { ok: true, value: packs }
-    : refuse({ code: 'none-will-do', field: SHELF_FIELD.name, label: SHELF_FIELD.label, received: 'the shims', bound: mm(wanted) });
+export interface PackWanted {
+  /** Thickness that would give the aim, mm, and the thicknesses that would do. */
+  readonly wanted: number;
+  readonly window: Window;
+  readonly shelf: readonly Row[];
+  readonly mostPieces: number;
+  /** What a thickness gives, mm. */
+  readonly gives: (thickness: number) => number;
+}
+
+/** A row of PACK_COLUMNS. */
+export type PackRow = {
+  readonly pack: string;
+  readonly thickness: number;
+  readonly gives: number;
+  readonly inside: boolean;
+};
+
+const SHOWN = 6;
+
+/** The pack nearest to a thickness of all that will do, and the next best; refuses where none will do. */
+export function packsFor(asked: PackWanted): Result<{ readonly best: PackRow; readonly packs: readonly PackRow[] }> {
+  const { wanted, window, mostPieces, gives } = asked;
+  const shelf = shelfOf(asked.shelf);
+  if (!shelf.ok) return shelf;
+  const rows = (many: number): readonly PackRow[] =>
+    bestPacks(wanted, shelf.value, mostPieces, many).map((pack) => ({
+      pack: packWords(pack, shelf.value),
+      thickness: pack.thickness,
+      gives: gives(pack.thickness),
+      inside: isInside(pack.thickness, window),
+    }));
+  const nearest = rows(SHOWN);
+  // An aim near an end of the window may have its nearest packs outside it, and others inside.
+  const [middle] = bestPacks((window.from + window.to) / 2, shelf.value, mostPieces, 1);
+  if (!middle || !isInside(middle.thickness, window)) {
+    const [first] = nearest;
+    return refuse({
+      code: 'none-will-do',
+      field: SHELF_FIELD.name,
+      label: SHELF_FIELD.label,
+      received: 'the shims',
+      bound: noneWords(first && `${first.pack}, gives ${mm(first.gives)}`, window, 'in all'),
+    });
+  }
+  for (let shown = nearest, many = SHOWN; ; many *= 4, shown = rows(many)) {
+    const best = shown.find(({ inside }) => inside);
+    if (best) return { ok: true, value: { best, packs: shown.filter((row) => row !== best).slice(0, SHOWN - 1) } };
+  }
+}
+
+/** The shims of a pack of that thickness, as they lie. */
+export function packDrawing(thickness: number, wanted: number, rows: readonly Row[], mostPieces: number): Drawing {
+  const shelf = shelfOf(rows);
+  const [pack] = shelf.ok ? bestPacks(thickness, shelf.value, mostPieces, 1) : [];
+  return { kind: 'pack', layers: shelf.ok && pack ? layers(pack, shelf.value) : [], wanted };
+}
+
+/** What would be right where nothing on the shelf is. */
+export function noneWords(nearest: string | undefined, { from, to }: Window, of: string): string {
+  const right = `${mm(Math.max(0, from))} to ${mm(to)} ${of} would be right`;
+  return nearest === undefined ? right : `the nearest, ${nearest}; ${right}`;
 }
 
 /** "1 + 0.3 + 2 × 0.05 mm": the thick ones outside. */
@@ -71,7 +139,7 @@ export function packWords({ pieces }: Pack, sizes: readonly Size[]): string {
 }
 
 /** Thicknesses in the order in which they lie: the two thickest outside, the thin ones between. */
-export function layers({ pieces }: Pack, sizes: readonly Size[]): readonly number[] {
+function layers({ pieces }: Pack, sizes: readonly Size[]): readonly number[] {
   const all = pieces
     .flatMap(({ size, count }) => Array.from({ length: count }, () => sizes[size]!.thickness))
     .toSorted((one, other) => other - one);

@@ -1,17 +1,15 @@
 import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
-import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, layers, packWords, packsFor, shelfOf } from './shelf-field.js';
-
-const SHOWN = 6;
+import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, packDrawing, packsFor } from './shelf-field.js';
 
 /**
  * Which shims, from what is on the shelf?
  *
  * wanted = trial + s·(measured − target), s = +1 where a thicker pack closes play. Negative play is
- * preload. Of all packs the one with the least error, then the fewest pieces, then the fewest
- * sizes; the thick ones lie outside. Holds while the parts stay seated; below zero play as
- * travel, not as torque.
+ * preload. Of all packs inside the window the one with the least error, then the fewest pieces, then the
+ * fewest sizes; the thick ones lie outside. Refused where none lands inside. Holds while the parts stay
+ * seated; below zero play as travel, not as torque.
  *
  * Example: 0.14 mm of play with 1.00 mm in, 0.03 to 0.08 wanted, thicker closes it: 1.085 mm, so 1 + 0.1.
  */
@@ -75,19 +73,9 @@ export const shim = defineWorking({
   ],
   outputs: [
     { kind: 'text', name: 'pack', label: 'Put in', longest: 200, help: 'The thick ones outside.' },
-    { kind: 'number', name: 'gives', label: 'Gives', quantity: 'length', help: 'Play then; minus is preload.' },
-    {
-      kind: 'choice',
-      name: 'verdict',
-      label: 'Verdict',
-      choices: [
-        { id: 'in', label: 'inside the window' },
-        { id: 'out', label: 'no pack lands inside' },
-      ],
-      help: 'Of what the pack gives.',
-    },
-    { kind: 'number', name: 'wanted', label: 'Exactly wanted', quantity: 'length', help: 'If every thickness were there.' },
     { kind: 'number', name: 'thickness', label: 'The pack has', quantity: 'length', help: 'All its pieces.' },
+    { kind: 'number', name: 'gives', label: 'Gives', quantity: 'length', help: 'Play then; minus is preload.' },
+    { kind: 'number', name: 'wanted', label: 'Exactly wanted', quantity: 'length', help: 'If every thickness were there.' },
     { kind: 'table', name: 'packs', label: 'Next best', columns: PACK_COLUMNS, help: 'By what they give.' },
   ],
   sources: [
@@ -114,8 +102,6 @@ export const shim = defineWorking({
     const aim = input.aim ?? (input.from + input.to) / 2;
     if (aim < input.from || aim > input.to)
       return refuse({ code: 'aim-outside', field: 'aim', received: mm(aim), bound: `${mm(input.from)} to ${mm(input.to)}` });
-    const shelf = shelfOf(input.shelf);
-    if (!shelf.ok) return shelf;
     const sign = input.thicker === 'closes' ? 1 : -1;
     const wanted = input.trial + sign * (input.measured - aim);
     if (wanted < 0)
@@ -125,27 +111,16 @@ export const shim = defineWorking({
         received: mm(input.measured),
         bound: `no pack is thinner than none; ${mm(-wanted)} would have to come off a part`,
       });
-    const packs = packsFor(wanted, shelf.value, input.mostPieces, SHOWN);
-    if (!packs.ok) return packs;
-    const rows = packs.value.map((pack) => {
-      const gives = input.measured - sign * (pack.thickness - input.trial);
-      // An end that is met within the noise of binary fractions is met.
-      return {
-        pack: packWords(pack, shelf.value),
-        thickness: pack.thickness,
-        gives,
-        inside: gives >= input.from - 1e-9 && gives <= input.to + 1e-9,
-      };
-    });
-    const best = rows[0]!;
-    return ok({
-      pack: best.pack,
-      gives: best.gives,
-      verdict: best.inside ? ('in' as const) : ('out' as const),
+    const ends = [input.from, input.to].map((play) => input.trial + sign * (input.measured - play));
+    const found = packsFor({
+      ...input,
       wanted,
-      thickness: best.thickness,
-      packs: rows.slice(1),
+      window: { from: Math.min(...ends), to: Math.max(...ends) },
+      gives: (thickness) => input.measured - sign * (thickness - input.trial),
     });
+    if (!found.ok) return found;
+    const { best, packs } = found.value;
+    return ok({ pack: best.pack, gives: best.gives, wanted, thickness: best.thickness, packs });
   },
   explain: (input, output) => [
     {
@@ -154,16 +129,9 @@ export const shim = defineWorking({
       numbers: `${mm(input.trial)} ${input.thicker === 'closes' ? '+' : '−'} (${mm(input.measured)} − ${mm(input.aim ?? (input.from + input.to) / 2)}) = ${mm(output.wanted)}`,
     },
     {
-      say:
-        output.verdict === 'in'
-          ? 'The nearest pack of all that the shelf makes.'
-          : 'No pack of the shelf lands inside; this is the nearest. Another thickness has to come.',
+      say: 'The nearest pack inside the window, of all that the shelf makes.',
       numbers: `${output.pack} = ${mm(output.thickness)}, off by ${microns(output.thickness - output.wanted)}: gives ${mm(output.gives, input)}`,
     },
   ],
-  draw(input, output) {
-    const shelf = shelfOf(input.shelf);
-    const packs = shelf.ok ? packsFor(output.wanted, shelf.value, input.mostPieces, 1) : shelf;
-    return { kind: 'pack', layers: shelf.ok && packs.ok ? layers(packs.value[0]!, shelf.value) : [], wanted: output.wanted };
-  },
+  draw: (input, output) => packDrawing(output.thickness, output.wanted, input.shelf, input.mostPieces),
 });

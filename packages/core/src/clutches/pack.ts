@@ -1,4 +1,4 @@
-import { CHOICE_COLUMNS, FITS_VERDICT, selective } from '../bearings/selective.js';
+import { CHOICE_COLUMNS, selective } from '../bearings/selective.js';
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
@@ -92,7 +92,6 @@ export const clutchPack = defineWorking({
     { kind: 'number', name: 'plate', label: 'Take', quantity: 'length', help: 'Nearest to the middle of the window.' },
     { kind: 'number', name: 'clearance', label: 'Leaves', quantity: 'length', help: 'In all.' },
     { kind: 'number', name: 'eachFace', label: 'For each face', quantity: 'length', help: 'Of the rubbing faces.' },
-    FITS_VERDICT,
     { kind: 'number', name: 'faces', label: 'Rubbing faces', quantity: 'count', help: 'Twice the friction plates.' },
     { kind: 'number', name: 'stack', label: 'The stack has', quantity: 'length', optional: true, help: 'All plates together.' },
     { kind: 'table', name: 'others', label: 'The others', columns: CHOICE_COLUMNS, help: 'Nearest first.' },
@@ -108,25 +107,26 @@ export const clutchPack = defineWorking({
     const gap = meanGap(input.gaps);
     if (!gap.ok) return gap;
     const faces = 2 * input.plates;
-    const ranked = selective(input.sizes, { from: input.from * faces, to: input.to * faces }, (size) => gap.value + input.plateNow - size);
-    if (!ranked.ok) return ranked;
-    const [best, ...others] = ranked.value;
-    if (best!.gives <= 0)
+    const room = gap.value + input.plateNow;
+    const thinnest = Math.min(...input.sizes);
+    if (thinnest > 0 && thinnest >= room)
       return refuse({
         code: 'none-will-do',
         field: 'sizes',
         received: 'the plates',
-        bound: `even the thinnest leaves ${mm(best!.gives)}: one plate too many, or a wrong one`,
+        bound: `even the thinnest leaves ${mm(room - thinnest)}: one plate too many, or a wrong one`,
       });
+    const ranked = selective(input.sizes, { from: input.from * faces, to: input.to * faces }, room);
+    if (!ranked.ok) return ranked;
+    const [best, ...others] = ranked.value;
     const stack =
       input.frictionThickness === undefined || input.steels === undefined || input.steelThickness === undefined
         ? undefined
-        : input.plates * input.frictionThickness + input.steels * input.steelThickness + best!.thickness;
+        : input.plates * input.frictionThickness + input.steels * input.steelThickness + best.thickness;
     return ok({
-      plate: best!.thickness,
-      clearance: best!.gives,
-      eachFace: best!.gives / faces,
-      verdict: best!.inside ? ('in' as const) : ('out' as const),
+      plate: best.thickness,
+      clearance: best.gives,
+      eachFace: best.gives / faces,
       faces,
       stack,
       others: others.map((one) => ({ ...one })),

@@ -1,17 +1,15 @@
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
-import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, layers, packWords, packsFor, shelfOf } from '../bearings/shelf-field.js';
+import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, packDrawing, packsFor } from '../bearings/shelf-field.js';
 import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
-
-const SHOWN = 5;
 
 /**
  * Which shims give the clutch its air gap?
  *
  * gap after = gap + pack − shims now: a thicker pack under the hub holds the plate further off. The
- * gap is the mean of three places and may not vary more than the window. Holds with the shaft
- * screw at its torque.
+ * gap is the mean of three places, and every place lands inside the window; refused where no pack does
+ * that. Holds with the shaft screw at its torque.
  *
  * Example: 0.22 mm with 0.5 in, 0.4 to 0.6 wanted: 0.78, such as 0.5 + 0.3.
  */
@@ -29,17 +27,8 @@ export const airGap = defineWorking({
   ],
   outputs: [
     { kind: 'text', name: 'pack', label: 'Put in', longest: 200, help: 'Under the hub.' },
+    { kind: 'number', name: 'thickness', label: 'The pack has', quantity: 'length', help: 'All its pieces.' },
     { kind: 'number', name: 'gives', label: 'Gives a gap of', quantity: 'length', help: 'Mean of the places.' },
-    {
-      kind: 'choice',
-      name: 'verdict',
-      label: 'Verdict',
-      choices: [
-        { id: 'in', label: 'inside the window all round' },
-        { id: 'out', label: 'outside it somewhere' },
-      ],
-      help: 'At every place.',
-    },
     { kind: 'number', name: 'wanted', label: 'Exactly wanted', quantity: 'length', help: 'For the middle of the window.' },
     { kind: 'table', name: 'packs', label: 'Next best', columns: PACK_COLUMNS, help: 'By what they give.' },
   ],
@@ -58,7 +47,7 @@ export const airGap = defineWorking({
   },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });
-    const gap = meanGap(input.gaps);
+    const gap = meanGap(input.gaps, input.to - input.from);
     if (!gap.ok) return gap;
     const wanted = input.shims + (input.from + input.to) / 2 - gap.value;
     if (wanted < 0)
@@ -68,36 +57,20 @@ export const airGap = defineWorking({
         received: mm(input.shims),
         bound: `the gap is too wide without any: ${mm(-wanted)} too much; the hub is not home, or the plate is bent`,
       });
-    const shelf = shelfOf(input.shelf);
-    if (!shelf.ok) return shelf;
-    const packs = packsFor(wanted, shelf.value, input.mostPieces, SHOWN);
-    if (!packs.ok) return packs;
-    const [narrow, wide] = [Math.min(...input.gaps) - gap.value, Math.max(...input.gaps) - gap.value];
-    const rows = packs.value.map((pack) => {
-      const gives = gap.value + pack.thickness - input.shims;
-      return {
-        pack: packWords(pack, shelf.value),
-        thickness: pack.thickness,
-        gives,
-        inside: gives + narrow >= input.from - 1e-9 && gives + wide <= input.to + 1e-9,
-      };
-    });
-    const best = rows.find(({ inside }) => inside) ?? rows[0]!;
-    return ok({
-      pack: best.pack,
-      gives: best.gives,
-      verdict: best.inside ? ('in' as const) : ('out' as const),
+    const [narrowest, widest] = [Math.min(...input.gaps), Math.max(...input.gaps)];
+    const found = packsFor({
+      ...input,
       wanted,
-      packs: rows.filter((row) => row !== best),
+      window: { from: input.shims + input.from - narrowest, to: input.shims + input.to - widest },
+      gives: (thickness) => gap.value + thickness - input.shims,
     });
+    if (!found.ok) return found;
+    const { best, packs } = found.value;
+    return ok({ pack: best.pack, gives: best.gives, wanted, thickness: best.thickness, packs });
   },
   explain: (input, output) => [
     { say: 'The pack that would give the middle of the window.', formula: 'shims now + aim − gap', numbers: mm(output.wanted) },
     { say: 'The nearest of the shelf.', numbers: `${output.pack} gives ${mm(output.gives, input)}` },
   ],
-  draw(input, output) {
-    const shelf = shelfOf(input.shelf);
-    const packs = shelf.ok ? packsFor(output.wanted, shelf.value, input.mostPieces, 1) : shelf;
-    return { kind: 'pack', layers: shelf.ok && packs.ok ? layers(packs.value[0]!, shelf.value) : [], wanted: output.wanted };
-  },
+  draw: (input, output) => packDrawing(output.thickness, output.wanted, input.shelf, input.mostPieces),
 });

@@ -1,4 +1,5 @@
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
+import { noneWords } from '../bearings/shelf-field.js';
 import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
@@ -7,7 +8,7 @@ import { ok, refuse } from '../working/issues.js';
  * Which ring goes into this groove?
  *
  * The thickest that still goes in where it is narrowest: thickness ≤ least gap − least play. Play
- * then = gap − ring. A groove that varies is worn or dirty.
+ * then = gap − ring; refused where that is too much somewhere. A groove that varies is worn or dirty.
  *
  * Example: gaps 2.34, 2.36, 2.35, play 0 to 0.1: the 2.30.
  */
@@ -44,23 +45,13 @@ export const snapRing = defineWorking({
     { kind: 'number', name: 'ring', label: 'Take', quantity: 'length', help: 'The thickest that goes in.' },
     { kind: 'number', name: 'least', label: 'Play at least', quantity: 'length', help: 'Where the groove is narrowest.' },
     { kind: 'number', name: 'most', label: 'Play at most', quantity: 'length', help: 'Where it is widest.' },
-    {
-      kind: 'choice',
-      name: 'verdict',
-      label: 'Verdict',
-      choices: [
-        { id: 'in', label: 'inside the window' },
-        { id: 'out', label: 'too much play: a thicker ring has to come' },
-      ],
-      help: 'All round.',
-    },
   ],
   sources: [{ kind: 'common practice', document: 'the thickest ring that goes in by hand', for: 'the choice' }],
   cautions: ['A retaining ring flies: glasses, and a hand or a rag over it.'],
   example: { gaps: '2.34; 2.36; 2.35', to: 0.1, sizes: '2.2; 2.25; 2.3; 2.35; 2.4' },
   compute({ gaps, from, to, sizes }) {
     if (to < from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(to), bound: mm(from) });
-    const gap = meanGap(gaps);
+    const gap = meanGap(gaps, to - from);
     if (!gap.ok) return gap;
     const [narrowest, widest] = [Math.min(...gaps), Math.max(...gaps)];
     const fits = sizes.filter((size) => size > 0 && size <= narrowest - from + 1e-9);
@@ -68,7 +59,11 @@ export const snapRing = defineWorking({
       return refuse({ code: 'none-will-do', field: 'sizes', received: 'the rings', bound: `at most ${mm(narrowest - from)} goes in` });
     const ring = Math.max(...fits);
     const most = widest - ring;
-    return ok({ ring, least: narrowest - ring, most, verdict: most <= to + 1e-9 ? ('in' as const) : ('out' as const) });
+    if (most > to + 1e-9) {
+      const right = noneWords(`${mm(ring)}, leaves ${mm(most)}`, { from: widest - to, to: narrowest - from }, 'thick');
+      return refuse({ code: 'none-will-do', field: 'sizes', received: 'the rings', bound: right });
+    }
+    return ok({ ring, least: narrowest - ring, most });
   },
   explain: (input, output) => [
     {

@@ -1,5 +1,5 @@
-import { bestPair } from '../math/shim-pack.js';
-import { packWords, shelfOf, MOST_PIECES_FIELD, SHELF_FIELD } from '../bearings/shelf-field.js';
+import { bestPacks, bestPair, firstThenSecond, type Pack } from '../math/shim-pack.js';
+import { MOST_PIECES_FIELD, SHELF_FIELD, isInside, noneWords, packWords, shelfOf } from '../bearings/shelf-field.js';
 import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse, type Result } from '../working/issues.js';
@@ -12,7 +12,8 @@ const RADIANS = Math.PI / 180;
  * Ring gear shift = (b − target)/k, towards the pinion; k from two readings, or
  * 2·tan φ·sin Γ/cos ψ (0.70 for 20° and 75°, straight). Set at the tightest of the places. Both packs together grow
  * by the play and the preload; the teeth side gets less by the shift, the other side more. A dial off the
- * ring's radius is scaled. Holds while the teeth touch near the middle.
+ * ring's radius is scaled. Refused where no two packs of the shelf bring it inside. Holds while the teeth
+ * touch near the middle.
  *
  * Example: 0.30 mm where 0.15 is wanted, k 0.7: 0.214 mm towards the pinion.
  */
@@ -242,14 +243,27 @@ export const backlash = defineWorking({
       return ok({ ...base, teethPack: undefined, otherPack: undefined, gives: undefined, givesPreload: undefined });
     const shelf = shelfOf(input.shelf);
     if (!shelf.ok) return shelf;
-    const pair = bestPair([teeth, other], shelf.value, input.mostPieces);
-    if (!pair)
-      return refuse({ code: 'none-will-do', field: 'shelf', received: 'the shims', bound: `${mm(teeth)} and ${mm(other)} from one shelf` });
+    const gives = (pack: Pack): number => tightest - k * (input.teethSide - pack.thickness);
+    // Both as near as can be; where that leaves the backlash outside, the teeth first.
+    const pair = [bestPair, firstThenSecond]
+      .map((choose) => choose([teeth, other], shelf.value, input.mostPieces))
+      .find((both) => both && isInside(gives(both.first), input));
+    if (!pair) {
+      const ends = [input.from, input.to].map((end) => input.teethSide - (tightest - end) / k);
+      const [nearest] = bestPacks(teeth, shelf.value, input.mostPieces, 1);
+      const words = nearest && `${packWords(nearest, shelf.value)}, gives ${mm(gives(nearest))} of backlash`;
+      return refuse({
+        code: 'none-will-do',
+        field: 'shelf',
+        received: 'the shims',
+        bound: noneWords(words, { from: ends[0]!, to: ends[1]! }, 'at the teeth'),
+      });
+    }
     return ok({
       ...base,
       teethPack: packWords(pair.first, shelf.value),
       otherPack: packWords(pair.second, shelf.value),
-      gives: tightest - k * (input.teethSide - pair.first.thickness),
+      gives: gives(pair.first),
       givesPreload: pair.first.thickness + pair.second.thickness - input.teethSide - input.otherSide - input.play,
     });
   },

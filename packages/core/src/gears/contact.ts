@@ -2,12 +2,14 @@ import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok } from '../working/issues.js';
 
-/** Moves for a pattern that is a little or far off, mm. Common practice: then a new pattern. */
-const PINION_STEP_MM = 0.1;
-const RING_STEP_MM = 0.1;
+/** How far a move brings a pattern from an end to the middle, mm, before a move has shown it. Common practice. */
+const STEP_MM = 0.1;
+const LEAST_STEP_MM = 0.02;
+const MOST_STEP_MM = 0.5;
 /** Off the middle, where a pattern stops being good, on a scale of −1 to 1. */
 const GOOD = 0.25;
 
+/** Along the tooth, the narrow end first. */
 const ALONG = [
   { id: 'centre', label: 'middle' },
   { id: 'toe', label: 'toe: narrow end' },
@@ -34,13 +36,62 @@ const PLACES = {
   face: 1,
 } as const;
 
+/** Where the paint is worn off, on both sides of a tooth. */
+export interface ContactSpots {
+  readonly driveAlong: (typeof ALONG)[number]['id'];
+  readonly driveUp: (typeof UP)[number]['id'];
+  readonly coastAlong: (typeof ALONG)[number]['id'];
+  readonly coastUp: (typeof UP)[number]['id'];
+}
+
+export const CONTACT_ALONG = ALONG.map(({ id }) => id);
+export const CONTACT_UP = UP.map(({ id }) => id);
+
+/** Of a place along or up the tooth, from −1 at the toe or the flank to 1 at the heel or the face. */
+export function contactShare(place: ContactSpots[keyof ContactSpots]): number {
+  return PLACES[place];
+}
+
+export interface ContactOff {
+  /** Of the pinion: 1 too far out, −1 too deep. */
+  readonly depth: number;
+  /** Of the ring: 1 too far from the pinion, −1 too close. */
+  readonly apart: number;
+}
+
+/** How far off a pattern says that the pinion and the ring stand. */
+export function contactOff(spots: ContactSpots): ContactOff {
+  const [dx, dy, cx, cy] = [PLACES[spots.driveAlong], PLACES[spots.driveUp], PLACES[spots.coastAlong], PLACES[spots.coastUp]];
+  return { depth: ((dy + cy) / 2 + (dx - cx) / 2) / 2, apart: (dx + cx) / 2 };
+}
+
+/** A pattern that changed by less than this did not answer the move. */
+const ANSWERED = 0.2;
+
+/**
+ * How far a move brings a pattern from an end to the middle, mm, as the last move showed it: its way by
+ * what it changed, and, for an eye reads roughly, only half of that on a scale of ratios. One that
+ * changed next to nothing lies beyond the end of the tooth: twice as far. One that went the wrong way
+ * says nothing: as before.
+ *
+ * @param moved mm, the way that was to mend it
+ * @param used mm, what was taken for it then
+ */
+export function contactStep(before: number, after: number, moved: number, used = STEP_MM): number {
+  const changed = before - after;
+  if (Math.abs(changed) >= ANSWERED && Math.sign(changed) !== Math.sign(moved)) return used;
+  const step = Math.abs(changed) < ANSWERED ? 2 * used : Math.sqrt((used * moved) / changed);
+  return Math.min(MOST_STEP_MM, Math.max(LEAST_STEP_MM, step));
+}
+
 /**
  * What does the pattern on the teeth say?
  *
  * Depth = mean height on drive and coast, and half of heel drive less heel coast: a pinion that is too far out
  * marks the faces, heel on drive and toe on coast; too deep the flanks, the other way about. Backlash =
- * mean along: both to the toe is too close, both to the heel too far. The pinion first, then the
- * backlash again. Holds for ring gears of one pinion with their axes square.
+ * mean along: both to the toe is too close, both to the heel too far. Each times what brings a pattern
+ * from an end to the middle: 0.1 mm until a move has shown it. The pinion first, then the backlash
+ * again. Holds for ring gears of one pinion with their axes square.
  *
  * Example: face and heel on drive, face and toe on coast: a thicker pinion shim.
  */
@@ -60,6 +111,26 @@ export const contact = defineWorking({
     { kind: 'choice', name: 'driveUp', label: 'Drive side, up', default: 'centre', choices: UP, help: 'From the root up.' },
     { kind: 'choice', name: 'coastAlong', label: 'Coast side, along', default: 'centre', choices: ALONG, help: 'The hollow side.' },
     { kind: 'choice', name: 'coastUp', label: 'Coast side, up', default: 'centre', choices: UP, help: 'From the root up.' },
+    {
+      kind: 'number',
+      name: 'pinionStep',
+      label: 'Pinion, end to middle',
+      quantity: 'length',
+      min: LEAST_STEP_MM,
+      max: MOST_STEP_MM,
+      default: STEP_MM,
+      help: 'What brings the pattern from the face or the flank to the middle; the last move shows it.',
+    },
+    {
+      kind: 'number',
+      name: 'ringStep',
+      label: 'Ring, end to middle',
+      quantity: 'length',
+      min: LEAST_STEP_MM,
+      max: MOST_STEP_MM,
+      default: STEP_MM,
+      help: 'What brings the pattern from the toe or the heel to the middle.',
+    },
   ],
   outputs: [
     {
@@ -98,18 +169,17 @@ export const contact = defineWorking({
   cautions: ['Turn it by hand only, against a rag held on the ring: fingers out of the teeth.'],
   example: { driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' },
   compute(input) {
-    const [dx, dy, cx, cy] = [PLACES[input.driveAlong], PLACES[input.driveUp], PLACES[input.coastAlong], PLACES[input.coastUp]];
-    const shallow = ((dy + cy) / 2 + (dx - cx) / 2) / 2;
-    const apart = (dx + cx) / 2;
-    const isDeepWrong = Math.abs(shallow) > GOOD;
+    const { depth, apart } = contactOff(input);
+    const isDeepWrong = Math.abs(depth) > GOOD;
     const isApartWrong = Math.abs(apart) > GOOD;
-    const pinion = isDeepWrong ? shallow * PINION_STEP_MM : 0;
-    const ring = isApartWrong ? apart * RING_STEP_MM : 0;
-    const isSkew = !isDeepWrong && !isApartWrong && [dx, dy, cx, cy].some((off) => Math.abs(off) > 0.75);
+    const pinion = isDeepWrong ? depth * input.pinionStep : 0;
+    const ring = isApartWrong ? apart * input.ringStep : 0;
+    const ends = [input.driveAlong, input.driveUp, input.coastAlong, input.coastUp].map(contactShare);
+    const isSkew = !isDeepWrong && !isApartWrong && ends.some((off) => Math.abs(off) > 0.75);
     const what = isSkew
-      ? 'The sides contradict each other: marking again, thinner. If it stays, the housing or the gears are bent or not a pair.'
+      ? 'The sides contradict each other: mark again, thinner. If it stays, the housing or the gears are bent or not a pair.'
       : isDeepWrong
-        ? `The pinion stands too ${shallow > 0 ? 'far out: deeper' : 'deep: further out'} by some ${mm(Math.abs(pinion))}. Then set the backlash again and mark anew.`
+        ? `The pinion stands too ${depth > 0 ? 'far out: deeper' : 'deep: further out'} by some ${mm(Math.abs(pinion))}. Then set the backlash again and mark anew.`
         : isApartWrong
           ? `The ring stands too ${apart > 0 ? 'far from the pinion: closer' : 'close to the pinion: away'} by some ${mm(Math.abs(ring))}, within the backlash window.`
           : 'Good: leave it.';
@@ -126,9 +196,24 @@ export const contact = defineWorking({
     },
     { say: output.what },
   ],
-  draw: (input) => ({
-    kind: 'contact',
-    drive: { along: (PLACES[input.driveAlong] + 1) / 2, up: (PLACES[input.driveUp] + 1) / 2 },
-    coast: { along: (PLACES[input.coastAlong] + 1) / 2, up: (PLACES[input.coastUp] + 1) / 2 },
-  }),
+  draw: (input) => ({ kind: 'contact', ...contactPicture(input) }),
 });
+
+/** Both sides as they are drawn: shares of the way from toe to heel and from root to tip. */
+export function contactPicture({ driveAlong, driveUp, coastAlong, coastUp }: ContactSpots): ContactPicture {
+  const share = (place: ContactSpots[keyof ContactSpots]): number => (contactShare(place) + 1) / 2;
+  return {
+    drive: { along: share(driveAlong), up: share(driveUp) },
+    coast: { along: share(coastAlong), up: share(coastUp) },
+  };
+}
+
+interface Spot {
+  readonly along: number;
+  readonly up: number;
+}
+
+export interface ContactPicture {
+  readonly drive: Spot;
+  readonly coast: Spot;
+}

@@ -250,6 +250,15 @@ export function bestPair(wanted: readonly [number, number], shelf: readonly Size
   return best?.pair;
 }
 
+/** The pack nearest to the first thickness, and what the rest of the shelf makes of the second. */
+export function firstThenSecond([one, other]: readonly [number, number], shelf: readonly Size[], mostPieces: number): PackPair | undefined {
+  const [first] = bestPacks(one, shelf, mostPieces, 1);
+  if (!first) return undefined;
+  const rest = shelf.map((size, place) => ({ ...size, count: size.count - countOf(first, place) }));
+  const [second] = bestPacks(other, rest, mostPieces, 1);
+  return second && { first, second };
+}
+
 function countOf({ pieces }: Pack, size: number): number {
   return pieces.find((one) => one.size === size)?.count ?? 0;
 }

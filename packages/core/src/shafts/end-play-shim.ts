@@ -1,4 +1,4 @@
-import { CHOICE_COLUMNS, FITS_VERDICT, selective } from '../bearings/selective.js';
+import { CHOICE_COLUMNS, selective } from '../bearings/selective.js';
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
@@ -7,8 +7,8 @@ import { ok, refuse } from '../working/issues.js';
 /**
  * Which washer gives this shaft its end play?
  *
- * end play = trial + gap − washer, the gap the mean of three places. Holds while the parts are seated
- * and the washer fills the same gap that was read.
+ * end play = trial + gap − washer, the gap the mean of three places. Refused where no washer lands inside.
+ * Holds while the parts are seated and the washer fills the same gap that was read.
  *
  * Example: trial 2.0, gaps 0.41, 0.43, 0.42, wanted 0.1 to 0.2: the 2.25.
  */
@@ -44,7 +44,6 @@ export const endPlayShim = defineWorking({
   outputs: [
     { kind: 'number', name: 'washer', label: 'Take', quantity: 'length', help: 'The one nearest to the middle of the window.' },
     { kind: 'number', name: 'gives', label: 'Gives end play', quantity: 'length', help: 'With it in.' },
-    FITS_VERDICT,
     { kind: 'number', name: 'wanted', label: 'Exactly wanted', quantity: 'length', help: 'For the middle of the window.' },
     { kind: 'table', name: 'others', label: 'The others', columns: CHOICE_COLUMNS, help: 'Nearest first.' },
   ],
@@ -56,13 +55,12 @@ export const endPlayShim = defineWorking({
     const gap = meanGap(gaps);
     if (!gap.ok) return gap;
     const room = trial + gap.value;
-    const ranked = selective(sizes, { from, to }, (thickness) => room - thickness);
+    const ranked = selective(sizes, { from, to }, room);
     if (!ranked.ok) return ranked;
     const [best, ...others] = ranked.value;
     return ok({
-      washer: best!.thickness,
-      gives: best!.gives,
-      verdict: best!.inside ? ('in' as const) : ('out' as const),
+      washer: best.thickness,
+      gives: best.gives,
       wanted: room - (from + to) / 2,
       others: others.map((one) => ({ ...one })),
     });
