@@ -116,6 +116,55 @@ test('the gears of a drive axle: pinion depth by its marks, shims of the carrier
     });
 });
 
+test('the pattern of a drive axle: a move of the wrong unit is refused, what it undid is set anew, and the next pattern is read with no link', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-d44-drive-axle', 'contact-pattern-as-set', 'build');
+  const at = { hand, id };
+  await openBuild(at, 'Contact pattern as set');
+  await hand.sees('fingers out of the teeth');
+  await hand.tabTo('in the middle');
+  await hand.press('ArrowRight', 'ArrowRight', 'ArrowUp', 'ArrowUp', 'Enter');
+  await hand.press('ArrowLeft', 'ArrowLeft', 'ArrowUp', 'ArrowUp');
+  await hand.sees('Coast side: at the toe, up at the face');
+  await hand.sees('The pinion stands too far out');
+  expect(await hand.faults()).toEqual([]);
+  await hand.press('Enter');
+  await hand.sees('A shim behind the head bearing gets as much thicker');
+  await hand.fill('Moved by', '5');
+  await hand.sees('at most 2 mm');
+  await hand.fill('Moved by', '0,05');
+  await hand.use('Bearing cap screws');
+  await hand.use('Pinion nut, up to the preload');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Moved');
+  // The nut is new each time, and so it is once more.
+  await hand.sees('New each time');
+  await allKept(hand);
+  const first = ['flange-and-new-nut-on', 'preload-set', 'caps-on', 'backlash-set'];
+  const { patterns, joints } = await stateOf(api, id);
+  expect(patterns[0]).toMatchObject({ phase: 'set-first', first: first.map((ref) => ({ ref })) });
+  expect(joints.find(({ joint }) => joint.ref === 'cap-screws')).toMatchObject({ done: 0 });
+  await hand.go(`/jobs/${id}/build?step=contact-pattern-as-set`);
+  await hand.sees('Before it is marked: Flange and new nut on');
+
+  await api.workTo(id, 'contact-pattern-as-set');
+  await openBuild(at, 'Contact pattern as set');
+  await hand.sees('pinion 0.05 mm deeper');
+  await hand.cut(true);
+  await hand.tabTo('in the middle');
+  await hand.press('Enter', 'Enter');
+  await hand.press('ArrowRight', 'ArrowLeft', 'Enter');
+  await hand.heads('Cover on');
+  await hand.cut(false);
+  await allKept(hand);
+  expect((await stateOf(api, id)).patterns[0]).toMatchObject({
+    phase: 'good',
+    tries: [
+      { verdict: 'out', before: 'as set' },
+      { verdict: 'in', before: 'pinion 0.05 mm deeper' },
+    ],
+  });
+});
+
 test('a loose-ball hub: the lock moves the cone; a thread without a pitch is refused, then the offset is learnt', async () => {
   const { api, id, hand } = await atJob(shop, 'tindlebrook-cc1-loose-ball-hub', 'play-set', 'build');
   await openBuild({ hand, id }, 'Play set');

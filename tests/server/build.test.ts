@@ -55,6 +55,34 @@ describe('fasteners that are new each time', () => {
   });
 });
 
+describe('a contact pattern', () => {
+  const spots = { setting: 'backlash', driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' };
+  const moved = (rest: object = {}): NewEntry =>
+    entry('gear-moved', { setting: 'backlash', gear: 'pinion', by: 0.05, undone: [], ...rest });
+
+  test('is judged by the server, with the step that the last move showed', async () => {
+    const id = await jobOn('ostrel-d44-drive-axle');
+    expect(await against(id, entry('pattern', { ...spots, pinionStep: 0.2 }), moved({ undone: ['cap-screws'] }))).toBe('');
+    const job = await ilka.get<JobView>(`/jobs/${id}`);
+    expect(job.entries[0]?.working).toMatchObject({ id: 'gear.contact', output: { verdict: 'out', pinion: expect.closeTo(0.2, 9) } });
+    const report = JSON.stringify(jobReport(job, { at: String, day: String }));
+    expect(report).toContain('drive at the heel, up at the face; coast at the toe, up at the face: out');
+    expect(report).toContain('Pinion 0.05 mm deeper; undone for it: Bearing cap screws');
+  });
+
+  test.each<readonly [string, NewEntry, string]>([
+    ['a place that no tooth has', entry('pattern', { ...spots, driveUp: 'root' }), 'payload.driveUp'],
+    ['gears that the sheet does not have', entry('pattern', { ...spots, setting: 'crown' }), 'is not among the settings of the sheet'],
+    ['a move of nothing', moved({ by: 0 }), 'nothing was moved'],
+    ['a move of another unit', moved({ by: 5 }), 'payload.by'],
+    ['a joint that the sheet does not have', moved({ undone: ['lid'] }), 'must be joints of the sheet: cover-screws'],
+  ])('%s is refused', async (_, wrong, words) => {
+    const id = await jobOn('ostrel-d44-drive-axle');
+    expect(await against(id, wrong)).toContain(words);
+    expect((await ilka.get<JobView>(`/jobs/${id}`)).entries).toEqual([]);
+  });
+});
+
 describe('fits', () => {
   const measured = (shaft: string): NewEntry =>
     entry('worked', {

@@ -34,6 +34,7 @@ export {
   CONTACT_UP,
   contactOff,
   contactPicture,
+  contactShare,
   contactStep,
   type ContactPicture,
   type ContactSpots,

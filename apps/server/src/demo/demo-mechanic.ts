@@ -8,7 +8,7 @@ import {
   gridPlaces,
   limitQuantity,
   limitWindow,
-  newFirst,
+  newMissing,
   nextAct,
   partName,
   presetForFit,
@@ -77,10 +77,8 @@ export function nextEntries(
 }
 
 function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly DemoEntry[] {
-  const { ref } = step;
-  const isSeen = live.some((entry) => entry.kind === 'replacement-here' && entry.step === ref);
-  return newFirst(sheet, step) && !isSeen
-    ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: ref }]
+  return newMissing(sheet, step, live)
+    ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: step.ref }]
     : [];
 }
 
@@ -172,6 +170,8 @@ function record(
       const truth = setting.nut ? (playNow ?? 0) : middle(settingWindow(setting));
       return [endPlay(setting, 'proved', truth, own, toolFor, read)];
     }
+    case 'pattern':
+      return [own('pattern', { setting: due.setting, driveAlong: 'centre', driveUp: 'centre', coastAlong: 'centre', coastUp: 'centre' })];
     case 'fit':
       return fitEntries(state, due.fit, own);
     case 'torque': {

@@ -3,6 +3,7 @@ import {
   fitRun,
   isKind,
   newFirst,
+  newMissing,
   type AnyKeptEntry,
   type FittedPayload,
   type NewFirst,
@@ -35,8 +36,8 @@ function checkWentIn({ line, count }: WentInPayload, live: readonly AnyKeptEntry
 export function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet: SheetFile): void {
   const struck = new Set(held.map(({ strikes }) => strikes));
   const live = held.filter(({ id }) => !struck.has(id));
-  const needs = needsNew(content, sheet);
-  if (needs && !live.some(({ kind, step }) => kind === 'replacement-here' && step === content.step)) {
+  const needs = needsNew(content, sheet) && newMissing(sheet, find(sheet.steps, content.step ?? undefined), live);
+  if (needs) {
     const allowed =
       needs.why === 'no way back'
         ? 'has no way back: what takes its place must be seen here first'

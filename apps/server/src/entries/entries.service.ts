@@ -27,6 +27,7 @@ import {
   type OwedSettledPayload,
   type PersonView,
   type PinnedPayload,
+  type GearMovedPayload,
   type ReadingPayload,
   type SheetFile,
   type Tool,
@@ -292,6 +293,11 @@ function checkPointers(entry: NewEntry, sheet: SheetFile, problem: Problem): voi
     if ('issues' in worked)
       for (const { field, words, received } of worked.issues)
         problem(field === 'working' ? 'payload.working' : `payload.input.${field}`, words, received);
+  }
+  if (entry.kind === 'gear-moved') {
+    const refs = sheet.joints.map(({ ref }) => ref);
+    const unknown = (entry.payload as GearMovedPayload).undone.find((ref) => !refs.includes(ref));
+    if (unknown !== undefined) problem('payload.undone', `must be joints of the sheet: ${refs.join(', ')}`, unknown);
   }
   if (entry.kind === 'value-found') checkFound(entry.payload as ValueFoundPayload, sheet, problem);
   const joint = find(sheet.joints, payload.joint);

@@ -232,7 +232,7 @@ export class JobsService {
            JOIN sheet_revision s ON s.key = own.key JOIN job b ON b.sheet_revision_id = s.id AND b.id <> j.id
          WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT ${MOST_EARLIER_JOBS})
        SELECT ${ENTRY_COLUMNS} FROM entry e JOIN others ON other = e.job_id
-       WHERE e.kind IN ('nut', 'end-play', 'worked', 'pull', 'fitted') AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
+       WHERE e.kind IN ('nut', 'end-play', 'worked', 'pull', 'fitted', 'gear-moved') AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
        ORDER BY since DESC, e.seq`,
       [jobId],
     );

@@ -1,4 +1,4 @@
-import { find, isKind, newFirst, partName, type Seal, type Step } from '@jubb/contract/job';
+import { find, isKind, newMissing, partName, type Seal, type Step } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { LineField } from '../kit/line-field.tsx';
 import { Care } from '../kit/pieces.tsx';
@@ -10,8 +10,7 @@ import { NewOnes } from './new-ones.tsx';
 /** What a step asks for before it may be done; nothing when it may. */
 export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
-  const isSeen = state.live.some(({ kind, step: of }) => kind === 'replacement-here' && of === step.ref);
-  const needs = isSeen ? undefined : newFirst(sheet, step);
+  const needs = newMissing(sheet, step, state.live);
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
   if (needs?.why === 'new each time') return <NewOnes step={step} joint={needs.joint} />;
   const seal = find(sheet.seals, step.record.seal);

@@ -29,6 +29,7 @@ import { FitRecorder } from './fit.tsx';
 import { useGate } from './gates.tsx';
 import { FluidRecorder, SealRecorder } from './fill.tsx';
 import { LookRecorder, ReadingRecorder } from './judge.tsx';
+import { PatternRecorder } from './pattern.tsx';
 import { ArrivalRecorder, TickRecorder } from './simple.tsx';
 import { TorqueRecorder, runTitle } from './torque.tsx';
 import { useWay } from './use-way.ts';
@@ -45,6 +46,7 @@ const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
   fluid: FluidRecorder,
   seal: SealRecorder,
   setting: SettingRecorder,
+  pattern: PatternRecorder,
   fit: FitRecorder,
   torque: TorqueRecorder,
   proof: ProofRecorder,

@@ -37,6 +37,8 @@ export const ENTRY_PAYLOADS = {
   'seal-fitted': payloads.SealFittedPayload,
   nut: payloads.NutPayload,
   'end-play': payloads.EndPlayPayload,
+  pattern: payloads.PatternPayload,
+  'gear-moved': payloads.GearMovedPayload,
   pull: payloads.PullPayload,
   fitted: payloads.FittedPayload,
   photo: payloads.PhotoPayload,

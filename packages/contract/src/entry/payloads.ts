@@ -21,7 +21,6 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { SIGHTS, type Sight } from '@jubb/core';
 import {
   PART_METALS,
   type PartMetal,
@@ -49,38 +48,11 @@ import {
   type Stage,
   type ValueList,
 } from '../words.js';
+import { Figures, FileRef, Ref, Words } from './payload-checks.js';
+
+export * from './build-payloads.js';
 
 /** One class for each kind of entry: what its payload may hold. Lengths in mm, torques in N·m, angles in degrees, amounts in kg or L. */
-
-const REF = /^[a-z0-9]+(-{1,2}[a-z0-9]+)*$/u;
-
-function Words(longest = 1000): PropertyDecorator {
-  return (target, property) => {
-    IsString()(target, property);
-    Matches(/\S/u, { message: 'must not be empty' })(target, property);
-    MaxLength(longest, { message: `is too long; at most ${longest} letters are kept` })(target, property);
-  };
-}
-
-function Ref(): PropertyDecorator {
-  return Matches(REF, { message: 'must be a ref of the sheet' });
-}
-
-/** A file by its content: the SHA-256 of its bytes, in hexadecimal. */
-function FileRef(): PropertyDecorator {
-  return Matches(/^[0-9a-f]{64}$/u, { message: 'must be the SHA-256 of a file, 64 hexadecimal digits' });
-}
-
-function Figures(least: number, most: number, fewest = 1): PropertyDecorator {
-  return (target, property) => {
-    IsArray()(target, property);
-    ArrayMinSize(fewest, { message: 'needs at least one reading' })(target, property);
-    ArrayMaxSize(50, { message: 'has more than 50 readings' })(target, property);
-    IsNumber({}, { each: true, message: 'must be numbers' })(target, property);
-    Min(least, { each: true, message: `must not be under ${least}` })(target, property);
-    Max(most, { each: true, message: `must not be over ${most}` })(target, property);
-  };
-}
 
 export class FindingPayload {
   @Words(2000) text: string;
@@ -248,24 +220,6 @@ export class WorkedPayload {
   @IsOptional() @Ref() joint?: string;
 }
 
-export const FITTED_BY = ['press', 'heat', 'hand'] as const;
-
-/** A fit that went home: how, with what, and what shows that it is there. */
-export class FittedPayload {
-  @Ref() fit: string;
-  @IsIn(FITTED_BY) by: (typeof FITTED_BY)[number];
-  /** Driver, tube, plate; and what stood under it. Offered again the next time. */
-  @Words(100) driver: string;
-  @IsOptional() @Words(100) support?: string;
-  /** Most that the press showed, N; how warm it was, °C. */
-  @IsOptional() @IsNumber() @Min(0) @Max(1e7) force?: number;
-  @IsOptional() @IsNumber() @Min(-200) @Max(400) temperature?: number;
-  /** What showed that it is home: the change of note, a feeler that does not go under. */
-  @Words(200) home: string;
-  /** Why it went in although its fit is not what is wanted. */
-  @IsOptional() @Words(300) note?: string;
-}
-
 /** What the customer said to a quote, by the link that was sent. */
 export class AnsweredPayload {
   @IsInt() @Min(1) quote: number;
@@ -291,61 +245,6 @@ export class FluidPayload {
   /** Nothing where it was filled until it showed. */
   @IsNumber() @Min(0) @Max(1000, { message: 'must be at most 1000' }) amount: number;
   @IsString() @MaxLength(10) unit: string;
-}
-
-export class SealFittedPayload {
-  @Ref() seal: string;
-  @IsBoolean() directionSeen: boolean;
-  @IsBoolean() lubricated: boolean;
-  /** Nothing for a ring that has no depth to read. */
-  @Figures(-100, 500, 0) depths: number[];
-  @IsString() @MaxLength(10) unit: string;
-}
-
-/** Seated and backed off; turned to a slot; clicked home; at its mark again; held by its locknut. */
-export const NUT_ACTS = ['seated', 'turned', 'clicked', 'lined-up', 'locked'] as const;
-
-export class NutPayload {
-  @Ref() setting: string;
-  @IsIn(NUT_ACTS) act: (typeof NUT_ACTS)[number];
-  /** Tightening is plus. */
-  @IsNumber() @Min(-720) @Max(720) angle: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(2000) torque?: number;
-}
-
-export const MOMENTS = ['now', 'locked', 'proved'] as const;
-
-export const BEARINGS = ['new', 'used'] as const;
-
-export class EndPlayPayload {
-  @Ref() setting: string;
-  /** Whose window it is judged by, where used bearings have one of their own. */
-  @IsOptional() @IsIn(BEARINGS) bearings?: (typeof BEARINGS)[number];
-  @IsIn(MOMENTS) moment: (typeof MOMENTS)[number];
-  /** mm, or N·m for a preload. */
-  @Figures(0, 500) readings: number[];
-  @IsString() @MaxLength(10) unit: string;
-}
-
-export class PullPayload {
-  @Ref() joint: string;
-  @IsInt() @Min(1) @Max(40) pass: number;
-  /** From 0, clockwise from twelve o'clock. */
-  @IsInt() @Min(0) @Max(399) place: number;
-  /** Wanted at the fastener; nothing for a round by hand, by eye or by angle. */
-  @IsNumber() @Min(0) @Max(20000) torque: number;
-  @IsIn(['clicked', 'turned', 'trouble']) result: 'clicked' | 'turned' | 'trouble';
-  /** What the wrench says itself: its peak at the fastener, N·m, and its turn from snug, degrees. */
-  @IsOptional() @IsNumber() @Min(0) @Max(40000) peak?: number;
-  @IsOptional() @IsNumber() @Min(0) @Max(3600) angle?: number;
-  /** What its curve showed, where it was kept all the same. */
-  @IsOptional() @IsIn(SIGHTS) sight?: Sight;
-  /** Drive centre to grip, mm; with the adapter's length and angle it gives the wrench setting. */
-  @IsNumber() @Min(20) @Max(3000) wrenchLength: number;
-  @IsOptional() @IsUUID() adapterId?: string;
-  @IsNumber() @Min(0) @Max(1000) adapterLength: number;
-  @IsNumber() @Min(0) @Max(180) adapterAngle: number;
-  @IsOptional() @Words(500) note?: string;
 }
 
 export class OpenEndPayload {

@@ -22,6 +22,8 @@ export * from './new-first.js';
 export * from './pull-look.js';
 export * from './setting-run.js';
 export * from './setting-guide.js';
+export * from './pattern-run.js';
+export * from './gear-words.js';
 export * from './fit-run.js';
 export * from './earlier.js';
 export * from './found.js';

@@ -54,7 +54,9 @@ export function placeNumbers(joint: Joint): readonly number[] {
 /** The passes of a joint from its sheet, and where its pulls stand. */
 export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointRun {
   const order = pullOrder(joint);
-  const pulls = entries.filter((entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref);
+  const pulls = sinceUndone(joint, entries).filter(
+    (entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref,
+  );
   const torqueNm = jointTorque(joint)?.torqueNm;
   const passes = plannedPasses(joint, order, torqueNm);
   if (joint.pattern.checkPass && torqueNm !== undefined) {
@@ -79,6 +81,11 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
     total: plan.length,
     numbers: placeNumbers(joint),
   };
+}
+
+/** What came after a joint was undone the last time; a pull before that holds nothing any more. */
+export function sinceUndone(joint: Joint, entries: readonly AnyKeptEntry[]): readonly AnyKeptEntry[] {
+  return entries.slice(entries.findLastIndex((entry) => entry.kind === 'gear-moved' && entry.payload.undone.includes(joint.ref)) + 1);
 }
 
 /** The rounds of the sheet: its stages where it has them, else shares of the torque; by hand where the book has no number. */

@@ -63,7 +63,9 @@ function stepWaits(state: JobState, step: Step, { tools, role, now }: Omit<Aroun
 /** The kind of tool that a step needs and the crib has none of in date. */
 function toolMissing({ sheet }: JobState, { record }: Step, tools: readonly Tool[], today: string): Waits | null {
   const kind =
-    find(sheet.limits, record.limit)?.tool ?? find(sheet.settings, record.setting)?.tool ?? (record.joint ? 'torque-wrench' : undefined);
+    find(sheet.limits, record.limit)?.tool ??
+    find(sheet.settings, record.kind === 'pattern' ? undefined : record.setting)?.tool ??
+    (record.joint ? 'torque-wrench' : undefined);
   if (!kind) return null;
   const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
   return usable ? null : { words: `no ${kind.replaceAll('-', ' ')} in calibration` };

@@ -27,6 +27,7 @@ export function duesOf(sheet: SheetFile, live: readonly AnyKeptEntry[]): readonl
 const CLOSES = new Set<AnyKeptEntry['kind']>([
   'reading',
   'end-play',
+  'pattern',
   'pull',
   'fitted',
   'seal-fitted',

@@ -67,10 +67,11 @@ export function jobReport(given: JobView, times: Times): Report {
       ...settingsSection(job, state, times),
       { title: 'As found', table: foundTable(job, times) },
       { title: 'Measured', table: readingsTable(job, times) },
-      { title: 'Fits', table: saidTable(job, 'fitted', times) },
-      { title: 'Worked out', table: saidTable(job, 'worked', times) },
+      { title: 'Contact pattern', table: saidTable(job, ['pattern', 'gear-moved'], times) },
+      { title: 'Fits', table: saidTable(job, ['fitted'], times) },
+      { title: 'Worked out', table: saidTable(job, ['worked'], times) },
       { title: 'Parts', table: partsTable(state) },
-      { title: 'The customer’s word', table: saidTable(job, 'answered', times) },
+      { title: 'The customer’s word', table: saidTable(job, ['answered'], times) },
       { title: 'Other than the maker says', table: departures(job, times) },
       { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
@@ -215,16 +216,16 @@ function partsTable(state: JobState): NonNullable<ReportSection['table']> {
   return { head: ['Part', 'Number', 'Pieces', 'What', 'Why'], rows };
 }
 
-/** Entries of a kind in the words of the book. */
-function saidTable(job: JobView, kind: 'fitted' | 'worked' | 'answered', times: Times): NonNullable<ReportSection['table']> {
-  const rows = rowsOf(job, [kind], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
+/** Entries of some kinds in the words of the book. */
+function saidTable(job: JobView, kinds: readonly EntryKind[], times: Times): NonNullable<ReportSection['table']> {
+  const rows = rowsOf(job, kinds, times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
   return { head: ['What', 'Who', 'When'], rows };
 }
 
 /** Ways that depart from the maker, with who agreed. */
 function departures(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const rows = rowsOf(job, ['way'], times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
-  return { head: ['What', 'Who', 'When'], rows: rows.filter(({ cells }) => cells[0]?.includes('departs from the maker')) };
+  const { head, rows } = saidTable(job, ['way'], times);
+  return { head, rows: rows.filter(({ cells }) => cells[0]?.includes('departs from the maker')) };
 }
 
 function partWhy({ reason, cause }: DecisionPayload): string {

@@ -1,10 +1,11 @@
 import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entry/kept.js';
-import type { NutPayload } from '../entry/payloads.js';
+import type { GearMovedPayload, NutPayload } from '../entry/payloads.js';
 import type { SettingMethod } from '../sheet/choices.js';
 import type { Setting, SheetFile, Step } from '../sheet/file.js';
 import { baseOf, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import type { Stage } from '../words.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
+import { gearMovedWords } from './gear-words.js';
 import { adviseNut, mean } from './working-for.js';
 
 export type SettingPhase = 'seat' | 'read' | 'turn' | 'act' | 'read-locked' | 'set';
@@ -92,6 +93,11 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
       proved = undefined;
       if (phase === 'set') phase = 'read-locked';
     }
+    if (entry.kind === 'gear-moved' && goesWith(setting, entry.payload)) {
+      phase = start;
+      before = gearMovedWords(entry.payload);
+      proved = undefined;
+    }
     if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
       playNow = mean(entry.payload.readings);
       bearings = entry.payload.bearings ?? bearings;
@@ -111,6 +117,11 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
   const window = settingWindow(setting, bearings);
   const readFirst = byAct?.readsFirst ? readBefore(setting, window, tries) : undefined;
   return { setting, phase, bearings, window, tries, playNow, advice, proved, worked, acts, readFirst };
+}
+
+/** A gear that moves takes its backlash with it; for the pinion its bearings are apart, and every preload with them. */
+function goesWith({ ref, kind }: Setting, { setting, gear }: GearMovedPayload): boolean {
+  return ref === setting || (gear === 'pinion' && kind === 'preload');
 }
 
 /** The aim less what locking changed between the last two readings, before it and after it. */

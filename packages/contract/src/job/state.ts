@@ -23,6 +23,7 @@ import { buildList, notIn, type BuildLine } from './build-list.js';
 import { duesOf, type Due } from './obligations.js';
 import { fitRun, type FitRun } from './fit-run.js';
 import { jointRun, type JointRun } from './joint-run.js';
+import { patternRuns, type PatternRun } from './pattern-run.js';
 import { readsAsFound, settingRun, sinceBuild, verdictOf, type Bearings, type SettingRun } from './setting-run.js';
 
 export interface StepState {
@@ -87,6 +88,7 @@ export interface JobState {
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
   readonly fits: readonly FitRun[];
+  readonly patterns: readonly PatternRun[];
   /** Cautions by the people who read them: each reads them once on a job. */
   readonly cautionsRead: readonly KeptEntry<'caution-read'>[];
   /** What is put off with the customer's knowledge. */
@@ -108,11 +110,12 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
   const decisions = decide(sheet, live, rules);
   const builtOn = sinceBuild(sheet, live);
   const settings = sheet.settings.map((setting) => settingRun(setting, builtOn, bearingsOf(setting, decisions)));
+  const patterns = patternRuns(sheet, live, { settings, joints });
   const marks = marksOf(live);
   const conflicts = conflictsOf(ledger, of('counted'));
   const once = countedOnce(ledger, conflicts);
   const reconcile = reconcileCounts(sheet, once, of('counted'));
-  const context = { sheet, live, ledger: once, settings, fits, joints, decisions, reconcile, conflicts };
+  const context = { sheet, live, ledger: once, settings, fits, patterns, joints, decisions, reconcile, conflicts };
   const steps = sheet.steps.map((step) => stepState(step, context));
   return {
     sheet,
@@ -135,6 +138,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     joints,
     settings,
     fits,
+    patterns,
     cautionsRead: of('caution-read'),
     owed: of('owed').filter(({ id }) => !settled.has(id)),
     signed: of('sign').at(-1),
@@ -154,6 +158,7 @@ interface Context {
   readonly ledger: readonly KeptEntry<'came-off'>[];
   readonly settings: readonly SettingRun[];
   readonly fits: readonly FitRun[];
+  readonly patterns: readonly PatternRun[];
   readonly joints: readonly JointRun[];
   readonly decisions: readonly Decision[];
   readonly reconcile: readonly ReconcileLine[];
@@ -217,6 +222,12 @@ function stepState(step: Step, context: Context): StepState {
         done: isSet,
         ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure: read again' } : {}),
       };
+    }
+    case 'pattern': {
+      const run = context.patterns.find((candidate) => candidate.setting.ref === step.record.setting);
+      const isGood = run?.phase === 'good' && run.first.length === 0;
+      const isOut = !isGood && run?.tries.at(-1)?.verdict === 'out';
+      return { step, done: isGood, ...(isOut ? { problem: 'the last pattern wants a move' } : {}) };
     }
     case 'fit':
       return { step, done: context.fits.some(({ fit, fitted }) => fit.ref === step.record.fit && fitted !== undefined) };

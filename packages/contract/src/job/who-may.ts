@@ -13,6 +13,8 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,
+  pattern: BENCH,
+  'gear-moved': BENCH,
   'went-in': BENCH,
   fitted: BENCH,
   'value-taken': WRITERS,
@@ -34,6 +36,7 @@ export function rolesFor(kind: EntryKind): readonly Role[] {
 export const ENDS_IN: Partial<Record<RecordKind, EntryKind>> = {
   decide: 'decision',
   setting: 'end-play',
+  pattern: 'pattern',
   proof: 'end-play',
   torque: 'pull',
   fit: 'fitted',

@@ -45,6 +45,17 @@ test.each<readonly [EntryKind, object, string]>([
     'Pinion preload, by rolling torque 1.2 N·m, with the nut locked: in (window of used bearings)',
   ],
   [
+    'pattern',
+    { setting: 'backlash', driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe-ish', coastUp: 'centre' },
+    'Contact pattern: drive at the heel, up at the face; coast a little to the toe: out',
+  ],
+  ['gear-moved', { setting: 'backlash', gear: 'pinion', by: -0.05, undone: [] }, 'Pinion 0.05 mm further out'],
+  [
+    'gear-moved',
+    { setting: 'backlash', gear: 'ring', by: 0.1, undone: ['cap-screws'] },
+    'Ring 0.1 mm to the pinion; undone for it: Bearing cap screws',
+  ],
+  [
     'fitted',
     { fit: 'head-bearing', by: 'heat', driver: 'tube 42', support: 'plate', temperature: 104, home: 'no feeler', note: 'late' },
     'Head bearing on the pinion: warmed and dropped, 104 °C, tube 42, on plate, home: no feeler, although late',

@@ -6,6 +6,7 @@ import type { Joint, JointStage, SheetFile } from '../sheet/file.js';
 import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
+import { gearMovedWords, patternWords } from './gear-words.js';
 import { placeNumbers } from './joint-run.js';
 import { mean, readingFigure, wrenchSetting } from './working-for.js';
 import { didWords, verdictOf } from './setting-run.js';
@@ -126,6 +127,12 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       const setting = find(sheet.settings, entry.payload.setting);
       const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
       return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting, entry.payload.bearings)) : ''}, ${moment}${judged}${entry.payload.bearings === 'used' ? ' (window of used bearings)' : ''}`;
+    }
+    case 'pattern':
+      return `Contact pattern: ${patternWords(entry.payload)}${judged}`;
+    case 'gear-moved': {
+      const undone = entry.payload.undone.map((ref) => find(sheet.joints, ref)?.name ?? ref);
+      return `${capital(gearMovedWords(entry.payload))}${undone.length > 0 ? `; undone for it: ${undone.join(', ')}` : ''}`;
     }
     case 'pull': {
       const { joint: ref, pass, place, torque, result, note, sight } = entry.payload;

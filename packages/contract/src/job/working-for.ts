@@ -4,7 +4,15 @@ import type { EntryKind } from '../entry/entry.js';
 import type { Pull } from '../sheet/choices.js';
 import type { Limit, Setting, SheetFile } from '../sheet/file.js';
 import { baseOf, find, limitQuantity, limitWindow, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
-import type { EndPlayPayload, PullPayload, ReadingPayload, SealFittedPayload, Warm, WorkedPayload } from '../entry/payloads.js';
+import type {
+  EndPlayPayload,
+  PatternPayload,
+  PullPayload,
+  ReadingPayload,
+  SealFittedPayload,
+  Warm,
+  WorkedPayload,
+} from '../entry/payloads.js';
 import { gridFigure, isGrid, workOut } from './measured.js';
 
 /**
@@ -32,6 +40,10 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
         ? adviseNut(setting, mean(readings))
         : judge(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
     }
+    case 'pattern': {
+      const { setting: _, ...seen } = payload as PatternPayload;
+      return used(workings.run(CONTACT, seen));
+    }
     case 'worked': {
       const { working, input } = payload as WorkedPayload;
       const worked = workOut(working, input);
@@ -43,6 +55,9 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
       return null;
   }
 }
+
+/** The working that reads the pattern on the teeth. */
+export const CONTACT = 'gear.contact';
 
 type Found = Pick<ReadingPayload, 'readings' | 'bracket' | 'warm'>;
 

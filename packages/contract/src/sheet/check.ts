@@ -3,7 +3,7 @@ import { readSheetFigure } from '../validators.js';
 import type { LimitQuantity, StageKind } from './choices.js';
 import type { Limit, Part, SheetFile, Span, Step } from './file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
-import { limitQuantity, settingQuantity } from './resolve.js';
+import { find, limitQuantity, settingQuantity } from './resolve.js';
 
 type Refs = ReadonlySet<string>;
 
@@ -139,7 +139,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     pointer(`${at}.pinned.document`, step.pinned?.document, refs.documents, 'a document');
     if (step.ways && step.ways.length < 2) issues.push({ path: `${at}.ways`, message: 'needs two ways or more to choose from' });
     if (step.ways) issues.push(...usedTwice(`${at}.ways`, step.ways));
-    issues.push(...checkRecord(at, step));
+    issues.push(...checkRecord(at, step, sheet));
   });
   return issues;
 }
@@ -228,13 +228,23 @@ const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'settin
   fluid: 'fluid',
   seal: 'seal',
   setting: 'setting',
+  pattern: 'setting',
   fit: 'fit',
   torque: 'joint',
   proof: 'setting',
 };
 
-function checkRecord(at: string, step: Step): FieldIssue[] {
+function checkRecord(at: string, step: Step, sheet: SheetFile): FieldIssue[] {
   const needed = NEEDED[step.record.kind];
+  const kind = step.record.kind === 'pattern' ? find(sheet.settings, step.record.setting)?.kind : undefined;
+  if (kind !== undefined && kind !== 'backlash')
+    return [
+      {
+        path: `${at}.record.setting`,
+        given: step.record.setting ?? '',
+        message: `is of kind "${kind}"; a pattern goes with the backlash of its gears`,
+      },
+    ];
   if (needed === undefined || step.record[needed] !== undefined) return [];
   return [{ path: `${at}.record.${needed}`, message: `is missing; a step that records "${step.record.kind}" names its ${needed}` }];
 }

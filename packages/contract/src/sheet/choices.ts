@@ -124,6 +124,7 @@ export const RECORD_KINDS = [
   'fluid',
   'seal',
   'setting',
+  'pattern',
   'fit',
   'torque',
   'proof',

@@ -1,6 +1,6 @@
 import { mm } from '../quantity/write.js';
 import { refuse, type Result } from '../working/issues.js';
-import { isInside, noneWords, type Window } from './shelf-field.js';
+import { isInside, noneWords, type Ends } from './shelf-field.js';
 
 /** A ring or plate that comes in steps. */
 export interface Choice {
@@ -15,7 +15,7 @@ export interface Choice {
  *
  * @param room mm that the one fills; what it leaves of it is judged
  */
-export function selective(sizes: readonly number[], window: Window, room: number): Result<readonly [Choice, ...Choice[]]> {
+export function selective(sizes: readonly number[], window: Ends, room: number): Result<readonly [Choice, ...Choice[]]> {
   const bad = sizes.findIndex((size) => size <= 0);
   if (bad !== -1) return refuse({ code: 'too-small', field: 'sizes', received: mm(sizes[bad]!), bound: 'more than 0 mm' });
   const aim = (window.from + window.to) / 2;

@@ -40,12 +40,12 @@ const THICKEST_MM = 30;
 const NOISE_MM = 1e-9;
 
 /** From one end to the other, mm. */
-export interface Window {
+export interface Ends {
   readonly from: number;
   readonly to: number;
 }
 
-export function isInside(figure: number, { from, to }: Window): boolean {
+export function isInside(figure: number, { from, to }: Ends): boolean {
   return figure >= from - NOISE_MM && figure <= to + NOISE_MM;
 }
 
@@ -71,7 +71,7 @@ export function shelfOf(rows: readonly Row[], field = SHELF_FIELD.name, label: s
 export interface PackWanted {
   /** Thickness that would give the aim, mm, and the thicknesses that would do. */
   readonly wanted: number;
-  readonly window: Window;
+  readonly window: Ends;
   readonly shelf: readonly Row[];
   readonly mostPieces: number;
   /** What a thickness gives, mm. */
@@ -79,17 +79,17 @@ export interface PackWanted {
 }
 
 /** A row of PACK_COLUMNS. */
-export type PackRow = {
+interface PackRow {
   readonly pack: string;
   readonly thickness: number;
   readonly gives: number;
   readonly inside: boolean;
-};
+}
 
 const SHOWN = 6;
 
 /** The pack nearest to a thickness of all that will do, and the next best; refuses where none will do. */
-export function packsFor(asked: PackWanted): Result<{ readonly best: PackRow; readonly packs: readonly PackRow[] }> {
+export function packsFor(asked: PackWanted): Result<{ readonly best: PackRow; readonly packs: readonly Row[] }> {
   const { wanted, window, mostPieces, gives } = asked;
   const shelf = shelfOf(asked.shelf);
   if (!shelf.ok) return shelf;
@@ -115,7 +115,8 @@ export function packsFor(asked: PackWanted): Result<{ readonly best: PackRow; re
   }
   for (let shown = nearest, many = SHOWN; ; many *= 4, shown = rows(many)) {
     const best = shown.find(({ inside }) => inside);
-    if (best) return { ok: true, value: { best, packs: shown.filter((row) => row !== best).slice(0, SHOWN - 1) } };
+    const others = shown.filter((row) => row !== best).slice(0, SHOWN - 1);
+    if (best) return { ok: true, value: { best, packs: others.map((row) => ({ ...row })) } };
   }
 }
 
@@ -127,7 +128,7 @@ export function packDrawing(thickness: number, wanted: number, rows: readonly Ro
 }
 
 /** What would be right where nothing on the shelf is. */
-export function noneWords(nearest: string | undefined, { from, to }: Window, of: string): string {
+export function noneWords(nearest: string | undefined, { from, to }: Ends, of: string): string {
   const right = `${mm(Math.max(0, from))} to ${mm(to)} ${of} would be right`;
   return nearest === undefined ? right : `the nearest, ${nearest}; ${right}`;
 }

@@ -101,7 +101,7 @@ describe('gear.contact', () => {
 
   test('a step is what the last move showed; twice as far where nothing changed, as before where it went the wrong way', () => {
     expect(contactStep(1, 0.5, 0.05)).toBeCloseTo(0.1, 12);
-    expect(contactStep(1, -0.5, 0.1)).toBeCloseTo(0.1 / 1.5, 12);
+    expect(contactStep(1, -0.5, 0.1)).toBeCloseTo(0.1 / Math.sqrt(1.5), 12);
     expect(contactStep(1, 1, 0.1)).toBeCloseTo(0.2, 12);
     expect(contactStep(0.5, 1, 0.1, 0.15)).toBe(0.15);
     expect(contactStep(1, 1, 0.4, 0.4)).toBe(0.5);
