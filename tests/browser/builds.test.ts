@@ -230,7 +230,7 @@ test('a gearbox: a washer from those there are after a window that none meets, a
   await hand.sees('Which washer gives this shaft its end play?');
   await hand.fill('Washer now', '2 mm');
   await hand.fill('Washers there are', '2; 2,1');
-  await hand.sees('out');
+  await hand.sees('the nearest, 2.1 mm, leaves');
   await hand.fill('Washers there are', '2; 2,1; 2,3; 2,35; 2,4');
   await hand.sees('2.35');
   await hand.use('Done so; now read it again');

@@ -7,7 +7,7 @@ import { Loading, Wrong } from '../kit/pieces.tsx';
 import { toolsForBuild } from '../measure/jobs-workings.ts';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
-import { Recorder, StepWords } from '../recorders/recorder.tsx';
+import { Recorded, Recorder, StepWords } from '../recorders/recorder.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
 import { Conflicts } from '../strip/conflicts.tsx';
@@ -70,12 +70,15 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
             <section className="work mb-3" aria-label="The step in hand">
               <StepWords step={chosen.step} />
               {chosen.done && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
-                <p className="soft mb-0">
-                  Recorded. To do it again, strike what is wrong below.{' '}
-                  <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>
-                    Go on
-                  </button>
-                </p>
+                <>
+                  <p className="soft mb-0">
+                    Recorded. To do it again, strike what is wrong below.{' '}
+                    <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>
+                      Go on
+                    </button>
+                  </p>
+                  <Recorded step={chosen.step} />
+                </>
               ) : state.handedOver ? null : (
                 <Recorder step={chosen.step} />
               )}

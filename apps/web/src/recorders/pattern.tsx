@@ -43,7 +43,7 @@ export function PatternRecorder({ step }: RecorderProps): ReactElement | null {
       return (
         <RecorderLayout
           say="Good: it carries where it was made to."
-          others={[{ label: 'Mark it again', key: 'a', run: markAgain }]}
+          others={state.handedOver ? [] : [{ label: 'Mark it again', key: 'a', run: markAgain }]}
           wide={<Tries run={run} />}
         />
       );

@@ -6,6 +6,7 @@ import {
   hasBegun,
   isBefore,
   meanwhile,
+  readsAsFound,
   type RecordKind,
   type Step,
   type Way,
@@ -53,6 +54,14 @@ const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
   sign: SignRecorder,
   'hand-over': HandOverRecorder,
 };
+
+/** A step that is done and shows how it came to that: every try. */
+export function Recorded({ step }: { readonly step: Step }): ReactElement | null {
+  const { kind } = step.record;
+  if (readsAsFound(step) || (kind !== 'setting' && kind !== 'pattern')) return null;
+  const Shows = RECORDERS[kind];
+  return <Shows key={step.ref} step={step} />;
+}
 
 /** The cautions of a step first, then what it asks; one thing at a time. */
 export function Recorder({ step }: { readonly step: Step }): ReactElement {

@@ -33,12 +33,7 @@ export function SettingRecorder({ step }: { readonly step: Step }): ReactElement
     case 'act':
       return <SetByAct run={run} step={step} wide={<Line run={run} />} />;
     case 'set':
-      return (
-        <RecorderLayout
-          say={`Set, and inside the window.${actOf(run.setting) === 'locked' ? ' Now bend the tab, or secure the nut as the sheet says.' : ''}`}
-          wide={<Line run={run} />}
-        />
-      );
+      return <RecorderLayout say="Set, and inside the window." wide={<Line run={run} />} />;
   }
 }
 
@@ -143,6 +138,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
         <p className="mb-2">
           {words}
           {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
+          {moment === 'locked' && by === 'locked' ? 'When it is in, bend the tab, or secure the nut as the sheet says. ' : null}
           {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
           {moment === 'now' && readFirst !== undefined ? (
             <b className="d-block">

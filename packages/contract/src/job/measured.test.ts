@@ -53,6 +53,31 @@ describe('a warm part', () => {
   });
 });
 
+describe('a window from nothing', () => {
+  const dial = tool('D2', 0.004);
+  const play = limit({ service: span('0 mm', '0.02 mm') });
+  const verdict = (of: Limit, readings: readonly number[]): unknown => judgeLimit(of, { readings: [...readings] }, dial)?.output['verdict'];
+
+  test.each([
+    [[0, 0, 0], 'in'],
+    [[0.002, 0.001, 0.002], 'in'],
+    [[0.019, 0.02, 0.019], 'unsure'],
+    [[0.05, 0.05, 0.05], 'out'],
+    // Less than nothing was read, so nothing is a limit.
+    [[-0.001, 0, 0], 'unsure'],
+    [[-0.05, -0.05, -0.05], 'out'],
+  ])('%j is %s', (readings, expected) => {
+    expect(verdict(play, readings)).toBe(expected);
+  });
+
+  test('a span is never less, whatever the dial reads; a window from more than nothing has both its ends', () => {
+    expect(verdict(limit({ service: span('0 mm', '0.05 mm'), grid: { rows: 1, columns: 4, of: 'span' } }), [0, -0.001, 0.001, 0])).toBe(
+      'in',
+    );
+    expect(verdict(limit({ service: span('0.01 mm', '0.03 mm') }), [0.01])).toBe('unsure');
+  });
+});
+
 describe('the tool', () => {
   /** Wanted 1 : 4, expanded uncertainty (k = 2) against the tolerance. Common practice. */
   test.each([

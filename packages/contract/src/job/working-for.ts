@@ -1,4 +1,4 @@
-import { workings, type RunResult } from '@jubb/core';
+import { workings, type Quantity, type RunResult } from '@jubb/core';
 import type { Tool, UsedWorking } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { Pull } from '../sheet/choices.js';
@@ -116,12 +116,23 @@ interface Ends {
   readonly to?: number | undefined;
 }
 
+/** Quantities of which there is none less than nothing: of a length a play, a run-out, a wear. */
+const FROM_NOTHING: ReadonlySet<string> = new Set<Quantity>(['length', 'torque', 'mass', 'unbalance', 'resistance', 'volume', 'time']);
+
+/**
+ * Whether the lower end of a window is none: a play that reads 0 in a window from 0 is in, however coarse
+ * the dial. A reading below it, of a seal that stands proud, shows that there is less, and the end is one.
+ */
+function isNoEnd(quantity: string, { from, to }: Ends, readings: readonly number[]): boolean {
+  return from === 0 && to !== undefined && FROM_NOTHING.has(quantity) && readings.every((read) => read >= 0);
+}
+
 function judge(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
   return used(
     workings.run('measure.verdict', {
       quantity,
       readings,
-      ...(window.from === undefined ? {} : { lower: window.from }),
+      ...(window.from === undefined || isNoEnd(quantity, window, readings) ? {} : { lower: window.from }),
       ...(window.to === undefined ? {} : { upper: window.to }),
       toolU: tool?.u ?? 0,
       toolS: tool?.s ?? 0,
