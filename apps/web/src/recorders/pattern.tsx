@@ -168,7 +168,7 @@ function Move({ run, step, onAgain }: PatternProps & { readonly onAgain: () => v
   );
   const draftKey = `${job.id}.${step.ref}.move.${run.tries.length}`;
   if (!move) return null;
-  if (move.by === 0)
+  if (move.asked === 0)
     return <RecorderLayout say={move.what} primary={{ label: 'Mark it again', run: onAgain }} wide={<Tries run={run} />} />;
   return <MoveForm run={run} step={step} onAgain={onAgain} move={move} draftKey={draftKey} />;
 }
@@ -182,11 +182,11 @@ interface MoveFormProps extends PatternProps {
 function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactElement {
   const { keep } = useHere();
   const units = useUnits();
-  const advised = WAYS.findIndex(({ gear, sign }) => gear === move.gear && sign === Math.sign(move.by));
+  const advised = WAYS.findIndex(({ gear, sign }) => gear === move.gear && sign === Math.sign(move.asked));
   const [typed, setTyped] = useDraft<{ readonly way?: number; readonly by?: string; readonly undone?: readonly string[] }>(draftKey, {});
   const way = WAYS[typed.way ?? advised]!;
   const { figure, unit } = units.show(Math.abs(move.by), 'length');
-  const text = typed.by ?? figure;
+  const text = typed.by ?? (move.by === 0 ? '' : figure);
   const by = readFigure(text, 'length', units.symbol('length'), { least: LEAST_MM, most: MOST_MM });
   const undone = (typed.undone ?? []).filter((ref) => run.tight.some(({ joint }) => joint.ref === ref));
   const done = (): void => {
@@ -200,13 +200,13 @@ function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactE
   };
   return (
     <RecorderLayout
-      number={{ figure, unit: `${unit} ${WAYS[advised]!.label.toLowerCase()}` }}
+      number={move.by === 0 ? undefined : { figure, unit: `${unit} ${WAYS[advised]!.label.toLowerCase()}` }}
       say={way.shims}
       primary={{ label: 'Moved', run: done, disabled: by.base === undefined }}
       others={[{ label: 'Mark it again', key: 'a', run: onAgain }]}
       wide={<Tries run={run} />}
     >
-      {move.backlash ? <BacklashThen {...move.backlash} /> : null}
+      {move.by === move.asked ? null : <NoRoom run={run} {...move} />}
       <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="What was moved">
         {WAYS.map(({ label }, index) => (
           <button
@@ -227,7 +227,7 @@ function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactE
         onText={(next) => setTyped({ ...typed, by: next })}
         least={LEAST_MM}
         most={MOST_MM}
-        tried
+        tried={text !== ''}
       />
       {run.tight.length > 0 ? (
         <div className="mt-2" role="group" aria-label="Undone for it, to be pulled again">
@@ -253,21 +253,15 @@ function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactE
   );
 }
 
-/** The ring may only go as far as the backlash lets it. */
-function BacklashThen({ from, to, isOut, wanted }: NonNullable<PatternMove['backlash']>): ReactElement {
+/** The pattern asks for more than the backlash has. */
+function NoRoom({ run: { setting }, asked, by }: Pick<MoveFormProps, 'run'> & Pick<PatternMove, 'asked' | 'by'>): ReactElement {
   const units = useUnits();
-  const words = (least: number, most: number): string =>
-    `${units.show(least, 'length', wanted).figure} to ${units.text(most, 'length', wanted)}`;
-  const [left, window] = [words(from, to), words(wanted.from, wanted.to)];
-  return isOut ? (
+  const wanted = `${setting.window.from} to ${setting.window.to}`;
+  return (
     <Care>
-      That would leave {left} of backlash where {window} is wanted: the ring has not so far to go. Move it to the end of the window, or ask
-      the foreman before more than that.
+      The pattern asks for {units.text(Math.abs(asked), 'length')}, but the backlash is to be {wanted}:{' '}
+      {by === 0 ? 'the ring has no way to go' : 'the ring goes to the end of that'}. What is then still off is the foreman’s to decide.
     </Care>
-  ) : (
-    <p className="soft mb-2">
-      Leaves about {left} of backlash; {window} is wanted.
-    </p>
   );
 }
 

@@ -89,13 +89,17 @@ describe('a contact pattern', () => {
   });
 
   test('a ring moves as far as its backlash lets it', () => {
-    const run = (by: number): ReturnType<typeof patternMove> => {
-      const lines = [preload, backlash(by, by, by, by)];
-      const state = stateOf(...lines, marked(TO_HEEL, ...lines));
+    const run = (play: number, spots: ContactSpots): ReturnType<typeof patternMove> => {
+      const lines = [preload, backlash(play, play, play, play)];
+      const state = stateOf(...lines, marked(spots, ...lines));
       return patternMove(state.patterns[0]!, state.settings[1]);
     };
-    expect(run(0.15)).toMatchObject({ gear: 'ring', by: expect.closeTo(0.1, 9), backlash: { isOut: true } });
-    expect(run(0.2)).toMatchObject({ backlash: { isOut: false, to: expect.closeTo(0.13, 9) } });
+    const toToe = { ...GOOD, driveAlong: 'toe', coastAlong: 'toe' } as const;
+    // 0.13 to 0.2 mm are wanted; a spiral gear takes 0.86 mm of backlash for each mm.
+    expect(run(0.16, TO_HEEL)).toMatchObject({ gear: 'ring', by: expect.closeTo(0.03 / 0.86, 9), asked: expect.closeTo(0.1, 9) });
+    expect(run(0.16, toToe)).toMatchObject({ gear: 'ring', by: expect.closeTo(-0.04 / 0.86, 9), asked: expect.closeTo(-0.1, 9) });
+    expect(run(0.135, TO_HEEL)).toMatchObject({ by: 0, asked: expect.closeTo(0.1, 9) });
+    expect(run(0.19, { ...GOOD, driveAlong: 'heel-ish', coastAlong: 'heel-ish' })).toMatchObject({ by: expect.closeTo(0.05, 9) });
     const lines = [...SET, marked(TO_HEEL, ...SET), moved('ring', 0.02)];
     expect(titles(runOf(...lines))).toEqual(['backlash-set']);
     const learned = marked({ ...GOOD, driveAlong: 'heel-ish', coastAlong: 'heel-ish' }, ...lines, backlash(0.15, 0.15, 0.15, 0.15));
@@ -105,7 +109,7 @@ describe('a contact pattern', () => {
   test('sides that contradict each other ask for no move, but for marking again', () => {
     const skew = { ...GOOD, driveUp: 'face', coastUp: 'flank' } as const;
     const run = runOf(...SET, marked(skew, ...SET));
-    expect(patternMove(run, undefined)).toMatchObject({ by: 0, what: expect.stringContaining('contradict') });
+    expect(patternMove(run, undefined)).toMatchObject({ by: 0, asked: 0, what: expect.stringContaining('contradict') });
   });
 
   test('shims that are put in at the backlash afterwards take a good pattern with them', () => {

@@ -109,29 +109,30 @@ function stepsOf(last: PatternPayload | undefined): Pick<PatternPayload, 'pinion
   };
 }
 
-/** Least and most of backlash that a ring takes with it for each mm: from straight bevels to those of 35° of spiral, at 20° and 75°. */
-const TAKES = [0.7, 0.86] as const;
+/** Most of backlash that a ring takes with it for each mm: of 35° of spiral, at 20° and 75°. */
+const TAKES = 0.86;
+/** No shim is thinner, mm. */
+const LEAST_MOVE_MM = 0.01;
 
 export interface PatternMove {
   readonly gear: GearMovedPayload['gear'];
-  /** mm; plus is the pinion deeper, the ring to the pinion. */
+  /** mm; plus is the pinion deeper, the ring to the pinion. Of a ring no more than its backlash lets it. */
   readonly by: number;
+  /** mm that the pattern asks for. */
+  readonly asked: number;
   readonly what: string;
-  /** Backlash that a move of the ring leaves, mm, and whether none of it is in the window. */
-  readonly backlash?: { readonly from: number; readonly to: number; readonly isOut: boolean; readonly wanted: SettingRun['window'] };
 }
 
-/** What the last pattern asks for; no figure where its sides contradict each other. */
+/** What the last pattern asks for; nothing asked where its sides contradict each other. */
 export function patternMove({ tries }: PatternRun, backlash: SettingRun | undefined): PatternMove | undefined {
   const output = tries.at(-1)?.entry.working?.output;
   if (!output) return undefined;
   const [pinion, ring] = [Number(output['pinion']), Number(output['ring'])];
   const what = String(output['what']);
-  if (pinion !== 0) return { gear: 'pinion', by: pinion, what };
-  if (ring === 0) return { gear: 'ring', by: 0, what };
-  if (backlash?.playNow === undefined) return { gear: 'ring', by: ring, what };
+  if (pinion !== 0) return { gear: 'pinion', by: pinion, asked: pinion, what };
+  if (backlash?.playNow === undefined) return { gear: 'ring', by: ring, asked: ring, what };
   const { playNow, window } = backlash;
-  const ends = TAKES.map((takes) => playNow - takes * ring);
-  const left = { from: Math.min(...ends), to: Math.max(...ends) };
-  return { gear: 'ring', by: ring, what, backlash: { ...left, isOut: left.to < window.from || left.from > window.to, wanted: window } };
+  const room = Math.max(0, ring > 0 ? playNow - window.from : window.to - playNow) / TAKES;
+  const far = Math.min(Math.abs(ring), room);
+  return { gear: 'ring', by: far < LEAST_MOVE_MM ? 0 : Math.sign(ring) * far, asked: ring, what };
 }
