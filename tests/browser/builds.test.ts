@@ -165,6 +165,27 @@ test('the pattern of a drive axle: a move of the wrong unit is refused, what it 
   });
 });
 
+test('used gears carry where they carried: the ring has no way left, and a foreman lets it stay so', async () => {
+  const { api, id, hand } = await atJob(shop, 'harrowmere-pg540-pto-gearbox', 'backlash-set', 'build');
+  await openBuild({ hand, id }, 'Backlash set');
+  await reads(hand, '0,155', '0,156', '0,155', '0,156');
+  await allKept(hand);
+  await api.workTo(id, 'pattern');
+  await openBuild({ hand, id }, 'Pattern');
+  await hand.tabTo('in the middle');
+  await hand.press('ArrowRight', 'ArrowRight', 'Enter', 'ArrowRight', 'ArrowRight', 'Enter');
+  await hand.sees('the ring has no way to go');
+  await hand.use('Leave it so');
+  await hand.fill('Which foreman agrees', 'Oswin Tarrell');
+  await hand.fill('Why it may stay so', 'used gears, quiet before');
+  await hand.use('Keep it so');
+  await allKept(hand);
+  expect((await stateOf(api, id)).patterns[0]).toMatchObject({
+    phase: 'good',
+    tries: [{ verdict: 'out' }, { entry: { payload: { left: 'Oswin Tarrell: used gears, quiet before' } } }],
+  });
+});
+
 test('a loose-ball hub: the lock moves the cone; a thread without a pitch is refused, then the offset is learnt', async () => {
   const { api, id, hand } = await atJob(shop, 'tindlebrook-cc1-loose-ball-hub', 'play-set', 'build');
   await openBuild({ hand, id }, 'Play set');

@@ -14,11 +14,12 @@ import { useRef, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
 import { Contact } from '../drawings/contact.tsx';
 import { useHere } from '../job/use-job.ts';
+import { AskLine } from '../kit/ask-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useUnits } from '../kit/units.ts';
-import { RecorderLayout, type RecorderProps } from './layout.tsx';
+import { RecorderLayout, type Act, type RecorderProps } from './layout.tsx';
 import { ToothPick, type Spot } from './tooth-pick.tsx';
 
 /** A gear is moved by a shim: less than this is none, more is another gear. */
@@ -42,12 +43,18 @@ export function PatternRecorder({ step }: RecorderProps): ReactElement | null {
     case 'good':
       return (
         <RecorderLayout
-          say="Good: it carries where it was made to."
+          say={leftWords(run) ?? 'Good: it carries where it was made to.'}
           others={state.handedOver ? [] : [{ label: 'Mark it again', key: 'a', run: markAgain }]}
           wide={<Tries run={run} />}
         />
       );
   }
+}
+
+/** On whose word the last pattern stays so. */
+function leftWords({ tries }: PatternRun): string | undefined {
+  const left = tries.at(-1)?.entry.payload.left;
+  return left === undefined ? undefined : `Left as it is. ${left}`;
 }
 
 interface PatternProps {
@@ -161,29 +168,61 @@ const WAYS: readonly { readonly gear: PatternMove['gear']; readonly sign: 1 | -1
 
 /** The answer to a pattern that is not good: which gear, which way, by how much, and what was undone for it. */
 function Move({ run, step, onAgain }: PatternProps & { readonly onAgain: () => void }): ReactElement | null {
-  const { job, state } = useHere();
+  const { state } = useHere();
+  const [leaving, setLeaving] = useState(false);
   const move = patternMove(
     run,
     state.settings.find(({ setting }) => setting.ref === run.setting.ref),
   );
-  const draftKey = `${job.id}.${step.ref}.move.${run.tries.length}`;
   if (!move) return null;
-  if (move.asked === 0)
-    return <RecorderLayout say={move.what} primary={{ label: 'Mark it again', run: onAgain }} wide={<Tries run={run} />} />;
-  return <MoveForm run={run} step={step} onAgain={onAgain} move={move} draftKey={draftKey} />;
+  const leave: Act = { label: 'Leave it so', key: 'x', run: () => setLeaving(true) };
+  return (
+    <>
+      {move.asked === 0 ? (
+        <RecorderLayout say={move.what} primary={{ label: 'Mark it again', run: onAgain }} others={[leave]} wide={<Tries run={run} />} />
+      ) : (
+        <MoveForm run={run} step={step} move={move} others={[{ label: 'Mark it again', key: 'a', run: onAgain }, leave]} />
+      )}
+      {leaving ? <AskLeave run={run} step={step} onClose={() => setLeaving(false)} /> : null}
+    </>
+  );
+}
+
+/** Gears that go back used may carry where they carried before: somebody says so. */
+function AskLeave({ run, step, onClose }: PatternProps & { readonly onClose: () => void }): ReactElement | null {
+  const { keep } = useHere();
+  const last = run.tries.at(-1)?.entry.payload;
+  if (!last) return null;
+  return (
+    <AskLine
+      title="It stays as it is"
+      act="Keep it so"
+      fields={() => [
+        { name: 'foreman', label: 'Which foreman agrees', required: true, longest: 100 },
+        { name: 'why', label: 'Why it may stay so', required: true, hint: 'It is printed in the report.', longest: 180 },
+      ]}
+      onClose={onClose}
+      onDone={({ foreman = '', why = '' }) => {
+        keep({ kind: 'pattern', payload: { ...last, left: `${foreman}: ${why}` }, step: step.ref });
+        onClose();
+      }}
+    />
+  );
 }
 
 interface MoveFormProps extends PatternProps {
-  readonly onAgain: () => void;
   readonly move: PatternMove;
-  readonly draftKey: string;
+  readonly others: readonly Act[];
 }
 
-function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactElement {
-  const { keep } = useHere();
+function MoveForm({ run, step, move, others }: MoveFormProps): ReactElement {
+  const { job, keep } = useHere();
   const units = useUnits();
   const advised = WAYS.findIndex(({ gear, sign }) => gear === move.gear && sign === Math.sign(move.asked));
-  const [typed, setTyped] = useDraft<{ readonly way?: number; readonly by?: string; readonly undone?: readonly string[] }>(draftKey, {});
+  const [typed, setTyped] = useDraft<{ readonly way?: number; readonly by?: string; readonly undone?: readonly string[] }>(
+    `${job.id}.${step.ref}.move.${run.tries.length}`,
+    {},
+  );
   const way = WAYS[typed.way ?? advised]!;
   const { figure, unit } = units.show(Math.abs(move.by), 'length');
   const text = typed.by ?? (move.by === 0 ? '' : figure);
@@ -203,7 +242,7 @@ function MoveForm({ run, step, onAgain, move, draftKey }: MoveFormProps): ReactE
       number={move.by === 0 ? undefined : { figure, unit: `${unit} ${WAYS[advised]!.label.toLowerCase()}` }}
       say={way.shims}
       primary={{ label: 'Moved', run: done, disabled: by.base === undefined }}
-      others={[{ label: 'Mark it again', key: 'a', run: onAgain }]}
+      others={others}
       wide={<Tries run={run} />}
     >
       {move.by === move.asked ? null : <NoRoom run={run} {...move} />}
@@ -288,7 +327,9 @@ function Tries({ run: { tries } }: { readonly run: PatternRun }): ReactElement {
               <td>{before}</td>
               <td>{spotWords(payload.driveAlong, payload.driveUp)}</td>
               <td>{spotWords(payload.coastAlong, payload.coastUp)}</td>
-              <td className={`v-${verdict ?? 'unsure'}`}>{verdict === 'in' ? 'nothing: good' : asksFor(working?.output)}</td>
+              <td className={`v-${verdict ?? 'unsure'}`}>
+                {payload.left === undefined ? (verdict === 'in' ? 'nothing: good' : asksFor(working?.output)) : 'left so'}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -82,6 +82,8 @@ export class PatternPayload {
   /** What brings it from an end to the middle, mm, as the moves before it showed. */
   @IsOptional() @IsNumber() @Min(0.02) @Max(0.5) pinionStep?: number;
   @IsOptional() @IsNumber() @Min(0.02) @Max(0.5) ringStep?: number;
+  /** Who says that it stays so although it is not good, and why. */
+  @IsOptional() @Words(300) left?: string;
 }
 
 export const MESHING = ['pinion', 'ring'] as const;

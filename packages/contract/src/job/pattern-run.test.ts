@@ -106,6 +106,13 @@ describe('a contact pattern', () => {
     expect(learned.payload).toMatchObject({ ringStep: expect.closeTo(Math.sqrt(0.1 * 0.04), 9) });
   });
 
+  test('one that stays so on somebody’s word is done, and remains what it is', () => {
+    const left = marked(TO_HEEL, ...SET);
+    const state = stateOf(...SET, { ...left, payload: { ...left.payload, left: 'Oswin: the gears go back used' } });
+    expect(state.patterns[0]).toMatchObject({ phase: 'good', tries: [{ verdict: 'out' }] });
+    expect(isDone(state)).toBe(true);
+  });
+
   test('sides that contradict each other ask for no move, but for marking again', () => {
     const skew = { ...GOOD, driveUp: 'face', coastUp: 'flank' } as const;
     const run = runOf(...SET, marked(skew, ...SET));

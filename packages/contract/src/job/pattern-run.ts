@@ -57,7 +57,7 @@ function patternRun(setting: Setting, sheet: SheetFile, entries: readonly AnyKep
     if (entry.kind === 'pattern' && entry.payload.setting === setting.ref) {
       const verdict = verdictOf(entry);
       tries.push({ entry, verdict, before });
-      phase = verdict === 'in' ? 'good' : 'move';
+      phase = verdict === 'in' || entry.payload.left !== undefined ? 'good' : 'move';
       moves = [];
       before = 'marked again';
     }

@@ -49,6 +49,18 @@ test.each<readonly [EntryKind, object, string]>([
     { setting: 'backlash', driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe-ish', coastUp: 'centre' },
     'Contact pattern: drive at the heel, up at the face; coast a little to the toe: out',
   ],
+  [
+    'pattern',
+    {
+      setting: 'backlash',
+      driveAlong: 'heel',
+      driveUp: 'centre',
+      coastAlong: 'heel',
+      coastUp: 'centre',
+      left: 'Oswin: gears go back used',
+    },
+    'Contact pattern: drive at the heel; coast at the heel: out, left so: Oswin: gears go back used',
+  ],
   ['gear-moved', { setting: 'backlash', gear: 'pinion', by: -0.05, undone: [] }, 'Pinion 0.05 mm further out'],
   [
     'gear-moved',

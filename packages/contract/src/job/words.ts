@@ -129,7 +129,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting, entry.payload.bearings)) : ''}, ${moment}${judged}${entry.payload.bearings === 'used' ? ' (window of used bearings)' : ''}`;
     }
     case 'pattern':
-      return `Contact pattern: ${patternWords(entry.payload)}${judged}`;
+      return `Contact pattern: ${patternWords(entry.payload)}${judged}${entry.payload.left === undefined ? '' : `, left so: ${entry.payload.left}`}`;
     case 'gear-moved': {
       const undone = entry.payload.undone.map((ref) => find(sheet.joints, ref)?.name ?? ref);
       return `${capital(gearMovedWords(entry.payload))}${undone.length > 0 ? `; undone for it: ${undone.join(', ')}` : ''}`;

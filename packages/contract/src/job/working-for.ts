@@ -41,7 +41,7 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
         : judge(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
     }
     case 'pattern': {
-      const { setting: _, ...seen } = payload as PatternPayload;
+      const { setting: _, left: __, ...seen } = payload as PatternPayload;
       return used(workings.run(CONTACT, seen));
     }
     case 'worked': {
