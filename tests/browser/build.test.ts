@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { allKept, atJob, reads, stateOf } from '../kit/at-job.ts';
+import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
@@ -96,4 +96,45 @@ test('an apprentice practises: guided to a good setting, and the same piece answ
   expect(await hand.faults()).toEqual([]);
   await hand.use('The same again');
   expect(await setIt()).toBe(first);
+});
+
+test('two at one axle: a list ticked from two tablets, a torque run left in the middle, gone on with by the other, exact to the screw', async () => {
+  const { api, id, hand: ilka } = await atJob(shop, 'ostrel-d44-drive-axle', 'caps-on', 'build');
+  const bram = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${id}/build`);
+  await bram.logIn('bram');
+  const screws = 'Bearing cap screws M12 × 70';
+  for (const at of [ilka, bram]) await at.use('All 21 lines');
+  // Caps are bored with their seat: they go in by their mark and not before.
+  expect(await bram.page.$eval('[aria-label^="All 2 in, Bearing caps"]', (key) => (key as HTMLButtonElement).disabled)).toBe(true);
+  await bram.use('It lines up, Bearing caps, a pair');
+  await ilka.page.waitForSelector('[aria-label^="All 2 in, Bearing caps"]:enabled');
+  await ilka.use('All 2 in, Bearing caps, a pair');
+  await ilka.use(`One in, ${screws}`);
+  await bram.sees('3 of 49 are in');
+  await bram.use(`All 3 in, ${screws}`);
+  for (const at of [ilka, bram]) await at.sees('6 of 49 are in');
+  expect(await bram.faults()).toEqual([]);
+
+  await openBuild({ hand: ilka, id }, 'Bearing cap screws, pass 1 of 3. Next is number 1.');
+  await ilka.use('Pulled');
+  await ilka.sees('Next is number 2');
+  await ilka.use('Pulled');
+  await ilka.sees('Next is number 3');
+  await allKept(ilka);
+  await ilka.page.reload();
+  await ilka.sees('Next is number 3');
+  await openBuild({ hand: bram, id }, 'Bearing cap screws, pass 1 of 3. Next is number 3.');
+  await bram.use('Pulled');
+  await ilka.sees('Next is number 4');
+  await ilka.use('Pulled');
+  await bram.sees('pass 2 of 3. Next is number 1');
+  for (const at of [ilka, bram]) await allKept(at);
+  const { joints, build } = await stateOf(api, id);
+  const { pulls, done, total } = joints.find(({ joint }) => joint.ref === 'cap-screws')!;
+  expect({ done, total, places: new Set(pulls.map(({ payload }) => payload.place)).size }).toEqual({ done: 4, total: 12, places: 4 });
+  expect(new Set(pulls.map(({ personId }) => personId)).size).toBe(2);
+  expect(build.filter(({ inNow }) => inNow > 0).map(({ inNow, count }) => [inNow, count])).toEqual([
+    [2, 2],
+    [4, 4],
+  ]);
 });
