@@ -65,18 +65,18 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'Tell the driver', care: true, text: sheet.customerNotes.map((note) => note.text) },
       ...owedSection(state),
       ...settingsSection(job, state, times),
-      { title: 'As found', table: foundTable(job, times) },
+      { title: 'As found', table: saidTable(job, ['finding', 'came-out'], times, 'Seen') },
       { title: 'Measured', table: readingsTable(job, times) },
       { title: 'Contact pattern', table: saidTable(job, ['pattern', 'gear-moved'], times) },
       { title: 'Fits', table: saidTable(job, ['fitted'], times) },
-      { title: 'Worked out', table: saidTable(job, ['worked'], times) },
+      { title: 'Worked out', table: saidTable(besideSettings(job), ['worked'], times) },
       { title: 'Parts', table: partsTable(state) },
       { title: 'The customer’s word', table: saidTable(job, ['answered'], times) },
       { title: 'Other than the maker says', table: departures(job, times) },
       { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
-      { title: 'Numbers that nobody’s book gives', table: wordTable(job, times) },
+      { title: 'Numbers that nobody’s book gives', table: saidTable(job, ['value-taken', 'value-found'], times) },
       { title: 'Struck out', table: struckTable(job, state, times) },
       { title: 'Signatures', table: signatures(job, state, times) },
     ].filter((section) => !('table' in section) || (section.table?.rows.length ?? 0) > 0),
@@ -126,27 +126,15 @@ function owedSection(state: JobState): ReportSection[] {
   return [{ title: 'Owed', text: state.owed.map(({ payload }) => owedWords(payload)) }];
 }
 
-/** Numbers of the sheet that were used on somebody's word, and those that were found on the job. */
-function wordTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  return {
-    head: ['What', 'Who', 'When'],
-    rows: rowsOf(job, ['value-taken', 'value-found'], times, (entry, look) => [
-      entryWords(entry as unknown as AnyKeptEntry, job.sheet.file),
-      look.who,
-      look.when,
-    ]),
-  };
-}
-
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
   const sheet = job.sheet.file;
   return state.settings.map(({ setting, window, proved }) => {
     const quantity = settingQuantity(setting);
     const figure = (base: number, limits: Window): string => formatQuantity(base, quantity, undefined, limits);
     const own = job.entries.filter(
-      (entry) => entry.strikes !== null || ((entry.kind === 'nut' || entry.kind === 'end-play') && entry.payload.setting === setting.ref),
+      (entry) => entry.strikes !== null || ('setting' in entry.payload && entry.payload.setting === setting.ref),
     );
-    const rows = rowsOf({ ...job, entries: own }, ['nut', 'end-play'], times, (entry, look) => [
+    const rows = rowsOf({ ...job, entries: own }, ['nut', 'worked', 'gear-moved', 'end-play'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
       entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
       look.tool,
@@ -166,15 +154,6 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
 
 function readingsText({ readings, unit }: { readonly readings: readonly number[]; readonly unit: string }, quantity: Quantity): string {
   return readings.map((reading) => readingText(reading, quantity, unit)).join(', ');
-}
-
-function foundTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const rows = rowsOf(job, ['finding', 'came-out'], times, (entry, look) => [
-    entryWords(entry as unknown as AnyKeptEntry, job.sheet.file),
-    look.who,
-    look.when,
-  ]);
-  return { head: ['Seen', 'Who', 'When'], rows };
 }
 
 function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
@@ -217,9 +196,14 @@ function partsTable(state: JobState): NonNullable<ReportSection['table']> {
 }
 
 /** Entries of some kinds in the words of the book. */
-function saidTable(job: JobView, kinds: readonly EntryKind[], times: Times): NonNullable<ReportSection['table']> {
+function saidTable(job: JobView, kinds: readonly EntryKind[], times: Times, what = 'What'): NonNullable<ReportSection['table']> {
   const rows = rowsOf(job, kinds, times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
-  return { head: ['What', 'Who', 'When'], rows };
+  return { head: [what, 'Who', 'When'], rows };
+}
+
+/** Without what set something: it stands with its setting. */
+function besideSettings(job: JobView): JobView {
+  return { ...job, entries: job.entries.filter((entry) => entry.kind !== 'worked' || entry.payload.setting === undefined) };
 }
 
 /** Ways that depart from the maker, with who agreed. */

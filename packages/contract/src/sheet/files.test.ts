@@ -1,4 +1,3 @@
-import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import fc from 'fast-check';
@@ -11,6 +10,7 @@ import { CSV_LISTS, readCsv, writeCsv } from './csv.js';
 import { sheetDifferences } from './differences.js';
 import type { SheetFile } from './file.js';
 import { candidatesOf } from './identify.js';
+import { all, alternator, named, read } from './library.test-kit.js';
 import { mergeSheets } from './merge.js';
 import { readSheetFile } from './read.js';
 import { reviewSheet } from './review.js';
@@ -19,23 +19,7 @@ import { scopeSheet, withoutSide } from './scope.js';
 import { fromTemplate } from './template.js';
 import { writeYaml } from './yaml.js';
 
-const FOLDER = new URL('../../../../apps/server/demo/sheets/', import.meta.url);
-const texts = readdirSync(FOLDER).map((name) => [name, readFileSync(new URL(name, FOLDER), 'utf8')] as const);
 const fits = new Ajv2020({ allErrors: true, strict: false, validateFormats: false }).compile(sheetFileSchema());
-
-function read(text: string): SheetFile {
-  const result = readSheetFile(text);
-  if (!result.ok) throw new Error(JSON.stringify(result.issues));
-  return result.plain;
-}
-
-function copy(sheet: SheetFile): SheetFile {
-  return structuredClone(sheet);
-}
-
-const all = texts.map(([name, text]) => [name, read(text)] as const);
-const named = (part: string): SheetFile => copy(all.find(([name]) => name.includes(part))![1]);
-const alternator = (): SheetFile => named('alternator');
 
 describe('the library', () => {
   test('has a sheet of every family', () => {
@@ -278,140 +262,6 @@ describe('every column of every list', () => {
     for (const [list, columns] of Object.entries(COLUMNS))
       for (const line of (sheet as unknown as Record<string, Record<string, unknown>[]>)[list] ?? [])
         for (const column of columns) expect(writeCell(line, column, readCell(line, column))).toEqual({ ok: true, line });
-  });
-});
-
-describe('the checker', () => {
-  test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([
-    ['a joint without a torque', 'alternator', (sheet) => delete sheet.joints[0]!.torque, /stop: Through bolts have no torque/u],
-    [
-      'a torque over what the thread takes',
-      'alternator',
-      (sheet) => (sheet.joints[0]!.torque!.figure = '65 N·m'),
-      /stop: .*over what M6 of class 8.8 takes/u,
-    ],
-    ['counts against parts', 'alternator', (sheet) => (sheet.joints[0]!.count = 5), /stop: .*5 in the joint, 4 among the parts/u],
-    ['an odd count in two rows', 'air-compressor', (sheet) => (sheet.joints[0]!.count = 5), /stop: .*two even rows/u],
-    [
-      'lengths that do not add up',
-      'gearbox',
-      (sheet) => (sheet.joints[0]!.lengths![0]!.count = 8),
-      /stop: .*the lengths count 30, the joint 26/u,
-    ],
-    [
-      'a step that needs what nothing took off',
-      'alternator',
-      (sheet) => (sheet.steps[7]!.needsOff = ['rotor']),
-      /stop: .*needs the rotor with slip rings off/u,
-    ],
-    [
-      'a press with no caution',
-      'alternator',
-      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'rear-bearing-on')!.cautions,
-      /stop: "Rear bearing on": it is pressed/u,
-    ],
-    [
-      'heat with no caution',
-      'alternator',
-      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'front-bearing-in')!.cautions,
-      /stop: "Front bearing in": it is heated/u,
-    ],
-    [
-      'something heavy with no caution',
-      'drive-axle',
-      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'carrier-out')!.cautions,
-      /stop: "Carrier out": something heavy/u,
-    ],
-    [
-      'licensed work that is not said',
-      'refrigerant',
-      (sheet) => sheet.cautions.forEach((caution) => delete caution.licensed),
-      /stop: Work on refrigerant is licensed/u,
-    ],
-    [
-      'renewed and in no kit',
-      'alternator',
-      (sheet) => sheet.kits![0]!.parts.splice(0, 1),
-      /care: Front bearing: renewed every time, and in no kit/u,
-    ],
-    [
-      'a setting that nothing proves',
-      'drive-axle',
-      (sheet) => sheet.steps.forEach((step) => step.record.kind === 'proof' && (step.record = { kind: 'tick' })),
-      /stop: Backlash, at four places: no step proves it/u,
-    ],
-    [
-      'hydraulics opened and never bled',
-      'steering',
-      (sheet) =>
-        Object.assign(
-          sheet.steps.find(({ ref }) => ref === 'bled')!,
-          { title: 'Rods moved', act: 'Lock to lock ten times.' },
-        ),
-      /stop: "Unions off" opens the hydraulics, and no later step bleeds them/u,
-    ],
-    [
-      'drained and never filled',
-      'gearbox',
-      (sheet) => sheet.steps.forEach((step) => step.record.kind === 'fluid' && (step.record = { kind: 'tick' })),
-      /stop: "Oil out" drains it, and no later step fills it/u,
-    ],
-    ['a new one that would be out', 'alternator', (sheet) => (sheet.limits[0]!.asNew!.to = '14 mm'), /stop: .*a new one would be out/u],
-    [
-      'two variants that nothing tells apart',
-      'alternator',
-      (sheet) => (sheet.variants![2]!.tells = sheet.variants![1]!.tells),
-      /stop: .*cannot be told apart/u,
-    ],
-    [
-      'a left-hand thread that no step says',
-      'turbo',
-      (sheet) => sheet.steps.forEach((step) => (step.act = step.act.replace(/left-hand/giu, 'odd'))),
-      /care: .*left-hand thread, and no step says so/u,
-    ],
-    [
-      'ways with none of the shop’s',
-      'alternator',
-      (sheet) => delete sheet.steps.find(({ ways }) => ways)!.ways![0]!.shopDefault,
-      /care: .*none is the shop/u,
-    ],
-    [
-      'a number that is superseded',
-      'alternator',
-      (sheet) => (sheet.parts[5]!.number = 'QGA-108'),
-      /care: Front bearing: QGA-108 is superseded by QGA-111/u,
-    ],
-    [
-      'a value that is somebody’s word',
-      'alternator',
-      (sheet) => (sheet.joints[0]!.torque!.trust = 'unverified'),
-      /note: Through bolts: a value is only somebody’s word/u,
-    ],
-    [
-      'a step of another stage in between',
-      'alternator',
-      (sheet) => (sheet.steps[10]!.stage = 'prove'),
-      /stop: .*stands after a step of Prove/u,
-    ],
-    [
-      'nobody signs',
-      'alternator',
-      (sheet) => (sheet.steps = sheet.steps.filter(({ record }) => record.kind !== 'sign')),
-      /stop: No step has the foreman sign/u,
-    ],
-  ])('finds %s', (_, name, change, words) => {
-    const sheet = named(name);
-    change(sheet);
-    const { findings } = reviewSheet(sheet);
-    expect(findings.map(({ severity, say }) => `${severity}: ${say}`).join('\n')).toMatch(words);
-    for (const finding of findings) expect(finding.mend).not.toBe('');
-  });
-
-  test('a draft that does not hold together is read all the same, with the place to mend', () => {
-    const sheet = alternator();
-    delete (sheet.joints[2] as { thread?: string }).thread;
-    const { findings } = reviewSheet(sheet);
-    expect(findings[0]).toMatchObject({ severity: 'stop', list: 'joints', ref: 'retainer-screws', path: 'joints[2].thread' });
   });
 });
 

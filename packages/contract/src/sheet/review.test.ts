@@ -1,0 +1,183 @@
+import { describe, expect, test } from '@jest/globals';
+import type { SheetFile } from './file.js';
+import { alternator, named } from './library.test-kit.js';
+import { reviewSheet } from './review.js';
+
+describe('the checker', () => {
+  test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([
+    ['a joint without a torque', 'alternator', (sheet) => delete sheet.joints[0]!.torque, /stop: Through bolts have no torque/u],
+    [
+      'a torque over what the thread takes',
+      'alternator',
+      (sheet) => (sheet.joints[0]!.torque!.figure = '65 N·m'),
+      /stop: .*over what M6 of class 8.8 takes/u,
+    ],
+    ['counts against parts', 'alternator', (sheet) => (sheet.joints[0]!.count = 5), /stop: .*5 in the joint, 4 among the parts/u],
+    ['an odd count in two rows', 'air-compressor', (sheet) => (sheet.joints[0]!.count = 5), /stop: .*two even rows/u],
+    [
+      'lengths that do not add up',
+      'gearbox',
+      (sheet) => (sheet.joints[0]!.lengths![0]!.count = 8),
+      /stop: .*the lengths count 30, the joint 26/u,
+    ],
+    [
+      'a joint whose thread is none',
+      'alternator',
+      (sheet) => (sheet.joints[0]!.thread = 'M6 fine'),
+      /care: Through bolts: "M6 fine" names no thread/u,
+    ],
+    [
+      'a grid with rows that are not full',
+      'gearbox',
+      (sheet) => Object.assign(sheet.joints[0]!.pattern, { layout: 'grid', columns: 5 }),
+      /stop: .*26 do not stand in full rows of 5/u,
+    ],
+    [
+      'new screws whose part goes back',
+      'propeller',
+      (sheet) => (sheet.parts.find(({ ref }) => ref === sheet.joints.find(({ renewEachTime }) => renewEachTime)!.part)!.policy = 'reuse'),
+      /care: .* are new each time, their part is not/u,
+    ],
+    [
+      'a step to come after one that stands behind it',
+      'drive-axle',
+      (sheet) => (sheet.steps.find(({ ref }) => ref === 'cups-in')!.after = ['cover-on']),
+      /stop: "Cups in" is to come after a step that stands behind it/u,
+    ],
+    [
+      'an open end that an earlier step closes',
+      'drive-axle',
+      (sheet) => (sheet.steps.find(({ opens }) => opens)!.opens!.closedBy = sheet.steps[0]!.ref),
+      /stop: ".*" opens what an earlier step closes/u,
+    ],
+    [
+      'a caution that ends before it begins',
+      'drive-axle',
+      (sheet) => {
+        const caution = sheet.cautions.find(({ holds }) => holds)!;
+        caution.holds = { from: caution.holds!.until, until: caution.holds!.from };
+      },
+      /stop: A caution ends before it begins/u,
+    ],
+    [
+      'a setting that new bearings make necessary, and nobody says so',
+      'drive-axle',
+      (sheet) => (sheet.obligations = sheet.obligations!.filter(({ closedBy }) => closedBy !== 'backlash-set')),
+      /care: Backlash, at four places: new bearings make it necessary/u,
+    ],
+    [
+      'a step that needs what nothing took off',
+      'alternator',
+      (sheet) => (sheet.steps[7]!.needsOff = ['rotor']),
+      /stop: .*needs the rotor with slip rings off/u,
+    ],
+    [
+      'a press with no caution',
+      'alternator',
+      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'rear-bearing-on')!.cautions,
+      /stop: "Rear bearing on": it is pressed/u,
+    ],
+    [
+      'heat with no caution',
+      'alternator',
+      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'front-bearing-in')!.cautions,
+      /stop: "Front bearing in": it is heated/u,
+    ],
+    [
+      'something heavy with no caution',
+      'drive-axle',
+      (sheet) => delete sheet.steps.find(({ ref }) => ref === 'carrier-out')!.cautions,
+      /stop: "Carrier out": something heavy/u,
+    ],
+    [
+      'licensed work that is not said',
+      'refrigerant',
+      (sheet) => sheet.cautions.forEach((caution) => delete caution.licensed),
+      /stop: Work on refrigerant is licensed/u,
+    ],
+    [
+      'renewed and in no kit',
+      'alternator',
+      (sheet) => sheet.kits![0]!.parts.splice(0, 1),
+      /care: Front bearing: renewed every time, and in no kit/u,
+    ],
+    [
+      'a setting that nothing proves',
+      'drive-axle',
+      (sheet) => sheet.steps.forEach((step) => step.record.kind === 'proof' && (step.record = { kind: 'tick' })),
+      /stop: Backlash, at four places: no step proves it/u,
+    ],
+    [
+      'hydraulics opened and never bled',
+      'steering',
+      (sheet) =>
+        Object.assign(
+          sheet.steps.find(({ ref }) => ref === 'bled')!,
+          { title: 'Rods moved', act: 'Lock to lock ten times.' },
+        ),
+      /stop: "Unions off" opens the hydraulics, and no later step bleeds them/u,
+    ],
+    [
+      'drained and never filled',
+      'gearbox',
+      (sheet) => sheet.steps.forEach((step) => step.record.kind === 'fluid' && (step.record = { kind: 'tick' })),
+      /stop: "Oil out" drains it, and no later step fills it/u,
+    ],
+    ['a new one that would be out', 'alternator', (sheet) => (sheet.limits[0]!.asNew!.to = '14 mm'), /stop: .*a new one would be out/u],
+    [
+      'two variants that nothing tells apart',
+      'alternator',
+      (sheet) => (sheet.variants![2]!.tells = sheet.variants![1]!.tells),
+      /stop: .*cannot be told apart/u,
+    ],
+    [
+      'a left-hand thread that no step says',
+      'turbo',
+      (sheet) => sheet.steps.forEach((step) => (step.act = step.act.replace(/left-hand/giu, 'odd'))),
+      /care: .*left-hand thread, and no step says so/u,
+    ],
+    [
+      'ways with none of the shop’s',
+      'alternator',
+      (sheet) => delete sheet.steps.find(({ ways }) => ways)!.ways![0]!.shopDefault,
+      /care: .*none is the shop/u,
+    ],
+    [
+      'a number that is superseded',
+      'alternator',
+      (sheet) => (sheet.parts[5]!.number = 'QGA-108'),
+      /care: Front bearing: QGA-108 is superseded by QGA-111/u,
+    ],
+    [
+      'a value that is somebody’s word',
+      'alternator',
+      (sheet) => (sheet.joints[0]!.torque!.trust = 'unverified'),
+      /note: Through bolts: a value is only somebody’s word/u,
+    ],
+    [
+      'a step of another stage in between',
+      'alternator',
+      (sheet) => (sheet.steps[10]!.stage = 'prove'),
+      /stop: .*stands after a step of Prove/u,
+    ],
+    [
+      'nobody signs',
+      'alternator',
+      (sheet) => (sheet.steps = sheet.steps.filter(({ record }) => record.kind !== 'sign')),
+      /stop: No step has the foreman sign/u,
+    ],
+  ])('finds %s', (_, name, change, words) => {
+    const sheet = named(name);
+    change(sheet);
+    const { findings } = reviewSheet(sheet);
+    expect(findings.map(({ severity, say }) => `${severity}: ${say}`).join('\n')).toMatch(words);
+    for (const finding of findings) expect(finding.mend).not.toBe('');
+  });
+
+  test('a draft that does not hold together is read all the same, with the place to mend', () => {
+    const sheet = alternator();
+    delete (sheet.joints[2] as { thread?: string }).thread;
+    const { findings } = reviewSheet(sheet);
+    expect(findings[0]).toMatchObject({ severity: 'stop', list: 'joints', ref: 'retainer-screws', path: 'joints[2].thread' });
+  });
+});
