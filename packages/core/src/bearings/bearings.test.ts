@@ -60,6 +60,11 @@ describe('bearing.shim', () => {
     );
   });
 
+  test('a pack of more than twice what the aim wants is found where it alone lands inside', () => {
+    const aimed = { measured: 0.11, trial: 0, from: 0.01, to: 0.1, aim: 0.1, shelf: [{ thickness: 0.05, count: 1 }] };
+    expect(output('bearing.shim', aimed)).toMatchObject({ pack: '0.05 mm', gives: expect.closeTo(0.06, 9) });
+  });
+
   test('what lands inside is taken, however far from the aim: refused only where nothing does', () => {
     fc.assert(
       fc.property(

@@ -93,31 +93,43 @@ export function packsFor(asked: PackWanted): Result<{ readonly best: PackRow; re
   const { wanted, window, mostPieces, gives } = asked;
   const shelf = shelfOf(asked.shelf);
   if (!shelf.ok) return shelf;
-  const rows = (many: number): readonly PackRow[] =>
-    bestPacks(wanted, shelf.value, mostPieces, many).map((pack) => ({
-      pack: packWords(pack, shelf.value),
-      thickness: pack.thickness,
-      gives: gives(pack.thickness),
-      inside: isInside(pack.thickness, window),
-    }));
-  const nearest = rows(SHOWN);
+  const rowOf = (pack: Pack): PackRow => ({
+    pack: packWords(pack, shelf.value),
+    thickness: pack.thickness,
+    gives: gives(pack.thickness),
+    inside: isInside(pack.thickness, window),
+  });
+  const nearest = bestPacks(wanted, shelf.value, mostPieces, SHOWN).map(rowOf);
   // An aim near an end of the window may have its nearest packs outside it, and others inside.
-  const [middle] = bestPacks((window.from + window.to) / 2, shelf.value, mostPieces, 1);
-  if (!middle || !isInside(middle.thickness, window)) {
-    const [first] = nearest;
-    return refuse({
-      code: 'none-will-do',
-      field: SHELF_FIELD.name,
-      label: SHELF_FIELD.label,
-      received: 'the shims',
-      bound: noneWords(first && `${first.pack}, gives ${mm(first.gives)}`, window, 'in all'),
-    });
+  const best =
+    nearest.find(({ inside }) => inside) ?? packsInside(window, shelf.value, mostPieces).map(rowOf).toSorted(nearerTo(wanted))[0];
+  if (best) {
+    const others = nearest.filter(({ thickness }) => thickness !== best.thickness).slice(0, SHOWN - 1);
+    return { ok: true, value: { best, packs: others.map((row) => ({ ...row })) } };
   }
-  for (let shown = nearest, many = SHOWN; ; many *= 4, shown = rows(many)) {
-    const best = shown.find(({ inside }) => inside);
-    const others = shown.filter((row) => row !== best).slice(0, SHOWN - 1);
-    if (best) return { ok: true, value: { best, packs: others.map((row) => ({ ...row })) } };
+  const [first] = nearest;
+  return refuse({
+    code: 'none-will-do',
+    field: SHELF_FIELD.name,
+    label: SHELF_FIELD.label,
+    received: 'the shims',
+    bound: noneWords(first && `${first.pack}, gives ${mm(first.gives)}`, window, 'in all'),
+  });
+}
+
+/** Every pack whose thickness lies in a window. */
+function packsInside({ from, to }: Ends, shelf: readonly Size[], mostPieces: number): readonly Pack[] {
+  const low = Math.max(0, from);
+  for (let many = SHOWN; ; many *= 4) {
+    const packs = bestPacks((low + to) / 2, shelf, mostPieces, many);
+    const inside = packs.filter(({ thickness }) => isInside(thickness, { from: low, to }));
+    // They come by their distance from the middle: once one lies outside, all that lie inside came before it.
+    if (inside.length < packs.length || packs.length < many) return inside;
   }
+}
+
+function nearerTo(wanted: number): (one: PackRow, other: PackRow) => number {
+  return (one, other) => Math.abs(one.thickness - wanted) - Math.abs(other.thickness - wanted);
 }
 
 /** The shims of a pack of that thickness, as they lie. */
