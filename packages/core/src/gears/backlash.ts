@@ -1,4 +1,4 @@
-import { bestPacks, bestPair, firstThenSecond, type Pack } from '../math/shim-pack.js';
+import { bestPacks, bestPair, firstThenSecond, type Pack, type PackPair } from '../math/shim-pack.js';
 import { MOST_PIECES_FIELD, SHELF_FIELD, isInside, noneWords, packWords, shelfOf } from '../bearings/shelf-field.js';
 import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
@@ -245,10 +245,11 @@ export const backlash = defineWorking({
     if (!shelf.ok) return shelf;
     const gives = (pack: Pack): number => tightest - k * (input.teethSide - pack.thickness);
     // Both as near as can be; where that leaves the backlash outside, the teeth first.
-    const pair = [bestPair, firstThenSecond]
-      .map((choose) => choose([teeth, other], shelf.value, input.mostPieces))
-      .find((both) => both && isInside(gives(both.first), input));
-    if (!pair) {
+    const wanted = [teeth, other] as const;
+    const isGood = (both: PackPair | undefined): both is PackPair => both !== undefined && isInside(gives(both.first), input);
+    const both = bestPair(wanted, shelf.value, input.mostPieces);
+    const pair = isGood(both) ? both : firstThenSecond(wanted, shelf.value, input.mostPieces);
+    if (!isGood(pair)) {
       const ends = [input.from, input.to].map((end) => input.teethSide - (tightest - end) / k);
       const [nearest] = bestPacks(teeth, shelf.value, input.mostPieces, 1);
       const words = nearest && `${packWords(nearest, shelf.value)}, gives ${mm(gives(nearest))} of backlash`;

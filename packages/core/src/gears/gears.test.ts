@@ -38,6 +38,13 @@ describe('gear.backlash', () => {
     );
   });
 
+  test('where both as near as can be leaves the backlash outside, the teeth come first', () => {
+    const few = [1.9, 1.8].map((thickness) => ({ thickness, count: 1 }));
+    const found = output('gear.backlash', { ...base, otherSide: 1.744, shelf: few, mostPieces: 1 });
+    expect(found).toMatchObject({ teethPack: '1.9 mm', otherPack: '1.8 mm' });
+    expect(Number(found['gives'])).toBeCloseTo(0.3 - 0.703137 * 0.2, 5);
+  });
+
   test('a dial off the ring’s radius is scaled', () => {
     expect(output('gear.backlash', { ...base, dialRadius: 60, ringRadius: 90 })['tightest']).toBeCloseTo(0.45, 9);
   });
