@@ -115,7 +115,9 @@ describe('settings by their act', () => {
     const out = run(read('now', 8), locked, read('locked', 11));
     // Wanted 6 to 10 N·m, so 8; the lock added 3.
     expect([out.phase, out.readFirst]).toEqual(['read', 5]);
-    expect(run(read('now', 8), locked, read('locked', 11), read('now', 5), locked, read('locked', 8)).phase).toBe('set');
+    const set = run(read('now', 8), locked, read('locked', 11), read('now', 5), locked, read('locked', 8));
+    expect(set.phase).toBe('set');
+    expect(set.tries.map(({ before }) => before)).toEqual(['set, not locked yet', 'locked', 'set, not locked yet', 'locked']);
   });
 
   test('used bearings have their own window, said with the reading', () => {

@@ -102,7 +102,9 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
       playNow = mean(entry.payload.readings);
       bearings = entry.payload.bearings ?? bearings;
       const verdict = verdictOf(entry);
-      const current = { entry, play: playNow, verdict, before };
+      // What is read before the locknut holds it was set by hand, whatever was done to it before.
+      const did = entry.payload.moment === 'now' && byAct ? 'set, not locked yet' : before;
+      const current = { entry, play: playNow, verdict, before: did };
       tries.push(current);
       if (entry.payload.moment === 'now') phase = byAct ? 'act' : 'turn';
       else if (verdict === 'in') phase = 'set';
