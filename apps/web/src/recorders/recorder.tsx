@@ -226,7 +226,12 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
       ))}
       {chosen ? (
         <p className="soft mb-0">
-          {[chosen.reason, chosen.needs && `Needs ${chosen.needs}.`, chosen.limits && `Limits: ${chosen.limits}.`, chosen.cost]
+          {[
+            chosen.reason,
+            chosen.needs && `Needs ${chosen.needs}.`,
+            chosen.limits && `Limits: ${chosen.limits}.`,
+            chosen.cost && `Costs ${chosen.cost}.`,
+          ]
             .filter(Boolean)
             .join(' ')}
           {chosen.departs ? <b className="brass"> Departs from the maker: foreman and customer agree first.</b> : null}

@@ -101,7 +101,7 @@ describe('setting by a working', () => {
     const set = run(read(0.2), worked, read(0.55));
     expect(set.phase).toBe('set');
     expect(set.tries.map(({ before, verdict }) => [before, verdict])).toEqual([
-      ['as found', 'out'],
+      ['as put together', 'out'],
       ['put in 0.5 + 0.3 mm', 'in'],
     ]);
     expect(run(read(0.55), worked).phase).toBe('read-locked');

@@ -73,7 +73,7 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
   let phase: SettingPhase = start;
   let bearings = decided;
   let acts = 0;
-  let before = 'as found';
+  let before = 'as put together';
   let playNow: number | undefined;
   let proved: SettingTry | undefined;
   const tries: SettingTry[] = [];
