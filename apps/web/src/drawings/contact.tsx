@@ -36,13 +36,13 @@ function Flank({ x, label, spot }: { readonly x: number; readonly label: string;
       <path d={`M${x},140L${x + 210},140L${x + 210},30L${x},70Z`} fill="var(--steel-2)" stroke="var(--ink)" strokeWidth="2" />
       <ellipse cx={x + 105} cy={140 - 0.5 * height(0.5)} rx="52" ry="20" fill="none" stroke="var(--steel)" strokeDasharray="4 4" />
       <ellipse cx={at.x} cy={at.y} rx="38" ry="14" fill="var(--brass)" stroke="var(--ink)" strokeWidth="1.4" />
-      <text x={x} y={160} fontSize="14" style={{ fill: 'var(--soft)' }}>
+      <text x={x} y={162} fontSize="18" style={{ fill: 'var(--soft)' }}>
         toe
       </text>
-      <text x={x + 210} y={160} textAnchor="end" fontSize="14" style={{ fill: 'var(--soft)' }}>
+      <text x={x + 210} y={162} textAnchor="end" fontSize="18" style={{ fill: 'var(--soft)' }}>
         heel
       </text>
-      <text x={x + 105} y={182} textAnchor="middle" fontSize="16">
+      <text x={x + 105} y={182} textAnchor="middle" fontSize="20">
         {label}
       </text>
     </g>

@@ -36,7 +36,7 @@ export function LimitStrip({ name, readings, before = [], from, to, guard = 0, v
   const zones = [from, to].flatMap((limit) => (limit === undefined || guard <= 0 ? [] : [[x(limit - guard), x(limit + guard)] as const]));
   return (
     <figure className="m-0">
-      <svg viewBox={`0 0 ${WIDTH} 88`} role="img" aria-label={words}>
+      <svg viewBox={`0 0 ${WIDTH} 92`} role="img" aria-label={words}>
         <defs>
           <pattern id="unsure" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
             <line x1="0" y1="0" x2="0" y2="5" stroke="var(--unsure)" strokeWidth="1.6" />
@@ -45,10 +45,10 @@ export function LimitStrip({ name, readings, before = [], from, to, guard = 0, v
         {x.ticks(40).map((tick) => (
           <line key={tick} x1={x(tick)} x2={x(tick)} y1={RULE_Y - 6} y2={RULE_Y} stroke="var(--soft)" strokeWidth="1" />
         ))}
-        {x.ticks(5).map((tick) => (
+        {x.ticks(4).map((tick) => (
           <g key={tick}>
             <line x1={x(tick)} x2={x(tick)} y1={RULE_Y - 14} y2={RULE_Y} stroke="var(--soft)" strokeWidth="1.4" />
-            <text x={x(tick)} y={14} textAnchor="middle" fontSize="13" style={{ fill: 'var(--soft)' }}>
+            <text x={x(tick)} y={15} textAnchor="middle" fontSize="17" style={{ fill: 'var(--soft)' }}>
               {write(tick)}
             </text>
           </g>
@@ -73,7 +73,7 @@ export function LimitStrip({ name, readings, before = [], from, to, guard = 0, v
         ))}
         {[from, to].map((limit) =>
           limit === undefined ? null : (
-            <text key={limit} x={x(limit)} y={BAND_Y + BAND_H + 18} textAnchor="middle" fontSize="15" style={{ fill: 'var(--steel)' }}>
+            <text key={limit} x={x(limit)} y={BAND_Y + BAND_H + 21} textAnchor="middle" fontSize="19" style={{ fill: 'var(--steel)' }}>
               {write(limit)}
             </text>
           ),

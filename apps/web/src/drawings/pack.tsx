@@ -37,8 +37,8 @@ export function Pack({ name, layers, wanted }: PackProps): ReactElement {
               stroke="var(--ink)"
               strokeWidth="1.6"
             />
-            {width > 34 ? (
-              <text x={x(starts[place]!) + width / 2} y={(TOP + BOTTOM) / 2 + 5} textAnchor="middle" fontSize="15">
+            {width > 44 ? (
+              <text x={x(starts[place]!) + width / 2} y={(TOP + BOTTOM) / 2 + 7} textAnchor="middle" fontSize="20">
                 {formatQuantity(one, 'length').replace(' mm', '')}
               </text>
             ) : null}
@@ -46,7 +46,13 @@ export function Pack({ name, layers, wanted }: PackProps): ReactElement {
         );
       })}
       <path d={`M${x(wanted)},${TOP - 14}V${BOTTOM + 14}`} stroke="var(--steel)" strokeWidth="2.5" strokeDasharray="5 3" />
-      <text x={x(wanted)} y={BOTTOM + 34} textAnchor="middle" fontSize="14" style={{ fill: 'var(--steel)' }}>
+      <text
+        x={x(wanted)}
+        y={BOTTOM + 36}
+        textAnchor={x(wanted) > (LEFT + RIGHT) / 2 ? 'end' : 'start'}
+        fontSize="20"
+        style={{ fill: 'var(--steel)' }}
+      >
         wanted {formatQuantity(wanted, 'length')}
       </text>
     </svg>

@@ -45,7 +45,7 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
           draftKey={`${job.id}.${run.setting.ref}.${working.id}.${run.tries.length}.${run.worked.length}`}
           preset={presetFor(working.id, run, shims)}
           under={(answer) => (
-            <p>
+            <p className="mt-3">
               <button type="button" className="btn btn-primary" onClick={() => put(answer)}>
                 Done so; now read it again
               </button>

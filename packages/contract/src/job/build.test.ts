@@ -87,7 +87,7 @@ describe('setting by a working', () => {
     expect(preset).toMatchObject({
       from: '0.4 mm',
       to: '0.7 mm',
-      gaps: ['0.2 mm', '0.2 mm', '0.2 mm'],
+      gaps: [0.2, 0.2, 0.2],
       shelf: [
         { thickness: 0.1, count: 4 },
         { thickness: 0.5, count: 4 },

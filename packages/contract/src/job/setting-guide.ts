@@ -42,7 +42,7 @@ export function presetFor(working: string, run: SettingRun, shims: readonly Shim
   const ends = { from: `${window.from} ${unit}`, to: `${window.to} ${unit}` };
   const aim = setting.aim ? { aim: `${baseOf(setting.aim.figure, 'length')} mm` } : {};
   const last = tries.at(-1);
-  const readings = last?.entry.payload.readings.map((reading) => `${reading} ${unit}`) ?? [];
+  const readings = last?.entry.payload.readings ?? [];
   const free = shims.filter(({ onHand, reserved }) => onHand - reserved >= 1);
   const shelf =
     free.length > 0
