@@ -144,13 +144,13 @@ const WAYS: readonly { readonly gear: PatternMove['gear']; readonly sign: 1 | -1
     gear: 'pinion',
     sign: 1,
     label: 'Pinion deeper',
-    shims: 'A shim behind the head bearing gets as much thicker, one under a retainer as much thinner.',
+    shims: 'A shim behind the head bearing gets as much thicker, one under a retainer as much thinner. A crush sleeve is a new one then.',
   },
   {
     gear: 'pinion',
     sign: -1,
     label: 'Pinion further out',
-    shims: 'A shim behind the head bearing gets as much thinner, one under a retainer as much thicker.',
+    shims: 'A shim behind the head bearing gets as much thinner, one under a retainer as much thicker. A crush sleeve is a new one then.',
   },
   {
     gear: 'ring',
