@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { jobState, type JobView, type MessageView, type OrderView } from '@jubb/contract';
+import { allKept } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
@@ -61,6 +62,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
   await mechanic.type('battery joined the wrong way');
   await mechanic.press('Enter');
   await mechanic.sees('found: battery joined the wrong way');
+  await allKept(mechanic);
   const decided = jobState(job.sheet.file, (await stateNow()).entries).decisions.find(({ part }) => part.ref === 'rectifier');
   expect(decided?.entry?.payload.fate).toBe('renew');
 
@@ -184,6 +186,7 @@ test('a clutch that slips: it is the springs, not the plates', async () => {
   expect(await hand.faults()).toEqual([]);
   await hand.use('Keep it on the job');
   await hand.sees('Parts to have');
+  await allKept(hand);
   const { sheet, entries } = await ilka.get<JobView>(`/jobs/${job.id}`);
   const proposed = new Map(jobState(sheet.file, entries).decisions.map(({ part, ...decision }) => [part.ref, decision]));
   expect(proposed.get('springs')).toMatchObject({ proposed: 'renew', because: expect.stringContaining('Are the springs tired?') });
