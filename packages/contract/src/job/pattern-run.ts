@@ -6,7 +6,6 @@ import { find } from '../sheet/resolve.js';
 import { gearMovedWords } from './gear-words.js';
 import type { JointRun } from './joint-run.js';
 import { didWords, verdictOf, type SettingRun } from './setting-run.js';
-import { CONTACT } from './working-for.js';
 
 export type PatternPhase = 'set-first' | 'read' | 'move' | 'good';
 
@@ -69,7 +68,7 @@ function patternRun(setting: Setting, sheet: SheetFile, entries: readonly AnyKep
       phase = 'read';
     }
     // Shims that were worked out at the backlash move the ring as well.
-    if (entry.kind === 'worked' && entry.payload.setting === setting.ref && entry.payload.working !== CONTACT) {
+    if (entry.kind === 'worked' && entry.payload.setting === setting.ref) {
       before = didWords(entry);
       phase = 'read';
     }

@@ -11,7 +11,7 @@ export function workingsForSetting({ kind, method }: Pick<Setting, 'kind' | 'met
     case 'preload':
       return method === 'crush-sleeve' ? ['bearing.crush-sleeve', 'bearing.rolling-torque'] : ['bearing.rolling-torque', 'bearing.shim'];
     case 'backlash':
-      return ['gear.backlash', 'gear.contact', 'gear.pinion-depth'];
+      return ['gear.backlash', 'gear.pinion-depth'];
     case 'air-gap':
       return ['compressor.air-gap'];
     case 'pack-clearance':

@@ -9,7 +9,6 @@ const MOST_STEP_MM = 0.5;
 /** Off the middle, where a pattern stops being good, on a scale of −1 to 1. */
 const GOOD = 0.25;
 
-/** Along the tooth, the narrow end first. */
 const ALONG = [
   { id: 'centre', label: 'middle' },
   { id: 'toe', label: 'toe: narrow end' },
