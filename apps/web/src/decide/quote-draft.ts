@@ -6,6 +6,8 @@ import {
   limitQuantity,
   limitWindow,
   quoteTotal,
+  readingFigure,
+  readingLine,
   soldAt,
   verdictOf,
   type JobState,
@@ -51,9 +53,10 @@ export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
       const { from, to } = limitWindow(limit);
       return [
         {
-          words: limit.name,
+          words: [limit.name, readingLine(limit, entry.payload).how].filter(Boolean).join(', '),
           verdict: verdict as QuoteFinding['verdict'],
-          readings: [...entry.payload.readings],
+          // The figure that was judged: the worst place, the span, the size at 20 °C.
+          readings: [readingFigure(limit, entry.payload)],
           ...(from === undefined ? {} : { from }),
           ...(to === undefined ? {} : { to }),
           unit: baseUnit(limitQuantity(limit)).symbol,

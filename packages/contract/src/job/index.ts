@@ -43,6 +43,7 @@ export * from './quote.js';
 export * from './who-may.js';
 export * from './now.js';
 export * from './waits.js';
+export * from './reading-line.js';
 export * from './words.js';
 export * from './report.js';
 export * from './as-left.js';

@@ -18,9 +18,13 @@ export function isGrid(limit: Limit, readings: readonly number[]): boolean {
 }
 
 /** What of a grid of readings is judged: its span, or the reading that is nearest its limit or furthest past it. */
-export function gridFigure({ grid }: Pick<Limit, 'grid'>, readings: readonly number[], { from, to }: Window): number {
+export function gridFigure({ grid }: Pick<Limit, 'grid'>, readings: readonly number[], window: Window): number {
+  return grid?.of === 'span' ? Math.max(...readings) - Math.min(...readings) : worstPlace(readings, window);
+}
+
+/** Of readings at several places the one that is nearest its limit, or furthest past it. */
+export function worstPlace(readings: readonly number[], { from, to }: Window): number {
   const [least, most] = [Math.min(...readings), Math.max(...readings)];
-  if (grid?.of === 'span') return most - least;
   const over = to === undefined ? Number.NEGATIVE_INFINITY : most - to;
   const under = from === undefined ? Number.NEGATIVE_INFINITY : from - least;
   return over >= under ? most : least;

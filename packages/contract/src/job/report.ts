@@ -3,14 +3,15 @@ import type { AnyKeptEntry, KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { DecisionPayload } from '../entry/payloads.js';
 import type { JobView } from '../dto/views.js';
-import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity } from '../sheet/resolve.js';
+import type { Limit } from '../sheet/file.js';
+import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, windowOf } from '../sheet/resolve.js';
 import type { OldFate } from '../words.js';
 import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
 import { verdictOf } from './setting-run.js';
-import { entryWords, failedWords, filled, mm, nm, owedWords, pulledTo, readingText, settingOf } from './words.js';
-import { mean } from './working-for.js';
+import { depthsText, readingLine, readingsText } from './reading-line.js';
+import { entryWords, failedWords, filled, nm, owedWords, pulledTo, settingOf } from './words.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
 export interface Report {
@@ -136,7 +137,7 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
     );
     const rows = rowsOf({ ...job, entries: own }, ['nut', 'worked', 'gear-moved', 'end-play'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
-      entry.kind === 'end-play' ? readingsText(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
+      entry.kind === 'end-play' ? settingReadings(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
       look.tool,
       look.who,
       look.when,
@@ -152,8 +153,15 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
   });
 }
 
-function readingsText({ readings, unit }: { readonly readings: readonly number[]; readonly unit: string }, quantity: Quantity): string {
-  return readings.map((reading) => readingText(reading, quantity, unit)).join(', ');
+function settingReadings({ readings, unit }: KeptEntry<'end-play'>['payload'], quantity: Quantity): string {
+  return readingsText(readings, quantity, unit);
+}
+
+/** The figure that was judged, what it is, and every reading that it comes from. */
+function foundText(limit: Limit, payload: KeptEntry<'reading'>['payload']): string {
+  const { figure, how } = readingLine(limit, payload);
+  const read = readingsText(payload.readings, limitQuantity(limit), payload.unit);
+  return how === '' ? figure : `${figure}, ${how}: ${read}`;
 }
 
 function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
@@ -165,13 +173,14 @@ function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['t
       const words = find(limit?.looks ?? [], chosen);
       return [limit?.name ?? ref, words?.words ?? chosen, '', words?.verdict ?? '', '', look.who, look.when];
     }
-    const { limit: ref, readings, unit } = entry.payload as KeptEntry<'reading'>['payload'];
+    const payload = entry.payload as KeptEntry<'reading'>['payload'];
+    const { limit: ref, readings, unit } = payload;
     const limit = find(limits, ref);
     const window = limit ? limitWindow(limit) : {};
     const quantity = limit ? limitQuantity(limit) : 'length';
     return [
       limit?.name ?? ref,
-      `${formatQuantity(mean(readings), quantity, undefined, window)}, mean of ${readingsText({ readings, unit }, quantity)}`,
+      limit ? foundText(limit, payload) : readingsText(readings, quantity, unit),
       windowWords(window, quantity),
       verdictOf(entry) ?? '',
       look.tool,
@@ -238,7 +247,7 @@ function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['tabl
     const seal = find(sheet.seals, payload.seal);
     return [
       `${seal ? partName(sheet, seal.part) : payload.seal}, ${seal?.direction ?? ''}`,
-      payload.depths.length > 0 ? `depth ${mm(mean(payload.depths))}` : 'seated',
+      payload.depths.length > 0 ? `depth ${depthsText(payload.depths, seal?.depth ? windowOf(seal.depth, 'length') : {})}` : 'seated',
       verdictOf(entry) ?? '',
       look.tool,
       look.who,

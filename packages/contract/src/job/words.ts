@@ -1,26 +1,20 @@
-import { OPEN_OHM, dropZeros, formatQuantity, fromBase, unitBySymbol, workings, type Quantity, type Window } from '@jubb/core';
+import { dropZeros, formatQuantity, unitBySymbol, workings, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
 import type { CameOffPayload, CameOutPayload, FailedBy, NutPayload, OwedPayload, PullPayload } from '../entry/payloads.js';
 import type { Joint, JointStage, SheetFile } from '../sheet/file.js';
-import { find, limitQuantity, limitWindow, partName, settingQuantity, settingWindow } from '../sheet/resolve.js';
+import { find, partName, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
 import { gearMovedWords, patternWords } from './gear-words.js';
 import { placeNumbers } from './joint-run.js';
-import { mean, readingFigure, wrenchSetting } from './working-for.js';
+import { depthsText, readingLine } from './reading-line.js';
+import { mean, wrenchSetting } from './working-for.js';
 import { didWords, verdictOf } from './setting-run.js';
 
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
 export function mm(length: number, window: Window = {}): string {
   return formatQuantity(length, 'length', undefined, window);
-}
-
-/** A single reading with every digit that an instrument gives: one more than a bench shows of a result. */
-export function readingText(base: number, quantity: Quantity, symbol?: string): string {
-  if (quantity === 'resistance' && base >= OPEN_OHM) return 'OL';
-  const unit = unitBySymbol(quantity, symbol);
-  return `${dropZeros(fromBase(base, unit).toFixed(unit.decimals + 1))} ${unit.symbol}`;
 }
 
 export function inUnit(base: number, symbol: string): string {
@@ -79,7 +73,8 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Caution read: ${find(sheet.cautions, entry.payload.caution)?.text ?? entry.payload.caution}`;
     case 'reading': {
       const limit = find(sheet.limits, entry.payload.limit);
-      return `${limit?.name ?? entry.payload.limit} ${limit ? formatQuantity(readingFigure(limit, entry.payload), limitQuantity(limit), undefined, limitWindow(limit)) : ''}${entry.payload.warm ? ` (at 20 °C; read at ${formatQuantity(entry.payload.warm.partT, 'temperature')})` : ''}${judged}`;
+      const { figure = '', how = '' } = limit ? readingLine(limit, entry.payload) : {};
+      return `${limit?.name ?? entry.payload.limit} ${figure}${how === '' ? '' : ` (${how})`}${judged}`;
     }
     case 'look': {
       const limit = find(sheet.limits, entry.payload.limit);
@@ -119,7 +114,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
     case 'seal-fitted': {
       const seal = find(sheet.seals, entry.payload.seal);
       const { depths } = entry.payload;
-      return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depths.length > 0 ? `, depth ${mm(mean(depths))}` : ''}${judged}`;
+      return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depths.length > 0 ? `, depth ${depthsText(depths, seal?.depth ? windowOf(seal.depth, 'length') : {})}` : ''}${judged}`;
     }
     case 'nut':
       return nutWords(entry.payload);

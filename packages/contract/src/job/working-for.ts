@@ -13,7 +13,7 @@ import type {
   Warm,
   WorkedPayload,
 } from '../entry/payloads.js';
-import { gridFigure, isGrid, workOut } from './measured.js';
+import { gridFigure, isGrid, workOut, worstPlace } from './measured.js';
 
 /**
  * The working that judges or advises an entry, run on the sheet's figures and the tool's
@@ -30,7 +30,10 @@ export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, t
     case 'seal-fitted': {
       const { seal: ref, depths } = payload as SealFittedPayload;
       const seal = find(sheet.seals, ref);
-      return seal?.depth ? judge('length', depths, windowOf(seal.depth, 'length'), tool) : null;
+      if (!seal?.depth) return null;
+      // Depths are read round the ring: the worst place counts, not their mean.
+      const window = windowOf(seal.depth, 'length');
+      return depths.length === 0 ? null : judge('length', [worstPlace(depths, window)], window, tool);
     }
     case 'end-play': {
       const { setting: ref, readings, moment, bearings } = payload as EndPlayPayload;

@@ -84,6 +84,7 @@ export const brushes = defineWorking({
       now: Math.min(...input.lengths),
       hours: input.hours,
       toolU: input.toolU,
+      goes: 'down',
     });
     if (!worn.ok) return worn;
     const size =

@@ -9,6 +9,8 @@ const KINDS = {
   schottky: { low: 0.15, high: 0.4 },
 } as const;
 const SHORT_V = 0.05;
+/** A diode test shows no more than some 3 V; a bare figure over it is one of a meter that shows millivolts. */
+const MOST_BARE_V = 3;
 /** A diode that differs from its brothers by more is near its end. */
 const UNLIKE_V = 0.06;
 const UNSURE_V = 0.02;
@@ -20,7 +22,8 @@ type State = 'sound' | 'shorted' | 'open' | 'leaks' | 'odd';
  *
  * Each diode by the meter's diode test, forward and reverse. Sound: a drop of its kind forward and
  * OL in reverse. Shorted: next to nothing both ways. Open: OL both ways. Leaks: a figure in
- * reverse. Odd: forward outside its kind, or 0.06 V off the middle of its brothers.
+ * reverse. Odd: forward outside its kind, or 0.06 V off the middle of its brothers. A bare figure over 3 is of a meter
+ * that shows millivolts.
  *
  * Example: five at 0.52 V and OL, one at 0.002 V both ways: that one is shorted.
  */
@@ -94,7 +97,7 @@ export const diodes = defineWorking({
           label: `Readings, row ${index + 1}, diode`,
           received: diode,
         });
-      const [forward, reverse] = [readOpen(String(row['forward']), 'voltage'), readOpen(String(row['reverse']), 'voltage')];
+      const [forward, reverse] = [readDiode(String(row['forward'])), readDiode(String(row['reverse']))];
       for (const [name, volt] of [
         ['forward', forward],
         ['reverse', reverse],
@@ -138,6 +141,13 @@ export const diodes = defineWorking({
     diodes: output.states.map((row) => ({ name: String(row['diode']), state: String(row['state']) })),
   }),
 });
+
+/** V of a diode test, as the meter shows it: "0.52", "520", "520 mV", "OL". */
+function readDiode(text: string): number {
+  const volt = readOpen(text, 'voltage');
+  const isBare = /^[\d.,\s]+$/u.test(text);
+  return isBare && volt > MOST_BARE_V ? volt / 1000 : volt;
+}
 
 function stateOf(
   forward: number,

@@ -10,11 +10,11 @@ import { EARTH_FIELD, earthWords, isEarthed, readEarth } from './earth.js';
 /**
  * Is the rotor's winding sound?
  *
- * R = read − leads; R20 = R / (1 + 0.00393·(t − 20)); field current at 20 °C I = V / R20. Turns
+ * R = read − leads; R20 = R / (1 + 0.00393·(t − 20)); field current as measured I = V / R, and at 20 °C V / R20. Turns
  * that are shorted lower the resistance in their share: 1 − R20 / R_new. Slip ring to slip ring;
  * open is a broken winding or a lead off its ring.
  *
- * Example: 2.95 Ω at 38 °C with 0.15 Ω of leads is 2.62 Ω at 20 °C, 5.2 A at 13.5 V.
+ * Example: 2.95 Ω at 38 °C with 0.15 Ω of leads is 2.615 Ω at 20 °C: 4.82 A at 13.5 V as it is, 5.16 A at 20 °C.
  */
 export const rotor = defineWorking({
   id: 'alternator.rotor',
@@ -79,10 +79,18 @@ export const rotor = defineWorking({
     {
       kind: 'number',
       name: 'current',
-      label: 'Field current',
+      label: 'Field current at 20 °C',
       quantity: 'current',
       optional: true,
-      help: 'At 20 °C and the voltage given.',
+      help: 'At the voltage given: to hold against the sheet.',
+    },
+    {
+      kind: 'number',
+      name: 'currentNow',
+      label: 'Field current as measured',
+      quantity: 'current',
+      optional: true,
+      help: 'At the voltage given and the temperature it has: what an ammeter shows now.',
     },
     {
       kind: 'number',
@@ -118,6 +126,7 @@ export const rotor = defineWorking({
         verdict: 'out' as const,
         at20: undefined,
         current: undefined,
+        currentNow: undefined,
         shorted: undefined,
         what: `${earthed}Open: a break in the winding, or a lead off its slip ring.`,
       });
@@ -129,6 +138,7 @@ export const rotor = defineWorking({
       verdict: worstOf([wound, earthed === '' ? 'in' : 'out']),
       at20: at20Ohm,
       current: at20Ohm === 0 ? undefined : input.voltage / at20Ohm,
+      currentNow: at20Ohm === 0 ? undefined : input.voltage / (read - input.leads),
       shorted: low ? 1 - at20Ohm / middle : undefined,
       what: earthed + windingWords(wound, at20Ohm, low),
     });
@@ -142,9 +152,15 @@ export const rotor = defineWorking({
         formula: 'R20 = (R − leads) / (1 + 0.00393·(t − 20))',
         numbers: `(${input.read} − ${ohm(input.leads)}) at ${formatQuantity(input.temperature, 'temperature')} = ${ohm(output.at20)}`,
       },
-      ...(output.current === undefined
+      ...(output.current === undefined || output.currentNow === undefined
         ? []
-        : [{ say: 'Field current.', formula: 'I = V / R20', numbers: formatQuantity(output.current, 'current') }]),
+        : [
+            {
+              say: 'Field current, as it is and at 20 °C.',
+              formula: 'I = V / R, V / R20',
+              numbers: `${formatQuantity(output.currentNow, 'current')}, ${formatQuantity(output.current, 'current')}`,
+            },
+          ]),
       { say: `Window ${ohm(input.lower)} to ${ohm(input.upper)}: ${output.verdict}. ${output.what}` },
     ];
   },

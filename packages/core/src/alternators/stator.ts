@@ -8,7 +8,12 @@ import { INSULATION_SOURCE } from './copper.js';
 import { EARTH_FIELD, earthWords, isEarthed, readEarth } from './earth.js';
 
 const MOST_UNLIKE = 0.05;
+/** Uncertainties by which a sum of readings may miss. */
+const COVER = 3;
+/** A drop over a winding is less than any battery has, V: a bare figure over it is no figure in volts. */
+const MOST_DROP_V = 60;
 const PAIRS = ['1–2', '2–3', '3–1'] as const;
+const PAIR_FIELDS = ['pair12', 'pair23', 'pair31'] as const;
 
 /**
  * Is the stator sound, and if not, which phase?
@@ -16,7 +21,8 @@ const PAIRS = ['1–2', '2–3', '3–1'] as const;
  * Three readings between the leads 1–2, 2–3, 3–1. Star: each is the sum of two phases, so
  * phase 1 = (R12 + R31 − R23)/2. Delta: with G the conductances of the readings, phase 1–2 from
  * the other two in series beside it. Unlike = (largest − smallest)/mean, 5 % allowed; its
- * uncertainty is √2·u/mean, so an ordinary meter, good to some 0.05 Ω, is unsure of a winding of
+ * uncertainty is √2·u/mean. One pair that reads more than the other two together is no star's and no delta's, and is
+ * refused. By its uncertainty an ordinary meter, good to some 0.05 Ω, is unsure of a winding of
  * 0.1 Ω: zeroed leads and four wires, or equal currents and the voltage drops, tell it.
  *
  * Example: 0.102, 0.101 and 0.102 Ω by four wires are alike.
@@ -99,10 +105,15 @@ export const stator = defineWorking({
     if ('issue' in earth) return refuse(earth.issue);
     const typed = [input.pair12, input.pair23, input.pair31];
     const quantity = input.how === 'drop' ? 'voltage' : 'resistance';
-    const read = typed.map((text) => readOpen(text, quantity) / (input.how === 'drop' ? input.current : 1));
+    const shown = typed.map((text) => readOpen(text, quantity));
+    const bare =
+      input.how === 'drop'
+        ? shown.findIndex((volt, index) => volt > MOST_DROP_V && Number.isFinite(volt) && /\d\s*$/u.test(typed[index]!))
+        : -1;
+    if (bare !== -1) return refuse({ code: 'unit-missing', field: PAIR_FIELDS[bare]!, received: typed[bare]!, quantity });
+    const read = shown.map((figure) => figure / (input.how === 'drop' ? input.current : 1));
     const wrong = read.findIndex((ohm) => Number.isNaN(ohm) || ohm < 0);
-    if (wrong !== -1)
-      return refuse({ code: 'not-a-meter-reading', field: ['pair12', 'pair23', 'pair31'][wrong]!, received: typed[wrong]!, quantity });
+    if (wrong !== -1) return refuse({ code: 'not-a-meter-reading', field: PAIR_FIELDS[wrong]!, received: typed[wrong]!, quantity });
     const earthed = isEarthed(earth.ohm) ? `Earthed: ${earthWords(earth.ohm)} to the stack. ` : '';
     const open = read.flatMap((ohm, index) => (ohm === Number.POSITIVE_INFINITY ? [index] : []));
     if (open.length > 0) {
@@ -127,8 +138,19 @@ export const stator = defineWorking({
         bad: 'all',
         what: `${earthed}Nothing between any two leads: all shorted together, or the meter cannot read so little.`,
       });
+    // Of three pairs none is more than the other two together: no phase has less than nothing.
+    const least = Math.min(...starPhases(read[0]!, read[1]!, read[2]!));
+    const readU = Math.max(u.ohm, u.share * mean);
+    if (least < -COVER * readU)
+      return refuse({
+        code: 'cannot-be',
+        field: 'pair12',
+        label: 'Leads',
+        received: typed.join(', '),
+        bound: 'one pair reads more than the other two together, which no star or delta does: read them again, leads clean and zeroed',
+      });
     const unlike = (Math.max(...read) - Math.min(...read)) / mean;
-    const alike = judge(unlike, (Math.SQRT2 * Math.max(u.ohm, u.share * mean)) / mean, { upper: MOST_UNLIKE });
+    const alike = judge(unlike, (Math.SQRT2 * readU) / mean, { upper: MOST_UNLIKE });
     const bad = alike === 'out' ? badPhase(read, input.wound) : undefined;
     return ok({
       verdict: worstOf([alike, earthed === '' ? 'in' : 'out']),

@@ -124,9 +124,19 @@ describe('bearing.cone-and-locknut', () => {
     expect(late).toBeLessThanOrEqual(10);
   });
 
-  test('a lock or a clamp that adds play is refused', () => {
+  test('a lock may add play; a clamp never does, and half a pair says nothing', () => {
     const base = { playNow: 0.1, from: 0, to: 0.03, pitch: 1 };
-    expect(refused('bearing.cone-and-locknut', { ...base, setBefore: 0.05, lockedAfter: 0.08 })).toContain('never adds play');
+    expect(output('bearing.cone-and-locknut', { ...base, setBefore: 0.05, lockedAfter: 0.08 })).toMatchObject({
+      lock: expect.closeTo(-0.03, 12),
+      setTo: 0,
+    });
+    expect(refused('bearing.cone-and-locknut', { ...base, setBefore: 0.05, lockedAfter: 0.1 })).toContain('hold the cone');
+    expect(refused('bearing.cone-and-locknut', { ...base, setBefore: 0.05, lockedAfter: 0.04, clamped: 0.05 })).toContain(
+      'never adds play',
+    );
+    expect(refused('bearing.cone-and-locknut', { ...base, setBefore: 0.05 })).toContain('Last try, locked: is missing');
+    expect(refused('bearing.cone-and-locknut', { ...base, clamped: 0.05 })).toContain('Last try, locked: is missing');
+    expect(refused('bearing.cone-and-locknut', { ...base, lockedAfter: 0.05 })).toContain('before locking: is missing');
     expect(refused('bearing.cone-and-locknut', { ...base, pitch: 0 })).toContain('too small');
   });
 });

@@ -2,6 +2,7 @@ import { EXPANSION } from '../measuring/materials.js';
 import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
+import { INCH_HAIR_MM } from '../measuring/nominal.js';
 import { CLEARANCE, GROUPS, type Group } from './clearance-table.js';
 
 /**
@@ -59,11 +60,11 @@ export const clearance = defineWorking({
       name: 'warmer',
       label: 'Inner ring warmer by',
       symbol: 'ΔT',
-      quantity: 'ratio',
+      quantity: 'temperature difference',
       min: -50,
       max: 100,
       default: 10,
-      help: 'In kelvin; 5 to 10 as a rule, more at an exhaust or a brake.',
+      help: '5 to 10 K as a rule, more at an exhaust or a brake.',
     },
     {
       kind: 'number',
@@ -123,7 +124,8 @@ export const clearance = defineWorking({
       });
     if (input.outside <= input.bore)
       return refuse({ code: 'too-small', field: 'outside', received: mm(input.outside), bound: `more than the bore, ${mm(input.bore)}` });
-    const row = CLEARANCE.find(([over, to]) => input.bore > over && input.bore <= to)!;
+    const row = CLEARANCE.find(([over, to]) => input.bore > over + INCH_HAIR_MM && input.bore <= to + INCH_HAIR_MM);
+    if (!row) return refuse({ code: 'outside-method', field: 'bore', received: mm(input.bore), bound: 'bores over 6 mm to 200 mm' });
     const { inner, outer } = raceways(input.bore, input.outside);
     const fits = (input.onShaft * input.bore) / inner + (input.inHousing * outer) / input.outside;
     const warmth = EXPANSION.steel * input.warmer * outer;

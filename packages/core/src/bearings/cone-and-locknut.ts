@@ -8,7 +8,8 @@ const TURN = 360;
  * The lock moves it: how far off do I set the cone?
  *
  * play riding = play set − lock shift − clamp shift. Both shifts are measured: before against after
- * the locknut, and without against with the axle clamped. The slope is known, P/360, so a try
+ * the locknut, and without against with the axle clamped; a lock may add play (the thread's slack goes the other way),
+ * a clamp takes it up. The slope is known, P/360, so a try
  * only betters the shifts. Holds from a play above zero that a dial reads; what is felt at the rim is
  * no number.
  *
@@ -75,10 +76,10 @@ export const coneAndLocknut = defineWorking({
       name: 'lockShift',
       label: 'Else: the lock takes up',
       quantity: 'length',
-      min: 0,
+      min: -1,
       max: 1,
       default: 0,
-      help: 'From the last hub of this sheet.',
+      help: 'From the last hub of this sheet; minus where it adds play.',
     },
     {
       kind: 'number',
@@ -107,7 +108,13 @@ export const coneAndLocknut = defineWorking({
       quantity: 'length',
       help: 'If it were locked and clamped where it is; under 0 it would bind.',
     },
-    { kind: 'number', name: 'lock', label: 'The lock takes up', quantity: 'length', help: 'As measured, or as remembered.' },
+    {
+      kind: 'number',
+      name: 'lock',
+      label: 'The lock takes up',
+      quantity: 'length',
+      help: 'As measured, or as remembered; minus adds play.',
+    },
     { kind: 'number', name: 'clamp', label: 'The clamp takes up', quantity: 'length', help: 'As measured, or as remembered.' },
     {
       kind: 'choice',
@@ -127,19 +134,25 @@ export const coneAndLocknut = defineWorking({
   example: { playNow: '0.10 mm', from: '0 mm', to: '0.03 mm', pitch: '1 mm', setBefore: 0.12, lockedAfter: 0.05, clamped: 0.02 },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });
+    // Half a pair says nothing.
+    if (input.lockedAfter === undefined && (input.setBefore !== undefined || input.clamped !== undefined))
+      return refuse({ code: 'required', field: 'lockedAfter', quantity: 'length' });
+    if (input.lockedAfter !== undefined && input.setBefore === undefined && input.clamped === undefined)
+      return refuse({ code: 'required', field: 'setBefore', quantity: 'length' });
     const lock = shiftOf(input.setBefore, input.lockedAfter, input.lockShift);
     const clamp = shiftOf(input.lockedAfter, input.clamped, input.clampShift);
-    if (lock < 0)
-      return refuse({
-        code: 'cannot-be',
-        field: 'lockedAfter',
-        received: mm(input.lockedAfter!),
-        bound: 'a lock never adds play: the cone turned with it',
-      });
     if (clamp < 0)
       return refuse({ code: 'cannot-be', field: 'clamped', received: mm(input.clamped!), bound: 'a clamp never adds play: read again' });
     const aim = (input.from + input.to) / 2;
-    const setTo = aim + lock + clamp;
+    // No dial shows less than no play: where lock and clamp add some, none is the tightest that can be set.
+    const setTo = Math.max(0, aim + lock + clamp);
+    if (setTo - lock - clamp > input.to + 1e-9)
+      return refuse({
+        code: 'cannot-be',
+        field: 'lockedAfter',
+        received: mm(input.lockedAfter ?? lock),
+        bound: `without any play before the lock it rides at ${mm(-lock - clamp)} already: hold the cone while it is locked`,
+      });
     const riding = input.playNow - lock - clamp;
     const isIn = riding >= input.from - 1e-9 && riding <= input.to + 1e-9;
     return ok({

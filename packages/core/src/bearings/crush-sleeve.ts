@@ -19,7 +19,7 @@ const FELT_NM = 0.05;
  * over the slope, and at most what would stay inside the window were it twice as steep. Past the
  * window the sleeve is scrap: never back off. Holds for readings taken after turning it through.
  *
- * Example: 0.4 N·m at 30°, 0.8 at 40°, window 1.2 to 1.8: 16° more.
+ * Example: 0.4 N·m at 30°, 0.8 at 40°, window 1.2 to 1.8: 12.5° more, half of what would reach its end.
  */
 export const crushSleeve = defineWorking({
   id: 'bearing.crush-sleeve',

@@ -6,6 +6,8 @@ import { BEARINGS, BORE_RINGS, LIP_SEALS, SHAFT_RINGS } from './size-tables.js';
 /** Bore codes of the small ones; from 20 mm on the code is a fifth of the bore. */
 const SMALL_CODES: Readonly<Record<number, string>> = { 10: '00', 12: '01', 15: '02', 17: '03' };
 const SHOWN = 5;
+/** Two sizes that differ by less are as near, mm. */
+const NOISE_MM = 1e-6;
 /** Worn, dirty or badly measured, but still this size. */
 const NEAR_MM = 0.6;
 
@@ -151,7 +153,8 @@ export const identifyBearing = defineWorking({
           width === undefined ? 0 : Math.abs(one.width - width),
         ),
       }))
-      .toSorted((one, other) => one.off - other.off);
+      // The noise of an inch's conversion ranks nothing.
+      .toSorted((one, other) => (Math.abs(one.off - other.off) < NOISE_MM ? 0 : one.off - other.off));
     const [best, ...rest] = ranked;
     if (!best || best.off > NEAR_MM)
       return refuse({

@@ -1,11 +1,16 @@
 import { newtons, percent } from '../quantity/write.js';
 import { formatQuantity } from '../quantity/format.js';
 import { defineWorking } from '../working/describe.js';
-import { ok, refuse } from '../working/issues.js';
+import { ok, refuse, type Result } from '../working/issues.js';
 
 /** a1 by reliability; ISO 281:2007 table 12, from memory. */
 const A1 = { '90': 1, '95': 0.64, '96': 0.55, '97': 0.47, '98': 0.37, '99': 0.25 } as const;
 const EXPONENT = { ball: 3, roller: 10 / 3 } as const;
+/** X where thrust counts: deep groove ball, tapered roller. ISO 281, from memory. */
+const X = { ball: 0.56, roller: 0.4 } as const;
+const USUAL_Y = 1.6;
+/** e and Y belong together: at Fa = e·Fr thrust begins to count, so X + Y·e is 1, as near as tables are rounded. */
+const TOGETHER = 0.05;
 const MILLION = 1e6;
 const MINUTES = 60;
 
@@ -13,10 +18,11 @@ const MINUTES = 60;
  * How long does this bearing last?
  *
  * L10 = (C/P)^p million turns, p = 3 ball, 10/3 roller; Lnm = a1·L10; P = X·Fr + Y·Fa where thrust
- * counts. A tapered pair pulls itself apart by 0.5·Fr/Y. Inverse: the rating for wanted hours. Holds
+ * counts, of a roller bearing never less than Fr. e goes with Y: e = (1 − X)/Y; the two given so that they contradict
+ * each other are refused. A tapered pair pulls itself apart by 0.5·Fr/Y. Inverse: the rating for wanted hours. Holds
  * for clean, well greased bearings under steady load; a dirty one lasts a fraction.
  *
- * Example: C 19.5 kN, P 3 kN, 1000 rpm: 4580 h.
+ * Example: C 19.5 kN, P 3 kN, 1000 rpm: 4577 h.
  */
 export const life = defineWorking({
   id: 'bearing.life',
@@ -87,10 +93,19 @@ export const life = defineWorking({
       quantity: 'ratio',
       above: 0,
       max: 1,
-      default: 0.56,
-      help: '0.56 for deep groove, 0.4 for tapered.',
+      optional: true,
+      help: 'When left empty 0.56 for a ball bearing, 0.4 for a roller.',
     },
-    { kind: 'number', name: 'y', label: 'Y', quantity: 'ratio', above: 0, max: 5, default: 1.6, help: 'From its catalogue.' },
+    {
+      kind: 'number',
+      name: 'y',
+      label: 'Y',
+      quantity: 'ratio',
+      above: 0,
+      max: 5,
+      optional: true,
+      help: 'From its catalogue. When left empty the one that goes with e, or 1.6.',
+    },
     {
       kind: 'number',
       name: 'e',
@@ -98,8 +113,8 @@ export const life = defineWorking({
       quantity: 'ratio',
       above: 0,
       max: 2,
-      default: 0.3,
-      help: 'Thrust counts only from Fa/Fr over this.',
+      optional: true,
+      help: 'Thrust counts only from Fa/Fr over this. When left empty the one that goes with Y.',
     },
     { kind: 'number', name: 'speed', label: 'Speed', symbol: 'n', quantity: 'speed', above: 0, max: 200_000, help: 'Between the rings.' },
     {
@@ -145,13 +160,16 @@ export const life = defineWorking({
   cautions: ['A life of many: this one may fail tomorrow. Water and dirt take most of it.'],
   example: { rating: '19.5 kN', radial: '3 kN', speed: 1000 },
   compute(input) {
-    const counts = input.thrust > input.e * input.radial;
-    const load = counts ? input.x * input.radial + input.y * input.thrust : input.radial;
+    const factors = factorsOf(input);
+    if (!factors.ok) return factors;
+    const { x, y, e } = factors.value;
+    const both = x * input.radial + y * input.thrust;
+    const load = input.thrust <= e * input.radial ? input.radial : input.kind === 'roller' ? Math.max(input.radial, both) : both;
     if (load <= 0)
       return refuse({ code: 'too-small', field: 'radial', received: newtons(input.radial), bound: 'more than 0 N, or a thrust' });
     const exponent = EXPONENT[input.kind];
     const a1 = A1[input.reliability];
-    const induced = input.kind === 'roller' ? (0.5 * input.radial) / input.y : undefined;
+    const induced = input.kind === 'roller' ? (0.5 * input.radial) / y : undefined;
     if (input.ask === 'hours') {
       if (input.rating === undefined) return refuse({ code: 'required', field: 'rating', quantity: 'force' });
       if (load > input.rating / 2)
@@ -170,7 +188,7 @@ export const life = defineWorking({
   },
   explain: (input, output) => [
     {
-      say: input.thrust > input.e * input.radial ? 'Radial load and thrust as one.' : 'The thrust is too small to count.',
+      say: output.load === input.radial ? 'The thrust is too small to count.' : 'Radial load and thrust as one.',
       formula: 'P = X·Fr + Y·Fa',
       numbers: newtons(output.load),
     },
@@ -182,3 +200,29 @@ export const life = defineWorking({
     { say: 'At this speed.', formula: 'h = L·10⁶/(60·n)', numbers: formatQuantity(output.hours, 'time', 'h') },
   ],
 });
+
+interface Factors {
+  readonly x: number;
+  readonly y: number;
+  readonly e: number;
+}
+
+interface FactorsAsked {
+  readonly kind: 'ball' | 'roller';
+  readonly x: number | undefined;
+  readonly y: number | undefined;
+  readonly e: number | undefined;
+}
+
+/** X, Y and e as given, each that is left empty from those that are. */
+function factorsOf({ kind, x = X[kind], y, e }: FactorsAsked): Result<Factors> {
+  if (y !== undefined && e !== undefined && Math.abs(x + y * e - 1) > TOGETHER)
+    return refuse({
+      code: 'cannot-be',
+      field: 'e',
+      received: formatQuantity(e, 'ratio'),
+      bound: `with X ${formatQuantity(x, 'ratio')} and Y ${formatQuantity(y, 'ratio')} it is ${formatQuantity((1 - x) / y, 'ratio')}: take both from one line of the catalogue`,
+    });
+  const thrust = y ?? (e === undefined || x === 1 ? USUAL_Y : (1 - x) / e);
+  return ok({ x, y: thrust, e: e ?? (1 - x) / thrust });
+}

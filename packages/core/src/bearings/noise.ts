@@ -8,9 +8,9 @@ const NEAR_SHARE = 0.02;
 /**
  * Which part of the bearing makes the noise?
  *
- * For one turn of the inner ring, outer ring still, with n balls of d on a pitch circle D and
- * contact angle α, q = d/D·cos α: cage (1 − q)/2, outer race n·(1 − q)/2, inner race n·(1 + q)/2,
- * a ball on either race (1 − q²)·D/d. Times shaft speed. Without slip.
+ * For one turn of one ring against the other, with n balls of d on a pitch circle D and contact angle α,
+ * q = d/D·cos α: outer race n·(1 − q)/2, inner race n·(1 + q)/2, a ball on either race (1 − q²)·D/d. The cage turns
+ * (1 − q)/2 with the inner ring, (1 + q)/2 with the outer one (a hub). Times the speed. Without slip.
  *
  * Example: a 6205 (9 balls, 7.94 on 39.04 mm): outer 3.5848, inner 5.4152, cage 0.3983 per turn.
  */
@@ -54,11 +54,22 @@ export const noise = defineWorking({
     {
       kind: 'number',
       name: 'speed',
-      label: 'Inner ring turns',
+      label: 'It turns',
       quantity: 'speed',
       above: 0,
       max: 200_000,
-      help: 'Against the outer ring.',
+      help: 'One ring against the other.',
+    },
+    {
+      kind: 'choice',
+      name: 'turning',
+      label: 'What turns',
+      default: 'inner',
+      choices: [
+        { id: 'inner', label: 'the inner ring: a shaft' },
+        { id: 'outer', label: 'the outer ring: a hub' },
+      ],
+      help: 'Sets how fast the cage goes round.',
     },
     {
       kind: 'list',
@@ -116,8 +127,8 @@ export const noise = defineWorking({
         bound: `less than the pitch circle ${formatQuantity(input.pitch, 'length')}`,
       });
     const q = (input.ball / input.pitch) * Math.cos((input.angle * Math.PI) / 180);
-    const cage = (1 - q) / 2;
-    const outer = input.balls * cage;
+    const cage = (input.turning === 'inner' ? 1 - q : 1 + q) / 2;
+    const outer = (input.balls * (1 - q)) / 2;
     const inner = (input.balls * (1 + q)) / 2;
     const rolling = (1 - q * q) * (input.pitch / input.ball);
     const hertz = input.speed / 60;
@@ -126,7 +137,7 @@ export const noise = defineWorking({
       { part: 'inner race', strikes: inner },
       { part: 'cage', strikes: cage },
       { part: 'ball', strikes: rolling },
-      { part: 'shaft (unbalance, bend)', strikes: 1 },
+      { part: input.turning === 'inner' ? 'shaft (unbalance, bend)' : 'hub (unbalance, bend)', strikes: 1 },
     ];
     const matches = input.peaks.flatMap((peak) =>
       parts.flatMap(({ part, strikes }) =>
@@ -158,7 +169,7 @@ export const noise = defineWorking({
       },
       {
         say: 'For one turn.',
-        formula: 'cage (1 − q)/2, outer n(1 − q)/2, inner n(1 + q)/2, ball (1 − q²)·D/d',
+        formula: 'cage (1 ∓ q)/2, outer n(1 − q)/2, inner n(1 + q)/2, ball (1 − q²)·D/d',
         numbers: `${output.cage.toFixed(4)}, ${output.outer.toFixed(4)}, ${output.inner.toFixed(4)}, ${output.rolling.toFixed(4)}`,
       },
       { say: `It points to: ${output.what}.` },

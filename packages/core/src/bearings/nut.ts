@@ -22,7 +22,8 @@ interface LockRow {
  *
  * travel = P · θ / 360, play after = play now − travel − lock shift, for tightening θ > 0.
  * Lock positions of the nut: the union of k · 360/N − h over all pin-hole openings h (degrees,
- * counted against the tightening direction; a through hole is two openings 180° apart).
+ * counted against the tightening direction; a through hole is two openings 180° apart, and its pin a slot on both
+ * sides: with an odd number of slots there is none).
  * Holds from a **measured play above zero** to zero; below zero travel becomes preload and this
  * sum no longer tells it. A nut that is still seated must be backed off and read again.
  *
@@ -192,6 +193,17 @@ export const nut = defineWorking({
     if (aim < input.from || aim > input.to)
       return refuse({ code: 'aim-outside', field: 'aim', received: mm(aim), bound: `${mm(input.from)} to ${mm(input.to)}` });
 
+    // A pin through the spindle comes out at a slot, or not at all.
+    const through = input.openings.find((opening) =>
+      input.openings.some((other) => Math.abs(Math.abs(other - opening) - TURN / 2) < SAME_DEGREE),
+    );
+    if (input.slots % 2 === 1 && through !== undefined)
+      return refuse({
+        code: 'cannot-be',
+        field: 'slots',
+        received: String(input.slots),
+        bound: `a pin through the spindle needs a slot on both sides, and of ${input.slots} none has one opposite. Count them again, or give the one opening that locks`,
+      });
     const positions = lockPositions(input.slots, input.openings);
     const playAt = (angle: number): number => input.playNow - (input.pitch * angle) / TURN - input.lockShift;
     const exactAngle = ((input.playNow - input.lockShift - aim) * TURN) / input.pitch;

@@ -1,4 +1,4 @@
-import { judge } from '../measuring/verdict.js';
+import { judge, uncertaintyOf } from '../measuring/verdict.js';
 import { VERDICT } from '../measuring/verdict-field.js';
 import { mm, newtonMetres, newtons } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
@@ -154,9 +154,7 @@ export const rollingTorque = defineWorking({
       });
     const scale = input.pinion === undefined ? 1 : input.ratio;
     const torque = (own - (input.pinion ?? 0)) * scale;
-    const spread =
-      input.pulls.length > 1 ? Math.sqrt(input.pulls.reduce((sum, pull) => sum + (pull - force) ** 2, 0) / (input.pulls.length - 1)) : 0;
-    const u = Math.hypot(input.u, spread / Math.sqrt(input.pulls.length)) * arm * scale;
+    const u = uncertaintyOf({ readings: input.pulls, toolU: input.u, toolS: 0 }).u * arm * scale;
     const verdict = judge(torque, u, { lower: input.from, upper: input.to });
     const pullAt = (wanted: number): number => (wanted / scale + (input.pinion ?? 0) + input.sealDrag) / arm;
     const what =

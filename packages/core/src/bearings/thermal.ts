@@ -1,7 +1,7 @@
 import { EXPANSION, EXPANSION_CHOICES } from '../measuring/materials.js';
-import { celsius, microns, mm } from '../quantity/write.js';
+import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
-import { ok, refuse } from '../working/issues.js';
+import { ok } from '../working/issues.js';
 
 const COLD_C = 20;
 /** cot α = K/0.39 (bearing handbooks). */
@@ -12,8 +12,9 @@ const K_PER_COT = 0.39;
  *
  * A tapered pair loses g·[cot α1·D1/2 + cot α2·D2/2 ± L], + face to face, − back to back, with
  * g = α shaft·ΔT shaft − α housing·ΔT housing, cot α = K/0.39, D the mean cup diameter, L the distance
- * between the cups' centres. The radial part can be the larger and turn the sign. Holds for parts that
- * are each warm through.
+ * between the cups' centres. The radial part can be the larger and turn the sign. A start below the bench's temperature is
+ * worked out alike: in an aluminium housing it is the one that goes tight. A cup in aluminium loses
+ * (α aluminium − α steel)·ΔT·D of its hold. Holds for parts that are each at one temperature.
  *
  * Example: K 1.5, D 60, L 180, steel, shaft 20 K warmer, face to face: loses 0.095 mm.
  */
@@ -96,7 +97,15 @@ export const thermal = defineWorking({
       help: 'Middle of one cup to middle of the other.',
     },
     { kind: 'choice', name: 'shaftOf', label: 'Shaft of', default: 'steel', choices: EXPANSION_CHOICES, help: 'What it is made of.' },
-    { kind: 'number', name: 'shaftT', label: 'Shaft hot at', quantity: 'temperature', min: -40, max: 200, help: 'Running.' },
+    {
+      kind: 'number',
+      name: 'shaftT',
+      label: 'Shaft then at',
+      quantity: 'temperature',
+      min: -60,
+      max: 200,
+      help: 'Running, or at a cold start.',
+    },
     {
       kind: 'choice',
       name: 'housingOf',
@@ -108,11 +117,11 @@ export const thermal = defineWorking({
     {
       kind: 'number',
       name: 'housingT',
-      label: 'Housing hot at',
+      label: 'Housing then at',
       quantity: 'temperature',
-      min: -40,
+      min: -60,
       max: 200,
-      help: 'Running; cooler than the shaft as a rule.',
+      help: 'Running it is cooler than the shaft as a rule.',
     },
     {
       kind: 'number',
@@ -131,6 +140,14 @@ export const thermal = defineWorking({
     { kind: 'number', name: 'loses', label: 'Loses', quantity: 'length', help: 'From cold to hot; minus gains play.' },
     { kind: 'number', name: 'radial', label: 'Of it radial', quantity: 'length', help: 'Cones and cups growing in diameter.' },
     { kind: 'number', name: 'axial', label: 'Of it axial', quantity: 'length', help: 'Shaft and housing growing in length.' },
+    {
+      kind: 'number',
+      name: 'cupLoosens',
+      label: 'The cups lose of their hold',
+      quantity: 'length',
+      help: 'In diameter: the housing grows more than a steel cup. Minus grips harder.',
+    },
+    { kind: 'text', name: 'what', label: 'So', longest: 300, help: 'What to see to.' },
   ],
   sources: [
     {
@@ -144,20 +161,16 @@ export const thermal = defineWorking({
   cautions: ['A pair that goes tight hot burns: where the temperatures are guessed, set to the loose end.'],
   example: { setting: '0.15 mm', k1: 1.5, d1: 60, apart: 180, shaftT: 90, housingT: 70, housingOf: 'steel' },
   compute(input) {
-    if (input.shaftT < input.coldT && input.housingT < input.coldT)
-      return refuse({
-        code: 'cannot-be',
-        field: 'shaftT',
-        received: celsius(input.shaftT),
-        bound: `running it is no colder than the bench, ${celsius(input.coldT)}`,
-      });
     const grows = EXPANSION[input.shaftOf] * (input.shaftT - input.coldT) - EXPANSION[input.housingOf] * (input.housingT - input.coldT);
     const cot = (k: number): number => k / K_PER_COT;
     const radial = grows * ((cot(input.k1) * input.d1) / 2 + (cot(input.k2 ?? input.k1) * (input.d2 ?? input.d1)) / 2);
     const axial = grows * input.apart * (input.arrangement === 'face-to-face' ? 1 : -1);
     const loses = radial + axial;
     const cold = input.ask === 'cold' ? input.setting : input.setting + loses;
-    return ok({ hot: cold - loses, cold, loses, radial, axial });
+    // The cup follows its housing's temperature, and is of steel.
+    const cupLoosens =
+      (EXPANSION[input.housingOf] - EXPANSION.steel) * (input.housingT - input.coldT) * Math.max(input.d1, input.d2 ?? input.d1);
+    return ok({ hot: cold - loses, cold, loses, radial, axial, cupLoosens, what: whatToSeeTo(input, cold - loses, cupLoosens) });
   },
   explain: (input, output) => [
     { say: 'Across: cones swell into their cups.', formula: 'g·(cot α1·D1/2 + cot α2·D2/2)', numbers: microns(output.radial) },
@@ -166,6 +179,30 @@ export const thermal = defineWorking({
       formula: '± g·L',
       numbers: microns(output.axial),
     },
-    { say: 'Hot is cold less both.', numbers: `${mm(output.cold)} − ${mm(output.loses)} = ${mm(output.hot)}` },
+    { say: output.what, formula: '(α housing − α steel)·ΔT·D', numbers: microns(output.cupLoosens) },
+    { say: 'Then it is what it was less both.', numbers: `${mm(output.cold)} − ${mm(output.loses)} = ${mm(output.hot)}` },
   ],
 });
+
+interface Then {
+  readonly shaftT: number;
+  readonly housingT: number;
+  readonly coldT: number;
+  readonly housingOf: keyof typeof EXPANSION;
+}
+
+/** A cup that loses no more than this holds on as it did, mm. */
+const LITTLE_HOLD_MM = 0.005;
+
+function whatToSeeTo({ shaftT, housingT, coldT, housingOf }: Then, then: number, cupLoosens: number): string {
+  const isColdStart = shaftT < coldT && housingT < coldT;
+  const state = then < 0 ? `${mm(-then)} of preload as travel` : `${mm(then)} of play`;
+  const words = [
+    isColdStart ? `At a cold start there is ${state}.` : `Running there is ${state}.`,
+    ...(cupLoosens > LITTLE_HOLD_MM
+      ? [`The cups come loose in the hot housing unless they go in with more than ${microns(cupLoosens)} of interference.`]
+      : []),
+    ...(housingOf === 'aluminium' && !isColdStart ? ['In aluminium the coldest start is the tightest: work that out, too.'] : []),
+  ];
+  return words.join(' ');
+}

@@ -73,7 +73,7 @@ export const repair = defineWorking({
         { name: 'perSeason', label: 'a season', quantity: 'money' },
         { name: 'breakEven', label: 'must last, seasons', quantity: 'ratio' },
       ],
-      help: 'In all: with comebacks and days down as expected. Must last: to cost what the best other one does.',
+      help: 'In all: with comebacks and days down as expected. Must last: to cost what the best other one does; nothing where that costs nothing.',
     },
     {
       kind: 'table',
@@ -135,7 +135,7 @@ export const repair = defineWorking({
         option: option.option,
         inAll: inAll(option, input.dayCost),
         perSeason: perSeason(option),
-        breakEven: inAll(option, input.dayCost) / perSeason(option === best ? second : best),
+        ...breakEvenOf(inAll(option, input.dayCost), perSeason(option === best ? second : best)),
       })),
       tornado,
     });
@@ -170,6 +170,11 @@ export const repair = defineWorking({
 
 function inAll({ cost, comeback, comebackCost, down }: Option, dayCost: number): number {
   return cost + comeback * comebackCost + down * dayCost;
+}
+
+/** Seasons after which it costs what the other one does a season; none against one that costs nothing. */
+function breakEvenOf(cost: number, perSeasonOfOther: number): { readonly breakEven?: number } {
+  return perSeasonOfOther > 0 ? { breakEven: cost / perSeasonOfOther } : {};
 }
 
 function wrongIn(
@@ -233,10 +238,14 @@ function tornadoOf(best: Option, second: Option, dayCost: number): readonly Bar[
 }
 
 function whatChanges(best: Option, second: Option, bestCost: number, secondCost: number, dayCost: number, tornado: readonly Bar[]): string {
-  const least = inAll(best, dayCost) / secondCost;
   const rise = (secondCost - bestCost) * best.seasons;
   const turning = tornado.filter(({ low, high }) => Math.min(low, high) < 0).map(({ what }) => what);
-  const words = `${second.option} is as good when ${best.option} lasts ${least.toFixed(1)} seasons instead of ${best.seasons.toFixed(1)}, or costs ${rise.toFixed(2)} more.`;
+  if (secondCost === 0) return `${best.option} and ${second.option} cost nothing: take what lasts.`;
+  const least = inAll(best, dayCost) / secondCost;
+  const words =
+    bestCost === 0
+      ? `${best.option} costs nothing: ${second.option} is as good when it costs ${rise.toFixed(2)} more.`
+      : `${second.option} is as good when ${best.option} lasts ${least.toFixed(1)} seasons instead of ${best.seasons.toFixed(1)}, or costs ${rise.toFixed(2)} more.`;
   return turning.length === 0
     ? `${words} None of the figures turns it alone.`
     : `${words} It hangs on: ${turning.join(', ')}.`.slice(0, 400);

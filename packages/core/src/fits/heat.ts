@@ -1,17 +1,18 @@
-import { EXPANSION, EXPANSION_CHOICES } from '../measuring/materials.js';
+import { EXPANSION, EXPANSION_CHOICES, HEAT_J_PER_MM3 } from '../measuring/materials.js';
 import { formatQuantity } from '../quantity/format.js';
 import { celsius, microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
 
-/** Contraction of steel when it is made very cold, per kelvin: less than it grows. Handbook value, from memory. */
+/** What a metal contracts when it is made cold, over what it grows: 8.5 to 11.5 for steel. Handbook value, from memory. */
 const COLD_SHARE = 8.5 / 11.5;
-/** Highest temperature of what is heated, °C; the sheet goes first. Bearing handbooks, from memory. */
-const MOST_C = { 'open-bearing': 120, 'sealed-bearing': 80, hub: 250, 'soft-hub': 150 } as const;
+/** Highest temperature of what is heated, °C; the sheet goes first. Bearing handbooks and common practice, from memory. */
+const MOST_C = { 'open-bearing': 120, 'sealed-bearing': 80, hardened: 150, hub: 250, 'soft-hub': 150 } as const;
+/** An aluminium part loses its temper over this, °C, whatever it is. Common practice. */
+const MOST_ALUMINIUM_C = 150;
 /** Still air and radiation round a hot ring, W/(mm²·K). Common practice, good to a third. */
 const AIR_W_PER_MM2 = 14e-6;
-/** Heat to warm a cubic millimetre by a kelvin, J: steel 7850 kg/m³ · 460 J/(kg·K). */
-const HEAT_J_PER_MM3 = 7850e-9 * 460;
+const SIZES_AT_C = 20;
 /** Gap in which a ring slides home, of the seat. Common practice. */
 const GAP_SHARE = 0.0005;
 const CURVE_POINTS = 40;
@@ -19,8 +20,9 @@ const CURVE_POINTS = 40;
 /**
  * How warm, so that it drops on, and how long have I got?
  *
- * T = T0 + (interference + gap)/(α·d) where only the ring is warmed; a cooled shaft takes its
- * share with the contraction figure. Never over what bearing, seals, grease or temper stand. It
+ * T = T0 + (interference + gap)/(α·d) where only the ring is warmed; a shaft that is colder than the bench takes its
+ * share with the contraction figure (steel 8.5e-6/K). Shaft and bench are at one temperature unless another is given; the
+ * interference is meant at 20 °C. Never over what bearing, seals, grease or temper stand. It
  * cools by T(t) = Tair + (T − Tair)·e^(−t/τ), τ = heat of the ring over what air takes; it grips when
  * the growth is down to the interference. Holds for parts warm through.
  *
@@ -51,7 +53,8 @@ export const heat = defineWorking({
       choices: [
         { id: 'open-bearing', label: 'an open bearing or race: to 120 °C' },
         { id: 'sealed-bearing', label: 'a sealed or greased bearing: to 80 °C' },
-        { id: 'hub', label: 'a steel or iron hub or gear: to 250 °C' },
+        { id: 'hardened', label: 'a hardened gear or ring: to 150 °C' },
+        { id: 'hub', label: 'a soft steel or iron hub: to 250 °C' },
         { id: 'soft-hub', label: 'an aluminium housing: to 150 °C' },
       ],
       help: 'What stands no more.',
@@ -66,7 +69,22 @@ export const heat = defineWorking({
       optional: true,
       help: 'Instead of the usual figure.',
     },
-    { kind: 'choice', name: 'ringOf', label: 'It is of', default: 'steel', choices: EXPANSION_CHOICES, help: 'The warmed part.' },
+    {
+      kind: 'choice',
+      name: 'ringOf',
+      label: 'It is of',
+      optional: true,
+      choices: EXPANSION_CHOICES,
+      help: 'The warmed part: steel when left empty, an aluminium housing of aluminium.',
+    },
+    {
+      kind: 'choice',
+      name: 'shaftOf',
+      label: 'Shaft of',
+      default: 'steel',
+      choices: EXPANSION_CHOICES,
+      help: 'It contracts by its own figure.',
+    },
     {
       kind: 'number',
       name: 'bench',
@@ -84,8 +102,8 @@ export const heat = defineWorking({
       quantity: 'temperature',
       min: -196,
       max: 60,
-      default: 20,
-      help: 'Cooled in a freezer −18 °C, in dry ice −70 °C.',
+      optional: true,
+      help: 'As the bench when left empty. Cooled in a freezer −18 °C, in dry ice −70 °C.',
     },
     {
       kind: 'number',
@@ -132,11 +150,21 @@ export const heat = defineWorking({
   ],
   example: { seat: 40, interference: 0.015, outside: 80, width: 18 },
   compute(input) {
-    const allowed = input.most ?? MOST_C[input.what];
+    const ringOf = ringMetal(input);
+    if (input.what.endsWith('bearing') && ringOf !== 'steel' && ringOf !== 'stainless')
+      return refuse({ code: 'cannot-be', field: 'ringOf', received: ringOf, bound: 'a bearing is of steel' });
+    if (input.what === 'soft-hub' && (ringOf === 'steel' || ringOf === 'cast-iron' || ringOf === 'stainless'))
+      return refuse({ code: 'cannot-be', field: 'ringOf', received: ringOf, bound: 'an aluminium housing is of a light or yellow metal' });
+    const usual = MOST_C[input.what];
+    const allowed = input.most ?? (ringOf === 'aluminium' ? Math.min(usual, MOST_ALUMINIUM_C) : usual);
     const gap = input.gap ?? input.seat * GAP_SHARE;
-    const alpha = EXPANSION[input.ringOf];
-    const byShaft = EXPANSION.steel * (input.shaftT < 0 ? COLD_SHARE : 1) * (input.bench - input.shaftT) * input.seat;
-    const at = (growth: number): number => input.bench + Math.max(0, growth - byShaft) / (alpha * input.seat);
+    const alpha = EXPANSION[ringOf];
+    const shaftAlpha = EXPANSION[input.shaftOf];
+    const cooler = input.bench - (input.shaftT ?? input.bench);
+    // Two metals, away from the 20 °C at which both were measured, have another interference.
+    const byBench = (shaftAlpha - alpha) * (input.bench - SIZES_AT_C) * input.seat;
+    const byShaft = shaftAlpha * (cooler > 0 ? COLD_SHARE : 1) * cooler * input.seat;
+    const at = (growth: number): number => input.bench + Math.max(0, growth + byBench - byShaft) / (alpha * input.seat);
     const temperature = at(input.interference + gap);
     const grips = at(input.interference);
     if (temperature > allowed)
@@ -151,7 +179,9 @@ export const heat = defineWorking({
     if (input.outside !== undefined && input.outside <= input.seat)
       return refuse({ code: 'too-small', field: 'outside', received: mm(input.outside), bound: `more than the seat, ${mm(input.seat)}` });
     const constant =
-      input.outside === undefined || input.width === undefined ? undefined : coolingConstant(input.seat, input.outside, input.width);
+      input.outside === undefined || input.width === undefined
+        ? undefined
+        : coolingConstant(input.seat, input.outside, input.width, ringMetal(input));
     const left =
       constant === undefined || grips <= input.bench || temperature <= grips
         ? undefined
@@ -181,7 +211,9 @@ export const heat = defineWorking({
   ],
   draw(input, output) {
     const constant =
-      input.outside === undefined || input.width === undefined ? 300 : coolingConstant(input.seat, input.outside, input.width);
+      input.outside === undefined || input.width === undefined
+        ? 300
+        : coolingConstant(input.seat, input.outside, input.width, ringMetal(input));
     const until = 1.5 * (output.left ?? constant);
     return {
       kind: 'chart',
@@ -204,8 +236,14 @@ export const heat = defineWorking({
   },
 });
 
-/** Seconds in which a ring of steel loses two thirds of its warmth to the air. */
-function coolingConstant(inside: number, outside: number, width: number): number {
+type Metal = keyof typeof HEAT_J_PER_MM3;
+
+function ringMetal({ what, ringOf }: { readonly what: keyof typeof MOST_C; readonly ringOf: Metal | undefined }): Metal {
+  return ringOf ?? (what === 'soft-hub' ? 'aluminium' : 'steel');
+}
+
+/** Seconds in which a ring loses two thirds of its warmth to the air. */
+function coolingConstant(inside: number, outside: number, width: number, metal: Metal): number {
   const face = (Math.PI / 4) * (outside ** 2 - inside ** 2);
-  return (HEAT_J_PER_MM3 * face * width) / (AIR_W_PER_MM2 * (Math.PI * (outside + inside) * width + 2 * face));
+  return (HEAT_J_PER_MM3[metal] * face * width) / (AIR_W_PER_MM2 * (Math.PI * (outside + inside) * width + 2 * face));
 }

@@ -19,6 +19,20 @@ export function contactPressure(interference: number, seat: number, hub: Cylinde
   return interference / (seat * ((outer + hub.poisson) / hub.modulusMPa + (inner - shaft.poisson) / shaft.modulusMPa));
 }
 
+/**
+ * Equivalent stress at the bore of the hub, MPa, after von Mises: hoop stress and contact pressure together,
+ * √(σt² + σt·p + p²), free endwise.
+ */
+export function hubMises(pressureMPa: number, seat: number, outside: number): number {
+  const hoop = hoopStress(pressureMPa, seat, outside);
+  return Math.sqrt(hoop * hoop + hoop * pressureMPa + pressureMPa * pressureMPa);
+}
+
+/** The same where the shaft is loaded most: at its bore 2·p·d²/(d² − di²), p alone in a solid one. */
+export function shaftMises(pressureMPa: number, seat: number, inside: number): number {
+  return inside === 0 ? pressureMPa : (2 * pressureMPa * seat ** 2) / (seat ** 2 - inside ** 2);
+}
+
 /** Stress round the bore of the hub, MPa; pulling. */
 export function hoopStress(pressureMPa: number, seat: number, outside: number): number {
   return (pressureMPa * (outside ** 2 + seat ** 2)) / (outside ** 2 - seat ** 2);

@@ -21,7 +21,7 @@ interface Tube {
  * by a clearance; below a support with room for what comes through. Holds for ball and roller
  * bearings and lip seals, whose rings stand a quarter of the section high.
  *
- * Example: a 6204 onto its shaft: a tube of 20.5 inside, 26 outside at most.
+ * Example: a 6204 onto its shaft: a tube of 20.5 inside, 26.75 outside at most.
  */
 export const sleeve = defineWorking({
   id: 'press.sleeve',

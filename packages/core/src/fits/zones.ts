@@ -1,3 +1,5 @@
+import { INCH_HAIR_MM } from '../measuring/nominal.js';
+
 /**
  * ISO 286-1 to 500 mm: standard tolerances and fundamental deviations, µm. Values of ISO 286-1:2010
  * tables 1 to 5, from memory; the tests hold the zones made of them against cells of ISO 286-2.
@@ -93,9 +95,9 @@ const ZONE = /^(?<letter>JS|js|[D-HJ-KM-NPRSd-hj-km-npr-u])(?<grade>5|6|7|8|9|10
 /** Limits of a tolerance zone such as H7 or k6 at a nominal size, µm; undefined where there is none. */
 export function zoneAt(name: string, nominal: number): Zone | undefined {
   const { letter, grade: gradeText } = ZONE.exec(name.trim())?.groups ?? {};
-  if (letter === undefined || gradeText === undefined || nominal <= 0 || nominal > STEPS.at(-1)!) return undefined;
+  if (letter === undefined || gradeText === undefined || nominal <= 0 || nominal > STEPS.at(-1)! + INCH_HAIR_MM) return undefined;
   const grade = Number(gradeText);
-  const step = STEPS.findIndex((to) => nominal <= to);
+  const step = STEPS.findIndex((to) => nominal <= to + INCH_HAIR_MM);
   const width = IT[grade]![step]!;
   if (letter.toLowerCase() === 'js') return { lower: -width / 2, upper: width / 2 };
   return letter === letter.toLowerCase() ? shaftZone(letter, grade, step, nominal, width) : holeZone(letter, grade, step, nominal, width);
@@ -115,7 +117,7 @@ function shaftZone(letter: string, grade: number, step: number, nominal: number,
 
 function overOf(letter: string, grade: number, step: number, nominal: number): number | undefined {
   if (letter === 'k') return grade <= 7 ? K_SHAFT[step] : 0;
-  return OVERS[letter]?.[step] ?? FINE_OVERS[letter]?.[FINE_STEPS.findIndex((to) => nominal <= to)];
+  return OVERS[letter]?.[step] ?? FINE_OVERS[letter]?.[FINE_STEPS.findIndex((to) => nominal <= to + INCH_HAIR_MM)];
 }
 
 function holeZone(letter: string, grade: number, step: number, nominal: number, width: number): Zone | undefined {

@@ -1,19 +1,23 @@
 import { bestPacks, bestPair, firstThenSecond, type Pack, type PackPair } from '../math/shim-pack.js';
-import { MOST_PIECES_FIELD, SHELF_FIELD, isInside, noneWords, packWords, shelfOf } from '../bearings/shelf-field.js';
+import { MOST_PIECES_FIELD, SHELF_FIELD, isInside, noneWords, packWords, shelfOf, type Ends } from '../bearings/shelf-field.js';
 import { microns, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 
 const RADIANS = Math.PI / 180;
+/** Packs at the teeth that are tried with the rest of the shelf at the other side. */
+const TRIED = 12;
 
 /**
  * Backlash and preload: which shims on both sides of the carrier?
  *
  * Ring gear shift = (b − target)/k, towards the pinion; k from two readings, or
- * 2·tan φ·sin Γ/cos ψ (0.70 for 20° and 75°, straight). Set at the tightest of the places. Both packs together grow
- * by the play and the preload; the teeth side gets less by the shift, the other side more. A dial off the
- * ring's radius is scaled. Refused where no two packs of the shelf bring it inside. Holds while the teeth
- * touch near the middle.
+ * 2·tan φ·sin Γ/cos ψ (0.70 for 20° and 75°, straight). A dial off the ring's radius is scaled, and k with it. Where the
+ * backlash varies by less than its window the target leaves every place inside, else the tightest place is set to the
+ * middle. Both packs together grow by the play and the preload. While it is read a carrier with play is pushed to one
+ * side, and stands against that pack. A preload presses both bearings: each side takes the share that the give of the
+ * other leaves it, so that the ring stays where it is. Refused where no two packs of the shelf bring it inside. Holds
+ * while the teeth touch near the middle.
  *
  * Example: 0.30 mm where 0.15 is wanted, k 0.7: 0.214 mm towards the pinion.
  */
@@ -65,6 +69,17 @@ export const backlash = defineWorking({
       help: 'Dial along the axle, without preload; 0 when there is none.',
     },
     {
+      kind: 'choice',
+      name: 'pushed',
+      label: 'Pushed while it was read',
+      default: 'teeth',
+      choices: [
+        { id: 'teeth', label: 'to the pinion, against the pack at the teeth' },
+        { id: 'other', label: 'away from it, against the other pack' },
+      ],
+      help: 'With play the ring stands on one side or the other; without any it is all one.',
+    },
+    {
       kind: 'number',
       name: 'preload',
       label: 'Preload wanted',
@@ -73,6 +88,16 @@ export const backlash = defineWorking({
       max: 1,
       default: 0,
       help: 'As thickness over no play, both sides together.',
+    },
+    {
+      kind: 'number',
+      name: 'stiffer',
+      label: 'Bearing at the teeth, stiffer by',
+      quantity: 'ratio',
+      min: 0.1,
+      max: 10,
+      default: 1,
+      help: 'Its stiffness over that of the other one; 1 for two alike.',
     },
     {
       kind: 'choice',
@@ -171,7 +196,8 @@ export const backlash = defineWorking({
     { kind: 'number', name: 'teeth', label: 'Pack at the teeth', quantity: 'length', help: 'Exactly.' },
     { kind: 'number', name: 'other', label: 'Pack at the other side', quantity: 'length', help: 'Exactly.' },
     { kind: 'number', name: 'k', label: 'Backlash for a shift', symbol: 'k', quantity: 'ratio', help: 'mm of backlash for each mm.' },
-    { kind: 'number', name: 'tightest', label: 'Tightest place', quantity: 'length', help: 'What is set.' },
+    { kind: 'number', name: 'tightest', label: 'Tightest place', quantity: 'length', help: 'As read, at the ring’s radius.' },
+    { kind: 'number', name: 'target', label: 'To become', quantity: 'length', help: 'At the tightest place.' },
     { kind: 'number', name: 'varies', label: 'Varies by', quantity: 'length', help: 'Widest less tightest: run-out of the ring.' },
     { kind: 'text', name: 'teethPack', label: 'At the teeth put', longest: 200, optional: true, help: 'From the shelf.' },
     { kind: 'text', name: 'otherPack', label: 'At the other side put', longest: 200, optional: true, help: 'From the shelf.' },
@@ -188,7 +214,8 @@ export const backlash = defineWorking({
   ],
   sources: [
     { kind: 'derivation', document: 'geometry of a bevel gear moved along its axis', for: 'k = 2·tan φ·sin Γ/cos ψ' },
-    { kind: 'common practice', document: 'set at the tightest place; the preload stays while the ring is moved', for: 'how it is read' },
+    { kind: 'derivation', document: 'two springs in one preload: each gives by the stiffness of the other', for: 'where the preload goes' },
+    { kind: 'common practice', document: 'all places inside the window, else set at the tightest', for: 'what is set' },
   ],
   cautions: ['Do not turn the ring with the pry bar in the teeth.'],
   example: {
@@ -211,18 +238,23 @@ export const backlash = defineWorking({
   },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });
-    const rule = slopeOf(input);
+    if ((input.dialRadius === undefined) !== (input.ringRadius === undefined))
+      return refuse({ code: 'required', field: input.dialRadius === undefined ? 'dialRadius' : 'ringRadius', quantity: 'length' });
+    const scale = input.dialRadius === undefined || input.ringRadius === undefined ? 1 : input.ringRadius / input.dialRadius;
+    const rule = slopeOf(input, scale);
     if (!rule.ok) return rule;
     const k = rule.value;
-    const scale = input.dialRadius === undefined || input.ringRadius === undefined ? 1 : input.ringRadius / input.dialRadius;
     const tightest = Math.min(...input.readings) * scale;
     const varies = (Math.max(...input.readings) - Math.min(...input.readings)) * scale;
-    const aim = (input.from + input.to) / 2;
-    const shift = (tightest - aim) / k;
-    const total = input.teethSide + input.otherSide + input.play + input.preload;
-    // The growth for play and preload goes behind the ring and is shared out by the shift: the teeth side holds its place.
-    const teeth = input.teethSide - shift;
-    const other = total - teeth;
+    // A ring that varies by more than its window cannot be inside everywhere.
+    const room = input.to - input.from - varies;
+    const window = room >= 0 ? { from: input.from, to: input.to - varies } : { from: input.from, to: input.to };
+    const target = (window.from + window.to) / 2;
+    const shift = (tightest - target) / k;
+    // Each side gives by what the other is stiffer: so much of the preload at each leaves the ring where it is.
+    const atTeeth = input.preload / (1 + input.stiffer);
+    const teeth = input.teethSide - shift + atTeeth + (input.pushed === 'other' ? input.play : 0);
+    const other = input.otherSide + shift + (input.preload - atTeeth) + (input.pushed === 'teeth' ? input.play : 0);
     if (teeth < 0 || other < 0)
       return refuse({
         code: 'cannot-be',
@@ -231,28 +263,40 @@ export const backlash = defineWorking({
         bound: `it would have to be ${mm(Math.min(teeth, other))}: the parts are not as they were`,
       });
     const what =
-      varies > input.to - input.from
+      room < 0
         ? 'It varies by more than the window: the ring is off its seat, or bent. Dirt or a burr first.'
-        : tightest >= input.from && tightest + varies <= input.to
+        : room >= 0 && isInside(tightest, window)
           ? 'The backlash is in as it is.'
           : shift > 0
             ? 'Too wide: the ring goes to the pinion.'
             : 'Too tight: the ring goes away from the pinion.';
-    const base = { shift, teeth, other, k, tightest, varies, what };
+    const base = { shift, teeth, other, k, tightest, target, varies, what };
     if (input.shelf === undefined)
       return ok({ ...base, teethPack: undefined, otherPack: undefined, gives: undefined, givesPreload: undefined });
     const shelf = shelfOf(input.shelf);
     if (!shelf.ok) return shelf;
-    const gives = (pack: Pack): number => tightest - k * (input.teethSide - pack.thickness);
-    // Both as near as can be; where that leaves the backlash outside, the teeth first.
+    const preloadOf = (first: number, second: number): number => first + second - input.teethSide - input.otherSide - input.play;
+    // Where the ring stands then, towards the pinion from where it was read.
+    const movedBy = (first: number, second: number): number => {
+      const preload = preloadOf(first, second);
+      const pressed = Math.max(0, preload) / (1 + input.stiffer);
+      const against = input.pushed === 'teeth' ? input.teethSide - first : input.teethSide + input.play - first + Math.min(0, preload);
+      return against + pressed;
+    };
+    const gives = (first: Pack, second: Pack): number => tightest - k * movedBy(first.thickness, second.thickness);
+    // Both as near as can be; where that leaves the backlash outside, the teeth first, of the nearest that do.
     const wanted = [teeth, other] as const;
-    const isGood = (both: PackPair | undefined): both is PackPair => both !== undefined && isInside(gives(both.first), input);
-    const both = bestPair(wanted, shelf.value, input.mostPieces);
-    const pair = isGood(both) ? both : firstThenSecond(wanted, shelf.value, input.mostPieces);
-    if (!isGood(pair)) {
-      const ends = [input.from, input.to].map((end) => input.teethSide - (tightest - end) / k);
+    const isIn = ({ first, second }: PackPair, within: Ends): boolean => isInside(gives(first, second), within);
+    const both = [bestPair(wanted, shelf.value, input.mostPieces)].filter((one) => one !== undefined);
+    const pairs = both.some((one) => isIn(one, window))
+      ? both
+      : [...both, ...firstThenSecond(wanted, shelf.value, input.mostPieces, TRIED)];
+    // Every place inside where the shelf can do it, else the tightest one.
+    const pair = pairs.find((one) => isIn(one, window)) ?? pairs.find((one) => isIn(one, input));
+    if (!pair) {
+      const ends = [input.from, input.to].map((end) => teeth + (end - target) / k);
       const [nearest] = bestPacks(teeth, shelf.value, input.mostPieces, 1);
-      const words = nearest && `${packWords(nearest, shelf.value)}, gives ${mm(gives(nearest))} of backlash`;
+      const words = nearest && `${packWords(nearest, shelf.value)}, gives ${mm(target - k * (teeth - nearest.thickness))} of backlash`;
       return refuse({
         code: 'none-will-do',
         field: 'shelf',
@@ -260,12 +304,14 @@ export const backlash = defineWorking({
         bound: noneWords(words, { from: ends[0]!, to: ends[1]! }, 'at the teeth'),
       });
     }
+    const widest = gives(pair.first, pair.second) + varies;
     return ok({
       ...base,
+      what: room >= 0 && !isInside(widest, input) ? `${what} With these shims its widest place has ${mm(widest, input)}.` : what,
       teethPack: packWords(pair.first, shelf.value),
       otherPack: packWords(pair.second, shelf.value),
-      gives: gives(pair.first),
-      givesPreload: pair.first.thickness + pair.second.thickness - input.teethSide - input.otherSide - input.play,
+      gives: gives(pair.first, pair.second),
+      givesPreload: preloadOf(pair.first.thickness, pair.second.thickness),
     });
   },
   explain: (input, output) => [
@@ -279,11 +325,11 @@ export const backlash = defineWorking({
     },
     {
       say: 'The ring moves.',
-      formula: '(b − aim)/k',
-      numbers: `(${mm(output.tightest)} − ${mm((input.from + input.to) / 2)})/${output.k.toFixed(3)} = ${mm(output.shift)}`,
+      formula: '(b − target)/k',
+      numbers: `(${mm(output.tightest)} − ${mm(output.target)})/${output.k.toFixed(3)} = ${mm(output.shift)}`,
     },
     {
-      say: 'Thinner at the teeth by the shift; both together thicker by play and preload.',
+      say: `Thinner at the teeth by the shift; both together thicker by play and preload${input.preload > 0 ? `, of which the teeth take ${mm(input.preload / (1 + input.stiffer))}` : ''}.`,
       numbers: `${mm(output.teeth)} and ${mm(output.other)}`,
     },
     ...(output.teethPack === undefined || output.gives === undefined || output.givesPreload === undefined
@@ -308,13 +354,13 @@ interface Slope {
 }
 
 /** Backlash for a shift, mm for each mm; between what no gear has less of and what none has more of. */
-function slopeOf({ rule, readings, before, moved, pressureAngle, pitchAngle, spiral }: Slope): Result<number> {
+function slopeOf({ rule, readings, before, moved, pressureAngle, pitchAngle, spiral }: Slope, scale: number): Result<number> {
   if (rule === 'geometry') return ok((2 * Math.tan(pressureAngle * RADIANS) * Math.sin(pitchAngle * RADIANS)) / Math.cos(spiral * RADIANS));
   if (before === undefined) return refuse({ code: 'required', field: 'before', quantity: 'length' });
   if (moved === undefined) return refuse({ code: 'required', field: 'moved', quantity: 'length' });
   if (moved === 0)
     return refuse({ code: 'cannot-be', field: 'moved', received: mm(moved), bound: 'without a move there is no second reading' });
-  const k = (before - readings[0]!) / moved;
+  const k = ((before - readings[0]!) * scale) / moved;
   if (k < 0.2 || k > 2)
     return refuse({
       code: 'cannot-be',

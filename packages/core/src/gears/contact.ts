@@ -58,18 +58,35 @@ export interface ContactOff {
   readonly apart: number;
 }
 
-/** How far off a pattern says that the pinion and the ring stand. */
-export function contactOff(spots: ContactSpots): ContactOff {
+/** The two things that tell the depth: height on both sides, and heel of one against toe of the other. */
+function depthSigns(spots: ContactSpots): { readonly height: number; readonly along: number } {
   const [dx, dy, cx, cy] = [PLACES[spots.driveAlong], PLACES[spots.driveUp], PLACES[spots.coastAlong], PLACES[spots.coastUp]];
-  return { depth: ((dy + cy) / 2 + (dx - cx) / 2) / 2, apart: (dx + cx) / 2 };
+  return { height: (dy + cy) / 2, along: (dx - cx) / 2 };
 }
+
+/** How far off a pattern says that the pinion and the ring stand: by both signs of depth, and all the way where one is at the very end. */
+export function contactOff(spots: ContactSpots): ContactOff {
+  const { height, along } = depthSigns(spots);
+  const depth = Math.abs(height) === 1 ? height : Math.abs(along) === 1 ? along : (height + along) / 2;
+  return { depth, apart: (PLACES[spots.driveAlong] + PLACES[spots.coastAlong]) / 2 };
+}
+
+/** One side high and the other deep, or a height and a heel against toe that say the opposite: no move mends both. */
+function sidesContradict(spots: ContactSpots): boolean {
+  const [dy, cy] = [PLACES[spots.driveUp], PLACES[spots.coastUp]];
+  const { height, along } = depthSigns(spots);
+  return dy * cy < 0 || (height * along < 0 && Math.abs(height) > GOOD && Math.abs(along) > GOOD);
+}
+
+/** How much of what a move showed is believed, on a scale of ratios: an eye reads roughly. */
+const TRUSTED = 0.7;
 
 /** A pattern that changed by less than this did not answer the move. */
 const ANSWERED = 0.2;
 
 /**
  * How far a move brings a pattern from an end to the middle, mm, as the last move showed it: its way by
- * what it changed, and, for an eye reads roughly, only half of that on a scale of ratios. One that
+ * what it changed, and of that, for an eye reads roughly, seven tenths on a scale of ratios. One that
  * changed next to nothing lies beyond the end of the tooth: twice as far. One that went the wrong way
  * says nothing: as before.
  *
@@ -79,18 +96,19 @@ const ANSWERED = 0.2;
 export function contactStep(before: number, after: number, moved: number, used = STEP_MM): number {
   const changed = before - after;
   if (Math.abs(changed) >= ANSWERED && Math.sign(changed) !== Math.sign(moved)) return used;
-  const step = Math.abs(changed) < ANSWERED ? 2 * used : Math.sqrt((used * moved) / changed);
+  const step = Math.abs(changed) < ANSWERED ? 2 * used : used ** (1 - TRUSTED) * (moved / changed) ** TRUSTED;
   return Math.min(MOST_STEP_MM, Math.max(LEAST_STEP_MM, step));
 }
 
 /**
  * What does the pattern on the teeth say?
  *
- * Depth = mean height on drive and coast, and half of heel drive less heel coast: a pinion that is too far out
- * marks the faces, heel on drive and toe on coast; too deep the flanks, the other way about. Backlash =
- * mean along: both to the toe is too close, both to the heel too far. Each times what brings a pattern
- * from an end to the middle: 0.1 mm until a move has shown it. The pinion first, then the backlash
- * again. Holds for ring gears of one pinion with their axes square.
+ * Depth = mean height on drive and coast, or where that is in the middle half of heel drive less heel coast: a pinion
+ * that is too far out marks the faces, heel on drive and toe on coast; too deep the flanks, the other way about.
+ * Backlash = mean along: both to the toe is too close, both to the heel too far. Each times what brings a pattern
+ * from an end to the middle, all of it from the very end: 0.1 mm until a move has shown it. The pinion first, then the
+ * backlash again. Sides that contradict each other are never good. Holds for ring gears of one pinion with their axes
+ * square.
  *
  * Example: face and heel on drive, face and toe on coast: a thicker pinion shim.
  */
@@ -139,8 +157,9 @@ export const contact = defineWorking({
       choices: [
         { id: 'in', label: 'is good' },
         { id: 'out', label: 'wants a move' },
+        { id: 'unsure', label: 'contradicts itself' },
       ],
-      help: 'In the middle, or not.',
+      help: 'In the middle or not; or the two sides say opposite things.',
     },
     {
       kind: 'number',
@@ -169,12 +188,11 @@ export const contact = defineWorking({
   example: { driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' },
   compute(input) {
     const { depth, apart } = contactOff(input);
-    const isDeepWrong = Math.abs(depth) > GOOD;
-    const isApartWrong = Math.abs(apart) > GOOD;
+    const isSkew = sidesContradict(input);
+    const isDeepWrong = !isSkew && Math.abs(depth) > GOOD;
+    const isApartWrong = !isSkew && Math.abs(apart) > GOOD;
     const pinion = isDeepWrong ? depth * input.pinionStep : 0;
     const ring = isApartWrong ? apart * input.ringStep : 0;
-    const ends = [input.driveAlong, input.driveUp, input.coastAlong, input.coastUp].map(contactShare);
-    const isSkew = !isDeepWrong && !isApartWrong && ends.some((off) => Math.abs(off) > 0.75);
     const what = isSkew
       ? 'The sides contradict each other: mark again, thinner. If it stays, the housing or the gears are bent or not a pair.'
       : isDeepWrong
@@ -182,7 +200,8 @@ export const contact = defineWorking({
         : isApartWrong
           ? `The ring stands too ${apart > 0 ? 'far from the pinion: closer' : 'close to the pinion: away'} by some ${mm(Math.abs(ring))}, within the backlash window.`
           : 'Good: leave it.';
-    return ok({ verdict: isDeepWrong || isApartWrong || isSkew ? ('out' as const) : ('in' as const), pinion, ring, what });
+    const verdict = isSkew ? ('unsure' as const) : isDeepWrong || isApartWrong ? ('out' as const) : ('in' as const);
+    return ok({ verdict, pinion, ring, what });
   },
   explain: (input, output) => [
     {

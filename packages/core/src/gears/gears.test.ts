@@ -19,7 +19,8 @@ describe('gear.backlash', () => {
       number
     >;
     expect(found['k']).toBeCloseTo(0.7, 9);
-    expect(found['shift']).toBeCloseTo((0.3 - 0.155) / 0.7, 9);
+    // The four places vary by 0.03 mm: from 0.13 to 0.15 at the tightest all of them are inside.
+    expect(found['shift']).toBeCloseTo((0.3 - 0.14) / 0.7, 9);
     expect(found['teeth']! + found['other']!).toBeCloseTo(2.1 + 1.9 + 0.05 + 0.1, 9);
     expect(found['varies']).toBeCloseTo(0.03, 9);
   });
@@ -108,7 +109,7 @@ describe('gear.contact', () => {
 
   test('a step is what the last move showed; twice as far where nothing changed, as before where it went the wrong way', () => {
     expect(contactStep(1, 0.5, 0.05)).toBeCloseTo(0.1, 12);
-    expect(contactStep(1, -0.5, 0.1)).toBeCloseTo(0.1 / Math.sqrt(1.5), 12);
+    expect(contactStep(1, -0.5, 0.1)).toBeCloseTo(0.1 / 1.5 ** 0.7, 12);
     expect(contactStep(1, 1, 0.1)).toBeCloseTo(0.2, 12);
     expect(contactStep(0.5, 1, 0.1, 0.15)).toBe(0.15);
     expect(contactStep(1, 1, 0.4, 0.4)).toBe(0.5);

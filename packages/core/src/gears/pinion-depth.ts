@@ -2,13 +2,17 @@ import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
 
+/** No pinion is marked further off than this, mm. Common practice. */
+const MOST_MARK_MM = 0.3;
+const MARK_UNITS = { hundredths: 'hundredths', thousandths: 'thou' } as const;
+
 /**
  * Which shim sets the pinion's depth?
  *
  * By the etched marks: new = old ± (mark old − mark new), a plus mark meaning further from the ring
  * gear's axis or deeper, as the sheet says; a thicker shim is deeper behind the inner race, shallower
- * under a retainer. By a depth gauge: new = old ± (read − wanted). Holds for marks of one make
- * and unit: a bare 3 can be 0.03 mm or 3 thousandths of an inch.
+ * under a retainer. By a depth gauge: new = old ± (read − wanted). Holds for marks of one make and unit, none over 0.3 mm:
+ * a bare 3 is 0.03 mm or 3 thousandths of an inch, and which is asked.
  *
  * Example: shim 1.20, marks +2 and −1 hundredths, behind the inner race: 1.23 mm.
  */
@@ -49,26 +53,40 @@ export const pinionDepth = defineWorking({
       help: 'A gauge is better where there is one.',
     },
     {
+      kind: 'choice',
+      name: 'marksIn',
+      label: 'Marks without a unit are in',
+      choices: [
+        { id: 'hundredths', label: 'hundredths of a millimetre' },
+        { id: 'thousandths', label: 'thousandths of an inch' },
+      ],
+      optional: true,
+      onlyFor: { field: 'by', choices: ['marks'] },
+      help: 'As the maker has it; not needed where the marks are typed with their unit.',
+    },
+    {
       kind: 'number',
       name: 'oldMark',
       label: 'Mark of the old pinion',
       quantity: 'length',
-      min: -1,
-      max: 1,
+      min: -MOST_MARK_MM,
+      max: MOST_MARK_MM,
+      bareIn: { field: 'marksIn', units: MARK_UNITS },
       optional: true,
       onlyFor: { field: 'by', choices: ['marks'] },
-      help: 'With its unit: +0.02 mm, −3 thou.',
+      help: 'As etched: +2, −3 thou, 0.02 mm.',
     },
     {
       kind: 'number',
       name: 'newMark',
       label: 'Mark of the new pinion',
       quantity: 'length',
-      min: -1,
-      max: 1,
+      min: -MOST_MARK_MM,
+      max: MOST_MARK_MM,
+      bareIn: { field: 'marksIn', units: MARK_UNITS },
       optional: true,
       onlyFor: { field: 'by', choices: ['marks'] },
-      help: 'With its unit.',
+      help: 'As etched.',
     },
     {
       kind: 'choice',

@@ -19,8 +19,15 @@ const NEVER = 0xffff;
 const PIECE = 16;
 
 /**
+ * Steps that a whole search may take, some tens of milliseconds. A box that would take more, hundreds of thicknesses of
+ * which eight together are far from the goal, is searched for the best of the likeliest packs instead (`likelyPacks`).
+ */
+const MOST_STEPS = 16_000_000;
+
+/**
  * The packs that come nearest to a thickness, the best first: least error, then fewest pieces,
- * then fewest sizes. Exact: every sum that the shelf can make is looked at.
+ * then fewest sizes. Exact, for every sum that the shelf can make is looked at, but for a shelf that makes too many
+ * (`MOST_STEPS`): then the best of those that were looked at.
  *
  * @param wanted mm
  * @param mostPieces 0 to 15
@@ -38,6 +45,11 @@ export function bestPacks(wanted: number, shelf: readonly Size[], mostPieces: nu
     return few.slice(0, shown).map(({ sum, sizes }) => packFrom(sizes, shelf, sum, unit));
   }
   const reach = reachOf(units, shelf, goal, mostPieces, shown);
+  if (stepsOf(shelf, mostPieces, reach) > MOST_STEPS) {
+    const likely = likelyPacks(units, shelf, goal, mostPieces, shown);
+    likely.sort((one, other) => nearer(off(one.sum), off(other.sum), one.cost, other.cost));
+    return likely.slice(0, shown).map(({ sum, sizes }) => packFrom(sizes, shelf, sum, unit));
+  }
   const { cost, used, width } = tables(units, shelf, mostPieces, reach);
   const sums: number[] = [];
   for (let sum = 0; sum <= reach; sum += 1) if (cost[sum]! < NEVER && Math.floor(cost[sum]! / PIECE) <= mostPieces) sums.push(sum);
@@ -149,6 +161,84 @@ function reachOf(units: readonly number[], shelf: readonly Size[], goal: number,
   return most;
 }
 
+/** Of the whole search, at most. */
+function stepsOf(shelf: readonly Size[], mostPieces: number, reach: number): number {
+  return shelf.reduce((steps, { count }) => steps + Math.min(count, mostPieces) * reach, 0);
+}
+
+/** Where the likeliest base of equal pieces lies on the shelf, and beside it. */
+const BASES_BESIDE = [0, -1, 1];
+/** Pairs are sorted by one number each: their sum before the comma, so to say, and their place behind it. */
+const PLACES = 65_536;
+
+/**
+ * The best packs of a shelf too large to look at whole: every pack of four or fewer pieces, and of more every such pack
+ * beside a base of like pieces that leaves to the last four what four can reach. Two sorted lists of pairs are run
+ * through against each other.
+ */
+function likelyPacks(units: readonly number[], shelf: readonly Size[], goal: number, mostPieces: number, shown: number): Few[] {
+  const bySize = units.flatMap((_, size) => (shelf[size]!.count > 0 ? [size] : [])).toSorted((one, other) => units[one]! - units[other]!);
+  const pairs: (readonly number[])[] = [[]];
+  bySize.forEach((first, at) => {
+    pairs.push([first]);
+    for (const second of bySize.slice(at)) if (second !== first || shelf[first]!.count > 1) pairs.push([first, second]);
+  });
+  const sumOf = (sizes: readonly number[]): number => sizes.reduce((sum, size) => sum + units[size]!, 0);
+  const sorted = Float64Array.from(pairs, (sizes, place) => sumOf(sizes) * PLACES + place).sort();
+  const sums = sorted.map((key) => Math.floor(key / PLACES));
+  const pairAt = (place: number): readonly number[] => pairs[sorted[place]! % PLACES]!;
+  const found = new Map<number, Few>();
+  const far = ({ sum }: Few): number => Math.abs(sum - goal);
+  let worst = Number.POSITIVE_INFINITY;
+  const keep = (base: readonly number[], low: number, high: number, sum: number): void => {
+    const [one, other] = [pairAt(low), pairAt(high)];
+    const pieces = base.length + one.length + other.length;
+    if (pieces > mostPieces || (found.get(sum)?.cost ?? NEVER) < PIECE * (pieces + 1)) return;
+    const sizes = [...base, ...one, ...other];
+    if (sizes.some((size) => sizes.filter((one) => one === size).length > shelf[size]!.count)) return;
+    found.set(sum, { sum, cost: PIECE * pieces + new Set(sizes).size, sizes });
+    if (found.size < 4 * shown) return;
+    const kept = [...found.values()].sort((one, other) => nearer(far(one), far(other), one.cost, other.cost)).slice(0, shown);
+    found.clear();
+    for (const few of kept) found.set(few.sum, few);
+    worst = far(kept.at(-1)!);
+  };
+  for (const base of basesOf(bySize, units, shelf, goal, mostPieces)) {
+    const held = sumOf(base);
+    let high = sums.length - 1;
+    for (let low = 0; low <= high; low += 1) {
+      for (; high >= low; high -= 1) {
+        const sum = held + sums[low]! + sums[high]!;
+        if (Math.abs(sum - goal) <= worst) keep(base, low, high, sum);
+        if (sum <= goal) break;
+      }
+    }
+  }
+  return [...found.values()];
+}
+
+/** None, and of five pieces and more all but four, near the size that as many equal ones would have. */
+function basesOf(
+  bySize: readonly number[],
+  units: readonly number[],
+  shelf: readonly Size[],
+  goal: number,
+  mostPieces: number,
+): number[][] {
+  const bases: number[][] = [[]];
+  for (let pieces = 5; pieces <= mostPieces; pieces += 1) {
+    const next = bySize.findIndex((size) => units[size]! >= goal / pieces);
+    const middle = next === -1 ? bySize.length - 1 : next;
+    for (const beside of BASES_BESIDE) {
+      const base: number[] = [];
+      for (let at = middle + beside; at >= 0 && at < bySize.length && base.length < pieces - 4; at += beside < 0 ? -1 : 1)
+        for (let more = shelf[bySize[at]!]!.count; more > 0 && base.length < pieces - 4; more -= 1) base.push(bySize[at]!);
+      if (base.length === pieces - 4) bases.push(base);
+    }
+  }
+  return bases;
+}
+
 interface Tables {
   /** 16 for each piece and 1 for each size, by sum. */
   readonly cost: Uint16Array;
@@ -200,6 +290,9 @@ function packOf(sum: number, units: readonly number[], shelf: readonly Size[], u
   return thickFirst(pieces, shelf, sum, unit);
 }
 
+/** Ways to share one shelf out between two stacks that are followed further. */
+const MOST_SHARES = 60;
+
 /** Both stacks of a carrier from one shelf. */
 export interface PackPair {
   readonly first: Pack;
@@ -207,8 +300,8 @@ export interface PackPair {
 }
 
 /**
- * Two stacks from one shelf: least error of both together, then fewest pieces. Exact: where both want
- * the same shims, every way to share them out is bounded and the promising ones are tried.
+ * Two stacks from one shelf: least error of both together, then fewest pieces. Where both want the same shims, every way
+ * to share them out is bounded and the promising ones are tried, to `MOST_SHARES`; beyond it the best so far.
  */
 export function bestPair(wanted: readonly [number, number], shelf: readonly Size[], mostPieces: number): PackPair | undefined {
   let best: { readonly error: number; readonly pieces: number; readonly pair: PackPair } | undefined;
@@ -228,7 +321,7 @@ export function bestPair(wanted: readonly [number, number], shelf: readonly Size
   const isWorse = (error: number, pieces: number, than: { readonly error: number; readonly pieces: number }): boolean =>
     error > than.error + 0.5 / STEPS_PER_MM || (error > than.error - 0.5 / STEPS_PER_MM && pieces >= than.pieces);
   bound([shelf, shelf]);
-  while (open.length > 0) {
+  for (let shares = 0; open.length > 0 && shares < MOST_SHARES; shares += 1) {
     open.sort((one, other) => other.error - one.error || other.pieces - one.pieces);
     const next = open.pop()!;
     if (best && isWorse(next.error, next.pieces, best)) continue;
@@ -250,13 +343,18 @@ export function bestPair(wanted: readonly [number, number], shelf: readonly Size
   return best?.pair;
 }
 
-/** The pack nearest to the first thickness, and what the rest of the shelf makes of the second. */
-export function firstThenSecond([one, other]: readonly [number, number], shelf: readonly Size[], mostPieces: number): PackPair | undefined {
-  const [first] = bestPacks(one, shelf, mostPieces, 1);
-  if (!first) return undefined;
-  const rest = shelf.map((size, place) => ({ ...size, count: size.count - countOf(first, place) }));
-  const [second] = bestPacks(other, rest, mostPieces, 1);
-  return second && { first, second };
+/** The packs nearest to the first thickness, the nearest first, each with what the rest of the shelf makes of the second. */
+export function firstThenSecond(
+  [one, other]: readonly [number, number],
+  shelf: readonly Size[],
+  mostPieces: number,
+  shown: number,
+): readonly PackPair[] {
+  return bestPacks(one, shelf, mostPieces, shown).flatMap((first) => {
+    const rest = shelf.map((size, place) => ({ ...size, count: size.count - countOf(first, place) }));
+    const [second] = bestPacks(other, rest, mostPieces, 1);
+    return second ? [{ first, second }] : [];
+  });
 }
 
 function countOf({ pieces }: Pack, size: number): number {

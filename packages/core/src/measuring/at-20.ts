@@ -62,11 +62,11 @@ export const at20 = defineWorking({
       kind: 'number',
       name: 'temperatureU',
       label: 'Temperatures good to',
-      quantity: 'temperature',
+      quantity: 'temperature difference',
       min: 0,
       max: 20,
       default: 1,
-      help: 'Standard uncertainty of each, in kelvin.',
+      help: 'Standard uncertainty of each: 1 K, or 2 °F.',
     },
   ],
   outputs: [

@@ -22,7 +22,8 @@ interface Study {
  * repeatability. σ² repeat = MS_e, σ² interaction = (MS_po − MS_e)/r, σ² person =
  * (MS_o − MS_po)/(p·r), σ² part = (MS_p − MS_po)/(o·r), none below 0. Gauge = repeat + person +
  * interaction. Shares are of total variation, spreads are 6σ. Categories told apart:
- * 1.41·σ_part/σ_gauge, cut to a whole number.
+ * 1.41·σ_part/σ_gauge, cut to a whole number. It stands by the worse of its share of the total and, where there is a
+ * tolerance, of that; parts that do not differ say nothing for it.
  *
  * Example: see `example`, three people, five parts, two trials.
  */
@@ -65,7 +66,7 @@ export const gaugeRr = defineWorking({
         { id: 'may-do', label: 'usable with care' },
         { id: 'not-good', label: 'not good enough' },
       ],
-      help: 'Gauge share under 10 %, to 30 %, over.',
+      help: 'Gauge share of the variation and, where there is one, of the tolerance: both under 10 %, to 30 %, over.',
     },
     { kind: 'number', name: 'share', label: 'Gauge, of total variation', quantity: 'ratio', help: 'σ gauge over σ total.' },
     {
@@ -191,7 +192,9 @@ export const gaugeRr = defineWorking({
     };
     const gauge = variance.repeat + variance.both + variance.person;
     const total = gauge + variance.part;
-    const share = total === 0 ? 0 : Math.sqrt(gauge / total);
+    // Without any variation nothing of what is seen is the parts'.
+    const share = total === 0 ? 1 : Math.sqrt(gauge / total);
+    const ofTolerance = input.tolerance === undefined ? undefined : (SIGMAS * Math.sqrt(gauge)) / input.tolerance;
     const categories = gauge === 0 ? (variance.part === 0 ? 0 : 1e6) : Math.floor(Math.SQRT2 * Math.sqrt(variance.part / gauge));
     const line = (
       of: string,
@@ -206,9 +209,9 @@ export const gaugeRr = defineWorking({
       f,
     });
     return ok({
-      standing: standingOf(share),
+      standing: standingOf(Math.max(share, ofTolerance ?? 0)),
       share,
-      ofTolerance: input.tolerance === undefined ? undefined : (SIGMAS * Math.sqrt(gauge)) / input.tolerance,
+      ofTolerance,
       categories,
       sigma: Math.sqrt(gauge),
       repeatability: Math.sqrt(variance.repeat),
@@ -221,7 +224,7 @@ export const gaugeRr = defineWorking({
         line('people × parts', freedom.both, squares.both, ratioOf(mean.both, mean.error)),
         line('repeatability', freedom.error, squares.error, 0),
       ],
-      what: whatToDo(share, variance.repeat, variance.both + variance.person),
+      what: variance.part === 0 ? ALIKE : whatToDo(Math.max(share, ofTolerance ?? 0), variance.repeat, variance.both + variance.person),
     });
   },
   explain(_input, output) {
@@ -297,6 +300,9 @@ function analyse(grid: readonly (readonly (readonly number[])[])[]): Study {
     squares: { part: people * trials * squared(partMeans), person: parts * trials * squared(personMeans), both, error },
   };
 }
+
+const ALIKE =
+  'The parts do not differ by more than the readings do: nothing is said of the tool. Take parts over the whole range that the bench sees.';
 
 /** Under 10 % good, to 30 % usable, over that not. */
 function standingOf(share: number): 'good' | 'may-do' | 'not-good' {

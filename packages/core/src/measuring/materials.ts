@@ -12,6 +12,18 @@ export const EXPANSION = {
   none: 0,
 } as const;
 
+/**
+ * What a cubic millimetre takes to warm by a kelvin, J: density times specific heat. Handbook values, from memory.
+ */
+export const HEAT_J_PER_MM3 = {
+  steel: 7850e-9 * 460,
+  'cast-iron': 7200e-9 * 500,
+  aluminium: 2700e-9 * 900,
+  brass: 8500e-9 * 380,
+  bronze: 8800e-9 * 380,
+  stainless: 7900e-9 * 500,
+} as const;
+
 export const EXPANSION_CHOICES = [
   { id: 'steel', label: 'steel' },
   { id: 'cast-iron', label: 'cast iron' },

@@ -1,10 +1,10 @@
 import { formatQuantity } from '../quantity/format.js';
 import { defineWorking } from '../working/describe.js';
-import { ok } from '../working/issues.js';
+import { ok, refuse } from '../working/issues.js';
 import { VERDICT, worstOf } from './verdict-field.js';
 import { judge } from './verdict.js';
 
-/** Up to here, in N·m, a wrench may be off by 6 %. */
+/** A wrench whose largest torque is no more than this, N·m, may be off by 6 %. */
 const SMALL_NM = 10;
 const WIDE_SHARE = 0.06;
 const CLOSE_SHARE = 0.04;
@@ -15,8 +15,8 @@ const WIDE_KINDS: ReadonlySet<string> = new Set(['beam', 'limiting-driver']);
  * Is the torque wrench still good?
  *
  * Deviation = (set or shown − true) / true at each point, at 20, 60 and 100 % of its range or more.
- * Allowed: 4 %, 6 % up to 10 N·m and for beam wrenches and screwdrivers. Judged with the
- * uncertainty of the checker.
+ * Allowed: 4 %; 6 % for a tool whose largest torque is up to 10 N·m, and for beam wrenches and screwdrivers.
+ * Judged with the uncertainty of the checker.
  *
  * Example: set 100 N·m and read 98 N·m by the checker is 2.0 % over: in.
  */
@@ -49,6 +49,16 @@ export const toolCheck = defineWorking({
       fewest: 1,
       most: 50,
       help: 'Five at each of 20, 60 and 100 % of the range is what the standard asks.',
+    },
+    {
+      kind: 'number',
+      name: 'largest',
+      label: 'Largest torque of the tool',
+      quantity: 'torque',
+      above: 0,
+      max: 20_000,
+      optional: true,
+      help: 'End of its scale, which sets its class; the largest point when left empty.',
     },
     {
       kind: 'number',
@@ -95,22 +105,28 @@ export const toolCheck = defineWorking({
   compute(input) {
     for (const [index, row] of input.points.entries())
       if (Number(row['true']) <= 0)
-        return {
-          ok: false,
-          issues: [
-            {
-              code: 'too-small',
-              field: `points[${index}].true`,
-              label: `Checks, row ${index + 1}, by the checker`,
-              received: String(row['true']),
-              bound: 'more than 0 N·m',
-            },
-          ],
-        };
+        return refuse({
+          code: 'too-small',
+          field: `points[${index}].true`,
+          label: `Checks, row ${index + 1}, by the checker`,
+          received: String(row['true']),
+          bound: 'more than 0 N·m',
+        });
+    const points = input.points.map((row) => Number(row['set']));
+    const largest = input.largest ?? Math.max(...points);
+    const over = points.findIndex((set) => set > largest * (1 + 1e-9));
+    if (over !== -1)
+      return refuse({
+        code: 'too-large',
+        field: `points[${over}].set`,
+        label: `Checks, row ${over + 1}, set or shown`,
+        received: formatQuantity(points[over]!, 'torque'),
+        bound: `the largest torque of the tool, ${formatQuantity(largest, 'torque')}`,
+      });
+    const allowed = WIDE_KINDS.has(input.type) || largest <= SMALL_NM ? WIDE_SHARE : CLOSE_SHARE;
     const deviations = input.points.map((row) => {
       const set = Number(row['set']);
       const share = set / Number(row['true']) - 1;
-      const allowed = WIDE_KINDS.has(input.type) || set <= SMALL_NM ? WIDE_SHARE : CLOSE_SHARE;
       return { set, share, allowed, verdict: judge(share, input.checkerU, { lower: -allowed, upper: allowed }) };
     });
     const worst = deviations.reduce((most, { share }) => (Math.abs(share) > Math.abs(most) ? share : most), 0);

@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format.js';
 import type { Quantity } from '../quantity/units.js';
+import { studentQuantile } from '../math/beta.js';
 import { normalCdf } from '../math/normal.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
@@ -7,9 +8,13 @@ import { VERDICT, type Verdict } from './verdict-field.js';
 
 /** Probability that ISO 14253-1 asks before a part is called in, or called out. */
 const SURE = 0.95;
-/** From this many readings their own spread is believed; below it the tool's pooled spread. */
+/** From this many readings their own spread is believed alone; below it the larger of theirs and the tool's. */
 const ENOUGH_READINGS = 5;
 const MOST_REPEATS = 30;
+/** Standard uncertainties of a single reading that two readings of one thing may lie apart. Common practice. */
+const APART_K = 6;
+/** What a normal error stays under with 95 %. */
+const NORMAL_95 = 1.6448536269514722;
 
 interface Limits {
   readonly lower?: number | undefined;
@@ -19,13 +24,16 @@ interface Limits {
 /**
  * Is the part in, out, or can this tool not tell?
  *
- * mean of n readings; u² = u_tool² + s²/n, with s the spread of the readings (n ≥ 5) or the
- * tool's pooled spread. In when the probability that the true size is inside is at least 95 %,
- * out when at most 5 %, else unsure. The guard g·u that this draws inside a limit has g = 1.65
- * for wide tolerances, 1.80 at a tolerance of 4u, and no acceptance zone under about 3.9u.
- * Holds for readings whose error is near enough normal. The '2u' rule keeps 2·u off each limit.
+ * mean of n readings; u² = u_tool² + (f·s)²/n. From five readings on s is their own spread and f = 1;
+ * under five s is the larger of their own and the tool's pooled spread, and where it is their own
+ * f = t_0.95(n − 1)/1.645, Student's factor for so few. Readings that lie further apart than six
+ * uncertainties of a single one contradict each other, and are unsure. In when it is 95 % sure to be
+ * inside both limits, out when it is 95 % sure to be beyond one of them, else unsure, whatever the
+ * chance of being inside. The guard g·u that this draws inside a limit has g = 1.65 for wide
+ * tolerances, 1.80 at a tolerance of 4u, and no acceptance zone under about 3.9u. Holds for readings
+ * whose error is near enough normal. The '2u' rule keeps 2·u off each limit.
  *
- * Example: 50.012 ± 0.002 against at least 50.000 is in.
+ * Example: 50.012, 50.011 and 50.013 mm by a tool good to 0.002 mm, against at least 50.000 mm, are in.
  */
 export const verdict = defineWorking({
   id: 'measure.verdict',
@@ -106,7 +114,7 @@ export const verdict = defineWorking({
       min: 0,
       max: 1e10,
       default: 0,
-      help: 'Pooled spread of single readings with this tool; used under five readings.',
+      help: 'Pooled spread of single readings with this tool; under five readings the larger of it and their own counts.',
     },
     {
       kind: 'choice',
@@ -129,7 +137,7 @@ export const verdict = defineWorking({
       name: 'spread',
       label: 'Spread used',
       quantity: { from: 'quantity' },
-      help: 'Of single readings: their own, or the tool’s.',
+      help: 'Of single readings: their own, or the tool’s where it is the larger.',
     },
     { kind: 'number', name: 'guard', label: 'Guard', quantity: { from: 'quantity' }, help: 'Kept off each limit before it is called in.' },
     {
@@ -174,7 +182,18 @@ export const verdict = defineWorking({
       clause: '7',
       for: 'the probability of conformity of a normal measurement result',
     },
-    { kind: 'standard', document: 'JCGM 100 (GUM)', edition: '2008', clause: '4.2, 5.1', for: 'u² = u_tool² + s²/n' },
+    {
+      kind: 'standard',
+      document: 'JCGM 100 (GUM)',
+      edition: '2008',
+      clause: '4.2, 5.1, annex G',
+      for: 'u² = u_tool² + s²/n, and Student’s factor for few readings',
+    },
+    {
+      kind: 'common practice',
+      document: 'readings six uncertainties apart are not of one thing',
+      for: 'readings that contradict each other',
+    },
   ],
   cautions: ['A reading that disagrees with its brothers is looked at before it is averaged.'],
   example: { readings: ['50.012 mm', '50.011 mm', '50.013 mm'], lower: '50.000 mm', toolU: 0.002, toolS: 0.001 },
@@ -189,15 +208,13 @@ export const verdict = defineWorking({
         bound: formatQuantity(lower, input.quantity),
       });
     }
-    const n = input.readings.length;
-    const mean = input.readings.reduce((sum, reading) => sum + reading, 0) / n;
-    const own = Math.sqrt(input.readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0) / Math.max(1, n - 1));
-    const spread = n >= ENOUGH_READINGS ? own : input.toolS;
-    const u = Math.hypot(input.toolU, spread / Math.sqrt(n));
+    const mean = meanOf(input.readings);
+    const { spread, u } = uncertaintyOf(input);
     const limits = { lower, upper };
-    const judged = judge(mean, u, limits, input.rule);
+    const isApart = contradict(input);
+    const judged = isApart ? 'unsure' : judge(mean, u, limits, input.rule);
     const guardFactor = input.rule === '2u' ? 2 : guardOverU(limits, u);
-    const settled = judged === 'unsure' ? whatSettles(mean, u, input.toolU, spread, limits, input.rule) : {};
+    const settled = judged === 'unsure' && !isApart ? whatSettles(mean, u, input.toolU, spread, limits, input.rule) : {};
     return ok({
       verdict: judged,
       mean,
@@ -208,7 +225,9 @@ export const verdict = defineWorking({
       probabilityIn: chanceInside(mean, u, limits),
       repeats: settled.repeats,
       betterU: settled.betterU,
-      settle: sayWhatSettles(judged, settled, input.quantity, n),
+      settle: isApart
+        ? `The readings lie ${formatQuantity(spanOf(input.readings), input.quantity)} apart, more than this tool explains: they are not of one thing. Clean it, zero it, and read again at one place.`
+        : sayWhatSettles(judged, settled, input.quantity, input.readings.length),
     });
   },
   explain(input, output) {
@@ -220,9 +239,9 @@ export const verdict = defineWorking({
         say:
           n >= ENOUGH_READINGS
             ? 'Its uncertainty, from the tool and the spread of the readings.'
-            : `Its uncertainty; under ${ENOUGH_READINGS} readings the usual spread of the tool is used.`,
-        formula: 'u² = u_tool² + s²/n',
-        numbers: `√(${figure(input.toolU)}² + ${figure(output.spread)}²/${n}) = ${figure(output.u)}`,
+            : `Its uncertainty; under ${ENOUGH_READINGS} readings by the larger of the tool’s usual spread and their own, with the factor for so few.`,
+        formula: 'u² = u_tool² + (f·s)²/n',
+        numbers: `√(${figure(input.toolU)}² + (${uncertaintyOf(input).factor.toFixed(2)} · ${figure(output.spread)})²/${n}) = ${figure(output.u)}`,
       },
       {
         say: input.rule === '2u' ? 'The shop keeps two uncertainties off each limit.' : 'The guard that makes "in" 95 % sure.',
@@ -247,9 +266,42 @@ export const verdict = defineWorking({
   }),
 });
 
+interface Read {
+  readonly readings: readonly number[];
+  readonly toolU: number;
+  readonly toolS: number;
+}
+
+function meanOf(figures: readonly number[]): number {
+  return figures.reduce((sum, figure) => sum + figure, 0) / figures.length;
+}
+
+function spanOf(figures: readonly number[]): number {
+  return Math.max(...figures) - Math.min(...figures);
+}
+
+/** Spread of single readings that counts, the factor for how few they are, and the uncertainty of their mean. */
+export function uncertaintyOf({ readings, toolU, toolS }: Read): { readonly spread: number; readonly factor: number; readonly u: number } {
+  const n = readings.length;
+  const mean = meanOf(readings);
+  const own = n > 1 ? Math.sqrt(readings.reduce((sum, reading) => sum + (reading - mean) ** 2, 0) / (n - 1)) : 0;
+  const isOwn = n >= ENOUGH_READINGS || own > toolS;
+  const spread = isOwn ? own : toolS;
+  const factor = isOwn && n < ENOUGH_READINGS ? studentQuantile(SURE, n - 1) / NORMAL_95 : 1;
+  return { spread, factor, u: Math.hypot(toolU, (factor * spread) / Math.sqrt(n)) };
+}
+
+/** Under five readings: do they lie further apart than the tool can explain? A tool of which nothing is known explains all. */
+function contradict({ readings, toolU, toolS }: Read): boolean {
+  const explained = APART_K * Math.hypot(toolU, toolS);
+  return readings.length > 1 && readings.length < ENOUGH_READINGS && explained > 0 && spanOf(readings) > explained;
+}
+
 /** Probability that the true size is inside the limits, for a normal error of spread u. */
 export function chanceInside(mean: number, u: number, { lower, upper }: Limits): number {
-  if (u === 0) return (lower === undefined || mean >= lower) && (upper === undefined || mean <= upper) ? 1 : 0;
+  // A limit met within the noise of binary fractions is met: 0.0254 mm is 0.001 in.
+  const isAtLeast = (one: number, other: number): boolean => one - other >= -1e-12 * Math.max(1, Math.abs(other));
+  if (u === 0) return (lower === undefined || isAtLeast(mean, lower)) && (upper === undefined || isAtLeast(upper, mean)) ? 1 : 0;
   const under = upper === undefined ? 1 : normalCdf((upper - mean) / u);
   const below = lower === undefined ? 0 : normalCdf((lower - mean) / u);
   return Math.max(0, under - below);
@@ -275,12 +327,18 @@ export function guardOverU({ lower, upper }: Limits, u: number): number {
   return high;
 }
 
-/** The verdict on one figure with its uncertainty; '95' is the rule of the working. */
+/**
+ * The verdict on one figure with its uncertainty; '95' is the rule of the working. Out is not the absence
+ * of in: it must be sure to lie beyond *one* limit, so a tool too coarse for its window condemns nothing.
+ */
 export function judge(mean: number, u: number, limits: Limits, rule: '95' | '2u' = '95'): Verdict {
   if (rule === '95' || u === 0) {
-    const inside = chanceInside(mean, u, limits);
-    if (inside >= SURE) return 'in';
-    return inside <= 1 - SURE ? 'out' : 'unsure';
+    if (chanceInside(mean, u, limits) >= SURE) return 'in';
+    const beyond = Math.max(
+      limits.lower === undefined ? 0 : 1 - chanceInside(mean, u, { lower: limits.lower }),
+      limits.upper === undefined ? 0 : 1 - chanceInside(mean, u, { upper: limits.upper }),
+    );
+    return beyond >= SURE ? 'out' : 'unsure';
   }
   const { lower = Number.NEGATIVE_INFINITY, upper = Number.POSITIVE_INFINITY } = limits;
   if (mean >= lower + 2 * u && mean <= upper - 2 * u) return 'in';
@@ -303,7 +361,8 @@ function whatSettles(mean: number, u: number, toolU: number, spread: number, lim
   }
   if (settled < u * 1e-6) return {};
   if (settled <= toolU || spread === 0) return { betterU: settled };
-  const repeats = Math.ceil((spread * spread) / (settled * settled - toolU * toolU));
+  // From five on their own spread stands without a factor.
+  const repeats = Math.max(ENOUGH_READINGS, Math.ceil((spread * spread) / (settled * settled - toolU * toolU)));
   return repeats <= MOST_REPEATS ? { repeats, betterU: settled } : { betterU: settled };
 }
 

@@ -14,7 +14,7 @@ export interface ParsedQuantity {
 export type Parsed = { readonly ok: true; readonly quantity: ParsedQuantity } | { readonly ok: false; readonly issue: Issue };
 
 const THREAD =
-  /^\s*(?:M\s*\d+(?:[.,]\d+)?\s*[x×]\s*\d|M\s*\d+\b|(?:#?\d+|\d+\/\d+|\d+\s+\d+\/\d+)\s*-\s*\d+\s*(?:UN|UNC|UNF|UNEF|BSF|BSW|NPT)?\b)/iu;
+  /^\s*(?:M\s*\d+(?:[.,]\d+)?\s*[x×]\s*\d|M\s*\d+\b|(?:#?\d+|\d+\/\d+|\d+\s+\d+\/\d+)\s*-\s*\d+\s*(?:UNR?C|UNR?F|UN|UNEF|BSF|BSW|NPT)?\b)/iu;
 const NUMBER = /^([+\-−–]?)\s*(?:(\d+)\s+(\d+)\/(\d+)|(\d+)\/(\d+)|(\d+(?:[.,]\d*)?|[.,]\d+)(?:[eE]([+-]?\d+))?)\s*/u;
 
 /** The longest text that is read as a quantity; anything longer is not a figure. */

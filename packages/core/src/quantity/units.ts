@@ -24,6 +24,7 @@ export const QUANTITIES = [
   'force',
   'pressure',
   'temperature',
+  'temperature difference',
   'angle',
   'speed',
   'mass',
@@ -63,6 +64,7 @@ const TABLE: Readonly<Record<Quantity, readonly Omit<Unit, 'quantity'>[]>> = {
     { symbol: 'cm', factor: 10, decimals: 3 },
     { symbol: 'm', factor: 1000, decimals: 4, aliases: ['metre', 'meter'] },
     { symbol: 'in', factor: INCH_MM, decimals: 4, aliases: ['inch', 'inches', '"', '″'] },
+    { symbol: 'hundredths', factor: 0.01, decimals: 1, aliases: ['hundredth'] },
     { symbol: 'thou', factor: INCH_MM / 1000, decimals: 1 },
     { symbol: 'ft', factor: FOOT_M * 1000, decimals: 3, aliases: ['foot', 'feet'] },
   ],
@@ -113,6 +115,11 @@ const TABLE: Readonly<Record<Quantity, readonly Omit<Unit, 'quantity'>[]>> = {
     { symbol: '°C', factor: 1, decimals: 1, aliases: ['degC', 'C', 'celsius'] },
     { symbol: '°F', factor: 5 / 9, offset: -32, decimals: 1, aliases: ['degF', 'F', 'fahrenheit'] },
     { symbol: 'K', factor: 1, offset: -273.15, decimals: 2, aliases: ['kelvin'] },
+  ],
+  // A rise, a spread, an uncertainty: 9 °F more are 5 K more.
+  'temperature difference': [
+    { symbol: 'K', factor: 1, decimals: 2, aliases: ['kelvin', '°C', 'degC', 'C'] },
+    { symbol: '°F', factor: 5 / 9, decimals: 1, aliases: ['degF', 'F'] },
   ],
   angle: [
     { symbol: '°', factor: 1, decimals: 1, aliases: ['deg', 'degree', 'degrees', 'º'] },

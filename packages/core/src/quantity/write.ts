@@ -8,5 +8,5 @@ export const degrees = (angle: number): string => formatQuantity(angle, 'angle')
 export const celsius = (temperature: number): string => formatQuantity(temperature, 'temperature');
 export const percent = (share: number): string => formatQuantity(share, 'ratio', '%');
 /** Kilonewtons from a thousand on. */
-export const newtons = (force: number): string => formatQuantity(force, 'force', Math.abs(force) >= 1000 ? 'kN' : 'N');
+export const newtons = (force: number): string => formatQuantity(force, 'force');
 export const megapascals = (pressure: number): string => formatQuantity(pressure, 'pressure');

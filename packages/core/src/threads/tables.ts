@@ -39,11 +39,16 @@ export const METRIC: readonly (readonly [diameter: number, ...pitches: readonly 
 
 /** Name, nominal diameter in inches, threads per inch coarse (UNC) and fine (UNF); 0: there is none. */
 export const UNIFIED: readonly (readonly [name: string, inches: number, coarse: number, fine: number])[] = [
+  ['#0', 0.06, 0, 80],
+  ['#1', 0.073, 64, 72],
   ['#2', 0.086, 56, 64],
+  ['#3', 0.099, 48, 56],
   ['#4', 0.112, 40, 48],
+  ['#5', 0.125, 40, 44],
   ['#6', 0.138, 32, 40],
   ['#8', 0.164, 32, 36],
   ['#10', 0.19, 24, 32],
+  ['#12', 0.216, 24, 28],
   ['1/4', 0.25, 20, 28],
   ['5/16', 0.3125, 18, 24],
   ['3/8', 0.375, 16, 24],

@@ -118,7 +118,7 @@ export const batch = defineWorking({
   explain: (input, output) => [
     {
       say: 'Mean and spread of the torques.',
-      numbers: `${newtonMetres(output.mean)}, s ${newtonMetres(output.spread)} (${percent(output.spread / output.mean)}), window ${newtonMetres(input.from)} to ${newtonMetres(input.to)}`,
+      numbers: `${newtonMetres(output.mean)}, s ${newtonMetres(output.spread)}${output.mean > 0 ? ` (${percent(output.spread / output.mean)})` : ''}, window ${newtonMetres(input.from)} to ${newtonMetres(input.to)}`,
     },
     { say: 'Each angle against the middle of its brothers.', numbers: degrees(median(input.pulls.map((row) => Number(row['angle'])))) },
     ...output.each

@@ -9,7 +9,7 @@ const COVER = 2;
 interface Judged {
   verdict: Verdict;
   low: number;
-  high: number;
+  high: number | undefined;
   short: number;
   settle: string;
 }
@@ -105,7 +105,8 @@ export const breakaway = defineWorking({
       name: 'high',
       label: 'At most',
       quantity: 'torque',
-      help: 'It holds no more than this; for a wrench that only clicked, as good as without end.',
+      optional: true,
+      help: 'It holds no more than this; nothing is known of it where the wrench only clicked.',
     },
     { kind: 'number', name: 'short', label: 'Short by', quantity: 'torque', help: 'Minimum less what was found; nothing when it holds.' },
     { kind: 'text', name: 'settle', label: 'What would settle it', longest: 300, help: 'The next pull to make, when it is unsure.' },
@@ -134,7 +135,7 @@ export const breakaway = defineWorking({
         received: formatQuantity(letGo, 'torque'),
         bound: formatQuantity(held, 'torque'),
       });
-    const high = letGo === undefined ? Number.MAX_VALUE : letGo * (1 + cover);
+    const high = letGo === undefined ? undefined : letGo * (1 + cover);
     // The nearest of the bracket to the minimum is the kindest reading of it.
     return ok(
       judge(
@@ -147,7 +148,8 @@ export const breakaway = defineWorking({
     );
   },
   explain(input, output) {
-    const nm = (torque: number): string => (torque === Number.MAX_VALUE ? 'without end' : formatQuantity(torque, 'torque'));
+    const nm = (torque: number | undefined): string =>
+      torque === undefined ? 'more, how much is not known' : formatQuantity(torque, 'torque');
     return [
       {
         say:
@@ -165,7 +167,7 @@ export const breakaway = defineWorking({
   },
 });
 
-function judge(low: number, high: number, found: number, least: number, settle: string): Judged {
-  const verdict = low >= least ? 'in' : high < least ? 'out' : 'unsure';
+function judge(low: number, high: number | undefined, found: number, least: number, settle: string): Judged {
+  const verdict = low >= least ? 'in' : high !== undefined && high < least ? 'out' : 'unsure';
   return { verdict, low, high, short: Math.max(0, least - found), settle: verdict === 'unsure' ? settle : 'Nothing: it is settled.' };
 }

@@ -1,8 +1,8 @@
 import { mm, newtonMetres, newtons, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
-import { forceAtYield, headDiameter, strippingForces, torqueArm, yieldOf } from './screw.js';
-import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, screwThread } from './screw-fields.js';
+import { forceAtYield, strippingForces, torqueArm } from './screw.js';
+import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, readScrew, strengthOf } from './screw-fields.js';
 import { FEMALE_CHOICES, FEMALE_MPA, FRICTION, SURFACE_CHOICES, screwShearMPa } from './screw-tables.js';
 
 /** Of the yield strength, while tightening (VDI 2230-1). */
@@ -12,12 +12,15 @@ const STRIP_SHARE = 0.75;
 /** A gasket is crushed, plastic creeps: shares of what the screw alone would take. Common practice. */
 const SOFT_SHARE = { gasket: 0.5, plastic: 0.25 } as const;
 
+/** What an electrical stud may be made of; everything else is a screw that somebody put there. */
+const STUD_METALS: ReadonlySet<string> = new Set(['copper', 'brass']);
+
 const REFUSED = {
   'set-screw': 'a set screw has no clamped length: by its own table, by the key, and a second one on top of it',
   'hose-clamp': 'a hose clamp is tightened until the rubber stands level with the band, and again when it is warm',
 } as const;
 
-/** Electrical studs are copper or brass, and turn in their insulators: N·m by thread, common practice. */
+/** Electrical studs turn in their insulators: N·m by thread, common practice. Under M4 the metal alone says. */
 const STUD_MOST_NM: readonly (readonly [diameter: number, most: number])[] = [
   [4, 1.2],
   [5, 2],
@@ -33,9 +36,10 @@ const STUD_MOST_NM: readonly (readonly [diameter: number, most: number])[] = [
  * High = the 90 % yield figure at the lowest friction of the surface, or what strips or crushes
  * first; aim = high less the wrench's scatter; low = aim less the scatter once more. Least clamp from
  * highest friction at the low torque. M = F·(P/2π + d2·μG/(2·cos 30°) + DKm·μK/2).
- * Holds for metal on metal with 60° threads; a soft joint gets a share, a stud its cap.
+ * Holds for metal on metal with 60° threads; a soft joint gets a share. An electrical stud is taken as copper unless it
+ * is said to be brass, and has its cap. The class is always asked: an unmarked screw is the lowest.
  *
- * Example: M6 of 8.8, oiled, into steel: 8.5 N·m, at most 8.9 N·m.
+ * Example: M6 of 8.8, oiled, into a nut: 8.6 N·m, at most 8.9 N·m.
  */
 export const noSpec = defineWorking({
   id: 'torque.no-spec',
@@ -63,7 +67,7 @@ export const noSpec = defineWorking({
       min: 0.03,
       max: 0.6,
       optional: true,
-      help: 'Instead of the surface, where it is known.',
+      help: 'Instead of the surface’s lower end, where it is known.',
     },
     {
       kind: 'number',
@@ -73,7 +77,7 @@ export const noSpec = defineWorking({
       min: 0.03,
       max: 0.6,
       optional: true,
-      help: 'Instead of the surface, where it is known.',
+      help: 'Instead of the surface’s upper end, where it is known.',
     },
     {
       kind: 'choice',
@@ -155,22 +159,40 @@ export const noSpec = defineWorking({
     'A worked-out figure is no maker’s figure: brakes, steering, lifting and pressure go by the book, or wait for it.',
     'A dry figure on an oiled screw yields it.',
   ],
-  example: { thread: 'M6', surface: 'oiled' },
+  example: { thread: 'M6', propertyClass: '8.8', surface: 'oiled' },
   compute(input) {
-    const read = screwThread(input.thread);
+    const read = readScrew(input);
     if (!read.ok) return read;
-    const thread = read.value;
+    const { thread, headMean: head } = read.value;
     if (input.joint === 'set-screw' || input.joint === 'hose-clamp')
       return refuse({ code: 'outside-method', field: 'joint', received: input.joint.replace('-', ' '), bound: REFUSED[input.joint] });
-    const yieldMPa = yieldOf(input.propertyClass, thread.diameter)!;
+    const made =
+      input.joint === 'stud'
+        ? strengthOf(STUD_METALS.has(input.propertyClass) ? input.propertyClass : 'copper', thread)
+        : ok(read.value.strength);
+    if (!made.ok) return made;
+    const strength = made.value;
     const { least, most } = frictionOf(input);
-    if (most < least) return refuse({ code: 'window-upside-down', field: 'most', received: String(most), bound: String(least) });
-    const head = input.face ?? headDiameter(thread, input.head);
-    if (head <= thread.diameter / 2)
-      return refuse({ code: 'cannot-be', field: 'face', received: mm(head), bound: 'the face is wider than the screw' });
-    const screw = forceAtYield(thread, yieldMPa, least, YIELD_SHARE);
+    if (most < least) {
+      if (input.most === undefined)
+        return refuse({
+          code: 'too-large',
+          field: 'least',
+          received: String(least),
+          bound: `${most}, the upper end of this surface; give both`,
+        });
+      if (input.least === undefined)
+        return refuse({
+          code: 'too-small',
+          field: 'most',
+          received: String(most),
+          bound: `${least}, the lower end of this surface; give both`,
+        });
+      return refuse({ code: 'window-upside-down', field: 'most', received: String(most), bound: String(least) });
+    }
+    const screw = forceAtYield(thread, strength.yieldMPa, least, YIELD_SHARE);
     const engaged = input.engaged ?? 0.8 * thread.diameter;
-    const shear = screwShearMPa(input.propertyClass);
+    const shear = screwShearMPa(strength);
     const femaleMPa = input.female === 'nut' ? shear : FEMALE_MPA[input.female];
     const stripping = strippingForces(thread, engaged, femaleMPa, shear);
     const strips = Math.min(stripping.female, stripping.male);
@@ -190,7 +212,8 @@ export const noSpec = defineWorking({
     }
     let high = force * arm(least);
     if (input.joint === 'stud') {
-      const cap = STUD_MOST_NM.findLast(([diameter]) => diameter <= thread.diameter)?.[1] ?? STUD_MOST_NM[0]![1];
+      const cap = STUD_MOST_NM.findLast(([diameter]) => diameter <= thread.diameter)?.[1] ?? Number.POSITIVE_INFINITY;
+      governs = `the stud, taken as ${STUD_METALS.has(input.propertyClass) ? input.propertyClass : 'copper'}: ${governs}`;
       if (cap < high) [governs, high] = ['the stud: copper or brass in its insulator', cap];
     }
     const aim = high / (1 + input.scatter);
@@ -239,6 +262,6 @@ interface Frictions {
 
 function frictionOf({ surface, least, most }: Frictions): { readonly least: number; readonly most: number } {
   const row = FRICTION[surface];
-  // One figure alone stands for both ends.
-  return { least: least ?? most ?? row.least, most: most ?? least ?? row.most };
+  // What is known of one end says nothing of the other.
+  return { least: least ?? row.least, most: most ?? row.most };
 }

@@ -32,18 +32,13 @@ function oppositePairs(count: number): readonly number[] {
 
 /** 0 … n − 1, each as far as can be from all that came before it (round the half circle). */
 function spreadOver(count: number): readonly number[] {
-  const chosen = [0];
-  while (chosen.length < count) {
-    let best = -1;
-    let bestGap = -1;
-    for (let place = 0; place < count; place += 1) {
-      const gap = Math.min(...chosen.map((other) => Math.min(Math.abs(place - other), count - Math.abs(place - other))));
-      if (gap > bestGap) {
-        best = place;
-        bestGap = gap;
-      }
-    }
-    chosen.push(best);
+  const chosen: number[] = [];
+  const gaps = Array.from({ length: count }, () => Number.POSITIVE_INFINITY);
+  for (let next = 0; chosen.length < count; next = gaps.indexOf(Math.max(...gaps))) {
+    chosen.push(next);
+    gaps.forEach((gap, place) => {
+      gaps[place] = Math.min(gap, Math.abs(place - next), count - Math.abs(place - next));
+    });
   }
   return chosen;
 }
@@ -52,7 +47,8 @@ function spreadOver(count: number): readonly number[] {
 export function outwardOrder(points: readonly Point[]): readonly number[] {
   const middle = { x: mean(points.map((point) => point.x)), y: mean(points.map((point) => point.y)) };
   const scale = Math.max(...points.map((point) => distance(point, middle)), 1e-9);
-  const ring = (place: number): number => Math.round((distance(at(points, place), middle) / scale) * 1e6);
+  const rings = points.map((point) => Math.round((distance(point, middle) / scale) * 1e6));
+  const ring = (place: number): number => rings[place]!;
   const left = new Set(points.keys());
   const order: number[] = [];
   while (left.size > 0) {

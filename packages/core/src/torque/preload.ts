@@ -1,8 +1,8 @@
 import { newtonMetres, newtons, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
-import { forceAtYield, headDiameter, torqueArm, yieldOf } from './screw.js';
-import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, screwThread } from './screw-fields.js';
+import { forceAtYield, torqueArm } from './screw.js';
+import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, readScrew } from './screw-fields.js';
 
 /** Tightening factor αA = Fmax/Fmin by method; VDI 2230-1 table A8, middle of each range, from memory. */
 const METHODS = {
@@ -86,16 +86,15 @@ export const preload = defineWorking({
     },
   ],
   cautions: ['A clamp worked out from a torque is a guess with a range: where it matters, measure the stretch.'],
-  example: { thread: 'M8', torque: 24 },
+  example: { thread: 'M8', propertyClass: '8.8', torque: 24 },
   compute(input) {
-    const read = screwThread(input.thread);
+    const read = readScrew(input);
     if (!read.ok) return read;
-    const thread = read.value;
-    const head = input.face ?? headDiameter(thread, input.head);
+    const { thread, strength, headMean: head } = read.value;
     const force = (input.torque * 1000) / torqueArm(thread, input.threadFriction, input.headFriction, head);
     const factor = METHODS[input.method];
     const most = (2 * factor * force) / (1 + factor);
-    const yields = forceAtYield(thread, yieldOf(input.propertyClass, thread.diameter)!, input.threadFriction, 1);
+    const yields = forceAtYield(thread, strength.yieldMPa, input.threadFriction, 1);
     const yieldShare = most / yields;
     if (force > 2 * yields)
       return refuse({

@@ -1,7 +1,9 @@
 import type { ChoiceField, NumberField, TextField } from '../working/describe.js';
-import { refuse, type Result } from '../working/issues.js';
+import { mm } from '../quantity/write.js';
+import { ok, refuse, type Result } from '../working/issues.js';
 import { parseThread, type Thread } from '../threads/thread.js';
-import { CLASS_CHOICES } from './screw-tables.js';
+import { headDiameter, strengthAt, type Head } from './screw.js';
+import { CLASS_CHOICES, STRENGTHS, type Strength } from './screw-tables.js';
 
 /** Fields that every working of a screw asks alike. */
 export const THREAD_FIELD = {
@@ -16,9 +18,8 @@ export const CLASS_FIELD = {
   kind: 'choice',
   name: 'propertyClass',
   label: 'Class',
-  default: '8.8',
   choices: CLASS_CHOICES,
-  help: 'As stamped on the head. No mark: take the lowest.',
+  help: 'As stamped on the head. No mark: the lowest, never a guess.',
 } as const satisfies ChoiceField;
 
 export const HEAD_FIELD = {
@@ -51,4 +52,50 @@ export function screwThread(text: string): Result<Thread> {
   return thread && thread.flank === 30 && !thread.tapered
     ? { ok: true, value: thread }
     : refuse({ code: 'not-a-thread', field: 'thread', label: THREAD_FIELD.label, received: text });
+}
+
+/** A screw with what its class stands and where its head rubs. */
+export interface Screw {
+  readonly thread: Thread;
+  readonly strength: Strength;
+  /** Mean diameter under the head, mm. */
+  readonly headMean: number;
+}
+
+interface ScrewAsked {
+  readonly thread: string;
+  readonly propertyClass: string;
+  readonly head: Head;
+  readonly face: number | undefined;
+}
+
+/** Refuses a thread that is none, a class over its sizes, and a face that is no wider than the screw. */
+export function readScrew({ thread: text, propertyClass, head, face }: ScrewAsked): Result<Screw> {
+  const read = screwThread(text);
+  if (!read.ok) return read;
+  const thread = read.value;
+  const strength = strengthOf(propertyClass, thread);
+  if (!strength.ok) return strength;
+  const headMean = face ?? headDiameter(thread, head);
+  if (headMean <= thread.diameter)
+    return refuse({
+      code: 'cannot-be',
+      field: FACE_FIELD.name,
+      label: FACE_FIELD.label,
+      received: mm(headMean),
+      bound: `the face is wider than the screw, ${mm(thread.diameter)}`,
+    });
+  return ok({ thread, strength: strength.value, headMean });
+}
+
+export function strengthOf(propertyClass: string, { diameter }: Thread): Result<Strength> {
+  const strength = strengthAt(propertyClass, diameter);
+  if (strength) return ok(strength);
+  return refuse({
+    code: 'outside-method',
+    field: CLASS_FIELD.name,
+    label: CLASS_FIELD.label,
+    received: `${propertyClass} of ${mm(diameter)}`,
+    bound: `to ${mm(STRENGTHS[propertyClass]?.at(-1)?.to ?? 0)}, where its standard ends`,
+  });
 }

@@ -1,49 +1,64 @@
-/**
- * Least yield strength (Rp0.2 or ReL) by property class, MPa. ISO 898-1 table 3; ISO 3506-1 for
- * stainless; SAE J429 for the grades. From memory. Steel of 8.8 over M16 has 660.
- */
-export const YIELD_MPA: Readonly<Record<string, number>> = {
-  '4.6': 240,
-  '4.8': 340,
-  '5.6': 300,
-  '5.8': 420,
-  '6.8': 480,
-  '8.8': 640,
-  '9.8': 720,
-  '10.9': 940,
-  '12.9': 1100,
-  'A2-70': 450,
-  'A4-70': 450,
-  'A2-80': 600,
-  'A4-80': 600,
-  'SAE 2': 393,
-  'SAE 5': 634,
-  'SAE 8': 896,
-};
+/** Strength of a screw's material, MPa, and how far it stretches before it breaks. */
+export interface Strength {
+  /** Largest nominal diameter for which the row holds, mm. */
+  readonly to: number;
+  /** Rp0.2, ReL or stress at the permanent set limit, least. */
+  readonly yieldMPa: number;
+  readonly tensileMPa: number;
+  /** Absent where the standard names none. */
+  readonly proofMPa?: number;
+  /** After fracture, as a share of the length; least. */
+  readonly elongation: number;
+}
 
-/** Proof stress, MPa: ISO 898-1 table 3, SAE J429. From memory. */
-export const PROOF_MPA: Readonly<Record<string, number>> = {
-  '4.6': 225,
-  '4.8': 310,
-  '5.6': 280,
-  '5.8': 380,
-  '6.8': 440,
-  '8.8': 580,
-  '9.8': 650,
-  '10.9': 830,
-  '12.9': 970,
-  'SAE 2': 379,
-  'SAE 5': 586,
-  'SAE 8': 827,
+const INCH_MM = 25.4;
+
+/**
+ * ISO 898-1 table 3 (elongations of 4.8, 5.8 and 6.8 from its edition of 1999), ISO 3506-1 for stainless, SAE J429 for
+ * the grades, ISO 8839 for copper and brass. From memory. An unmarked screw is taken as the lowest there is.
+ */
+export const STRENGTHS: Readonly<Record<string, readonly Strength[]>> = {
+  unmarked: [{ to: 39, yieldMPa: 240, tensileMPa: 400, proofMPa: 225, elongation: 0.18 }],
+  '4.6': [{ to: 39, yieldMPa: 240, tensileMPa: 400, proofMPa: 225, elongation: 0.22 }],
+  '4.8': [{ to: 39, yieldMPa: 340, tensileMPa: 420, proofMPa: 310, elongation: 0.14 }],
+  '5.6': [{ to: 39, yieldMPa: 300, tensileMPa: 500, proofMPa: 280, elongation: 0.2 }],
+  '5.8': [{ to: 39, yieldMPa: 420, tensileMPa: 520, proofMPa: 380, elongation: 0.1 }],
+  '6.8': [{ to: 39, yieldMPa: 480, tensileMPa: 600, proofMPa: 440, elongation: 0.08 }],
+  '8.8': [
+    { to: 16, yieldMPa: 640, tensileMPa: 800, proofMPa: 580, elongation: 0.12 },
+    { to: 39, yieldMPa: 660, tensileMPa: 830, proofMPa: 600, elongation: 0.12 },
+  ],
+  '9.8': [{ to: 16, yieldMPa: 720, tensileMPa: 900, proofMPa: 650, elongation: 0.1 }],
+  '10.9': [{ to: 39, yieldMPa: 940, tensileMPa: 1040, proofMPa: 830, elongation: 0.09 }],
+  '12.9': [{ to: 39, yieldMPa: 1100, tensileMPa: 1220, proofMPa: 970, elongation: 0.08 }],
+  'A2-70': [{ to: 39, yieldMPa: 450, tensileMPa: 700, elongation: 0.2 }],
+  'A4-70': [{ to: 39, yieldMPa: 450, tensileMPa: 700, elongation: 0.2 }],
+  'A2-80': [{ to: 39, yieldMPa: 600, tensileMPa: 800, elongation: 0.15 }],
+  'A4-80': [{ to: 39, yieldMPa: 600, tensileMPa: 800, elongation: 0.15 }],
+  'SAE 2': [
+    { to: 0.75 * INCH_MM, yieldMPa: 393, tensileMPa: 510, proofMPa: 379, elongation: 0.18 },
+    { to: 1.5 * INCH_MM, yieldMPa: 248, tensileMPa: 414, proofMPa: 228, elongation: 0.18 },
+  ],
+  'SAE 5': [
+    { to: INCH_MM, yieldMPa: 634, tensileMPa: 827, proofMPa: 586, elongation: 0.14 },
+    { to: 1.5 * INCH_MM, yieldMPa: 558, tensileMPa: 724, proofMPa: 510, elongation: 0.14 },
+  ],
+  'SAE 8': [{ to: 1.5 * INCH_MM, yieldMPa: 896, tensileMPa: 1034, proofMPa: 827, elongation: 0.12 }],
+  copper: [{ to: 39, yieldMPa: 160, tensileMPa: 240, elongation: 0.14 }],
+  brass: [
+    { to: 6, yieldMPa: 340, tensileMPa: 440, elongation: 0.11 },
+    { to: 39, yieldMPa: 250, tensileMPa: 370, elongation: 0.19 },
+  ],
 };
 
 export const CLASS_CHOICES = [
-  { id: '8.8', label: '8.8' },
+  { id: 'unmarked', label: 'no mark: the lowest' },
   { id: '4.6', label: '4.6' },
   { id: '4.8', label: '4.8' },
   { id: '5.6', label: '5.6' },
   { id: '5.8', label: '5.8' },
   { id: '6.8', label: '6.8' },
+  { id: '8.8', label: '8.8' },
   { id: '9.8', label: '9.8' },
   { id: '10.9', label: '10.9' },
   { id: '12.9', label: '12.9' },
@@ -51,9 +66,11 @@ export const CLASS_CHOICES = [
   { id: 'A4-70', label: 'A4-70 stainless' },
   { id: 'A2-80', label: 'A2-80 stainless' },
   { id: 'A4-80', label: 'A4-80 stainless' },
-  { id: 'SAE 2', label: 'SAE grade 2, no marks' },
+  { id: 'SAE 2', label: 'SAE grade 2' },
   { id: 'SAE 5', label: 'SAE grade 5, three marks' },
   { id: 'SAE 8', label: 'SAE grade 8, six marks' },
+  { id: 'copper', label: 'copper' },
+  { id: 'brass', label: 'brass' },
 ] as const;
 
 /** Least diameter of the bearing face, mm: hexagon (ISO 4014, grade A to M24) and socket head (ISO 4762); clearance hole, medium (ISO 273). From memory. */
@@ -124,11 +141,8 @@ export const FEMALE_CHOICES = [
 
 /** Shear over tensile strength of a screw's thread, common practice. */
 const SHEAR_SHARE = 0.6;
-const SAE_TENSILE_MPA: Readonly<Record<string, number>> = { 'SAE 2': 510, 'SAE 5': 827, 'SAE 8': 1034 };
 
-/** Shear strength of a screw's own thread, MPa, from the tensile strength that its class names (ISO 898-1, ISO 3506-1, SAE J429). */
-export function screwShearMPa(propertyClass: string): number {
-  const named = /^(?:A[24]-)?(?<first>\d+)/u.exec(propertyClass)?.groups?.['first'];
-  const tensile = SAE_TENSILE_MPA[propertyClass] ?? Number(named) * (propertyClass.startsWith('A') ? 10 : 100);
-  return SHEAR_SHARE * tensile;
+/** Shear strength of a screw's own thread, MPa. */
+export function screwShearMPa({ tensileMPa }: Strength): number {
+  return SHEAR_SHARE * tensileMPa;
 }

@@ -1,19 +1,16 @@
 import { threadAreas, type Thread } from '../threads/thread.js';
-import { HEADS, YIELD_MPA } from './screw-tables.js';
+import { INCH_HAIR_MM } from '../measuring/nominal.js';
+import { HEADS, STRENGTHS, type Strength } from './screw-tables.js';
 
 /** Mean of bearing face and clearance hole over the thread's diameter, where no table has the screw. */
 const HEAD_DIAMETER = 1.28;
-/** Steel of 8.8 is stronger from here on (ISO 898-1). */
-const STRONGER_8_8_ABOVE_MM = 16;
-const STRONGER_8_8_MPA = 660;
 const COS_30 = Math.cos(Math.PI / 6);
 
 export type Head = 'hex' | 'socket';
 
-/** Least yield strength, MPa; undefined for a class of no table. */
-export function yieldOf(propertyClass: string, diameter: number): number | undefined {
-  if (propertyClass === '8.8' && diameter > STRONGER_8_8_ABOVE_MM) return STRONGER_8_8_MPA;
-  return YIELD_MPA[propertyClass];
+/** Of a class at a nominal diameter, mm; undefined for a class of no table, or over its largest size. */
+export function strengthAt(propertyClass: string, diameter: number): Strength | undefined {
+  return STRENGTHS[propertyClass]?.find(({ to }) => diameter <= to + INCH_HAIR_MM);
 }
 
 /** Mean friction diameter under the head, mm: (dw + dh)/2. */
@@ -47,9 +44,9 @@ export function forceAtYield(thread: Thread, yieldMPa: number, threadFriction: n
  * @param share of the yield strength, 0.9 for the usual assembly
  */
 export function torqueAtYield(thread: Thread, propertyClass: string, friction: number, share: number): number | undefined {
-  const yieldMPa = yieldOf(propertyClass, thread.diameter);
-  if (yieldMPa === undefined) return undefined;
-  return (forceAtYield(thread, yieldMPa, friction, share) * torqueArm(thread, friction, friction, headDiameter(thread))) / 1000;
+  const strength = strengthAt(propertyClass, thread.diameter);
+  if (strength === undefined) return undefined;
+  return (forceAtYield(thread, strength.yieldMPa, friction, share) * torqueArm(thread, friction, friction, headDiameter(thread))) / 1000;
 }
 
 export interface Stripping {

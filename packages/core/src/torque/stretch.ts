@@ -2,8 +2,7 @@ import { microns, mm, newtons, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/describe.js';
 import { ok, refuse } from '../working/issues.js';
 import { boltStiffness } from './stiffness.js';
-import { CLASS_FIELD, THREAD_FIELD, screwThread } from './screw-fields.js';
-import { PROOF_MPA, YIELD_MPA } from './screw-tables.js';
+import { CLASS_FIELD, THREAD_FIELD, screwThread, strengthOf } from './screw-fields.js';
 import { threadAreas } from '../threads/thread.js';
 
 /** So much longer for good is a screw that has yielded: twice what the measuring leaves open. */
@@ -15,7 +14,7 @@ const SET_K = 2;
  * F = kb·(L tight − L free), kb = Ad·At·E/(Ad·lt + At·ld). A screw that stays longer after it was
  * slackened has yielded. Holds below yield; length measured at the same temperature, by its centres.
  *
- * Example: an M12 rod screw of 12.9, 60 mm in the grip, 0.12 mm longer: 36 kN.
+ * Example: an M12 rod screw of 12.9, 60 mm in the grip, 0.12 mm longer: 34.5 kN.
  */
 export const stretch = defineWorking({
   id: 'bolt.stretch',
@@ -100,6 +99,8 @@ export const stretch = defineWorking({
   compute(input) {
     const read = screwThread(input.thread);
     if (!read.ok) return read;
+    const strength = strengthOf(input.propertyClass, read.value);
+    if (!strength.ok) return strength;
     if (input.shank > input.grip)
       return refuse({ code: 'too-large', field: 'shank', received: mm(input.shank), bound: `the clamped length, ${mm(input.grip)}` });
     if (input.tight < input.free)
@@ -111,7 +112,7 @@ export const stretch = defineWorking({
       });
     const stiffness = boltStiffness(read.value, input.grip, input.shank) * 1000;
     const force = stiffness * (input.tight - input.free);
-    const carried = (PROOF_MPA[input.propertyClass] ?? YIELD_MPA[input.propertyClass]!) * threadAreas(read.value).stressArea;
+    const carried = (strength.value.proofMPa ?? strength.value.yieldMPa) * threadAreas(read.value).stressArea;
     const forceU = stiffness * input.u * Math.SQRT2;
     const set = input.after === undefined ? undefined : input.after - input.free;
     const isLonger = set !== undefined && set > SET_K * input.u * Math.SQRT2;

@@ -66,7 +66,7 @@ export const chain = defineWorking({
   example: { now: 257.5, pitch: 12.7, hours: '1500 h' },
   compute({ now, links, pitch, most, ...wear }) {
     const fresh = links * pitch;
-    const worn = wornBy({ ...wear, now, fresh, limit: fresh * (1 + most) });
+    const worn = wornBy({ ...wear, now, fresh, limit: fresh * (1 + most), goes: 'up' });
     return worn.ok ? { ok: true, value: { ...worn.value, longer: now / fresh - 1 } } : worn;
   },
   explain: (input, output) => [

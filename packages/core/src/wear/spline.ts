@@ -74,7 +74,7 @@ export const spline = defineWorking({
   compute({ movement, radius, diameter, toolU, ...wear }) {
     const arm = diameter / 2 / radius;
     const play = movement * arm;
-    const worn = wornBy({ ...wear, now: play, toolU: toolU * arm });
+    const worn = wornBy({ ...wear, now: play, toolU: toolU * arm, goes: 'up' });
     return worn.ok ? { ok: true, value: { ...worn.value, play } } : worn;
   },
   explain: (input, output) => [

@@ -34,6 +34,6 @@ export const synchro = defineWorking({
   sources: [WEAR_SOURCE, { kind: 'common practice', document: 'the least of three places counts', for: 'the reading' }],
   cautions: ['Oil on the cone holds the ring off: wipe it before measuring.'],
   example: { gaps: [0.8, 0.75, 0.78], fresh: 1.2, limit: 0.5, hours: '6000 h' },
-  compute: ({ gaps, ...wear }) => wornBy({ ...wear, now: Math.min(...gaps) }),
+  compute: ({ gaps, ...wear }) => wornBy({ ...wear, goes: 'down', now: Math.min(...gaps) }),
   explain: (_input, output) => explainWear(output, 'The least gap between new and least allowed.'),
 });

@@ -10,6 +10,8 @@ interface Wearing {
   readonly now: number;
   readonly hours?: number | undefined;
   readonly toolU: number;
+  /** Which way wear goes: a gap that closes, a brush that gets shorter; play that grows. */
+  readonly goes: 'up' | 'down';
 }
 
 export interface Worn {
@@ -56,11 +58,18 @@ export const WEAR_OUTPUTS = [
 ] as const;
 
 /**
- * Wear between new and limit, in either direction: used = (now − new)/(limit − new), hours left
- * = hours·(1 − used)/used. Refuses a limit equal to new.
+ * Wear between new and limit: used = (now − new)/(limit − new), hours left = hours·(1 − used)/used. Refuses a limit
+ * equal to new, or on its other side: then the two were changed over.
  */
-export function wornBy({ fresh, limit, now, hours, toolU }: Wearing): Result<Worn> {
+export function wornBy({ fresh, limit, now, hours, toolU, goes }: Wearing): Result<Worn> {
   if (fresh === limit) return refuse({ code: 'limit-is-new', field: 'limit', received: formatQuantity(limit, 'length') });
+  if (limit > fresh !== (goes === 'up'))
+    return refuse({
+      code: goes === 'up' ? 'too-small' : 'too-large',
+      field: 'limit',
+      received: formatQuantity(limit, 'length'),
+      bound: `${goes === 'up' ? 'more' : 'less'} than new, ${formatQuantity(fresh, 'length')}: were the two changed over?`,
+    });
   const used = (now - fresh) / (limit - fresh);
   const verdict = judge(now, toolU, limit > fresh ? { upper: limit } : { lower: limit });
   const hoursLeft = hours === undefined || used <= 0 ? undefined : Math.max(0, (hours * (1 - used)) / used);

@@ -24,6 +24,8 @@ export interface NumberField extends FieldBase {
   readonly max?: number;
   readonly above?: number;
   readonly default?: number;
+  /** A figure typed without a unit is in that which this choice field says; where it says none it is asked. */
+  readonly bareIn?: { readonly field: string; readonly units: Readonly<Record<string, string>> };
 }
 
 export interface ListField extends FieldBase {

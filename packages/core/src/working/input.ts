@@ -38,6 +38,14 @@ function readField(field: Field, received: unknown, given: Raw, fields: readonly
   }
   switch (field.kind) {
     case 'number':
+      if (field.bareIn && typeof received === 'string' && BARE.test(received.trim())) {
+        const unit = field.bareIn.units[String(given[field.bareIn.field])];
+        const quantity = quantityOf(field.quantity, given, fields);
+        // Nothing is nothing in any unit.
+        if (unit === undefined && Number(received) !== 0)
+          return refuse({ code: 'unit-missing', field: field.name, received: describe(received), quantity });
+        return readNumber(received, field.name, field, quantity, unit);
+      }
       return readNumber(received, field.name, field, quantityOf(field.quantity, given, fields));
     case 'list':
       return readList(received, field, quantityOf(field.quantity, given, fields));
@@ -59,12 +67,12 @@ export function quantityOf(quantity: FieldQuantity, given: Raw, fields: readonly
 
 type Bounds = Pick<NumberField, 'min' | 'max' | 'above'>;
 
-function readNumber(received: unknown, name: string, bounds: Bounds, quantity: Quantity): Result<number> {
+function readNumber(received: unknown, name: string, bounds: Bounds, quantity: Quantity, assumed?: string): Result<number> {
   let base: number;
   if (typeof received === 'number') {
     base = received;
   } else if (typeof received === 'string') {
-    const parsed = parseQuantity(received, quantity, name);
+    const parsed = parseQuantity(received, quantity, name, assumed);
     if (!parsed.ok) return refuse(parsed.issue);
     base = parsed.quantity.base;
   } else {
@@ -85,30 +93,57 @@ function readNumber(received: unknown, name: string, bounds: Bounds, quantity: Q
 
 function readList(received: unknown, field: ListField, quantity: Quantity): Result<readonly number[]> {
   // Typed lists are parted by blanks, semicolons or new lines: a comma is a decimal sign.
-  const items = typeof received === 'string' ? splitList(received) : received;
+  const items: unknown = typeof received === 'string' ? splitList(received) : received;
   if (!Array.isArray(items)) return refuse({ code: 'not-a-list', field: field.name, received: describe(received) });
   if (items.length < field.fewest)
     return refuse({ code: 'too-few', field: field.name, received: String(items.length), bound: String(field.fewest) });
   if (items.length > field.most)
     return refuse({ code: 'too-many', field: field.name, received: String(items.length), bound: String(field.most) });
-  const read = items.map((item, index) => readNumber(item, `${field.name}[${index}]`, field, quantity));
-  const issues = read.flatMap((result) => (result.ok ? [] : result.issues));
-  if (issues.length > 0)
-    return refuse(
-      ...issues.map((issue) => ({ ...issue, label: `${field.label}, figure ${Number(/\[(\d+)\]/u.exec(issue.field)?.[1] ?? 0) + 1}` })),
-    );
+  const unit = unitOfList(items, quantity);
+  const at = (index: number): { field: string; label: string } => ({
+    field: `${field.name}[${index}]`,
+    label: `${field.label}, figure ${index + 1}`,
+  });
+  const read = items.map((item, index): Result<number> => {
+    const isBare = typeof item === 'string' && BARE.test(item);
+    // Some in one unit and some in another: a bare one may be either.
+    if (isBare && unit === 'several') return refuse({ code: 'unit-missing', ...at(index), received: describe(item), quantity });
+    return readNumber(item, at(index).field, field, quantity, isBare && unit !== undefined ? unit : undefined);
+  });
+  const issues = read.flatMap((result, index) => (result.ok ? [] : result.issues.map((issue) => ({ ...issue, label: at(index).label }))));
+  if (issues.length > 0) return refuse(...issues);
   return { ok: true, value: read.map((result) => (result.ok ? result.value : Number.NaN)) };
 }
 
-/** "0.05; 0.06 0.05 mm" → ["0.05", "0.06", "0.05 mm"]: a word that is no number belongs to the figure before it. */
+/** A figure without a unit. */
+const BARE = /^[+\-−–]?\s*(?:\d+\s+\d+\/\d+|\d+\/\d+|[\d.,]+(?:[eE][+-]?\d+)?)\s*$/u;
+
+/** The unit that the figures of a list have where they have one: that of those that name it. */
+function unitOfList(items: readonly unknown[], quantity: Quantity): string | undefined {
+  const units = items.flatMap((item) => {
+    if (typeof item !== 'string' || BARE.test(item)) return [];
+    const parsed = parseQuantity(item, quantity, '');
+    return parsed.ok && parsed.quantity.unitTyped ? [parsed.quantity.unit.symbol] : [];
+  });
+  return new Set(units).size > 1 ? 'several' : units[0];
+}
+
+/**
+ * "0.05; 0.06 0.05 mm" → ["0.05", "0.06", "0.05 mm"]: a word that is no number belongs to the figure before it, and so
+ * does a fraction behind a whole number ("1 1/4 in"). The unit of one is the unit of all (`unitOfList`).
+ */
 export function splitList(text: string): readonly string[] {
-  const items: string[] = [];
-  for (const part of text.split(/[;\n]+|\s+/u).filter((word) => word !== '')) {
-    const last = items.at(-1);
-    if (last !== undefined && !/^[+\-−–.,\d]/u.test(part)) items[items.length - 1] = `${last} ${part}`;
-    else items.push(part);
-  }
-  return items;
+  return text.split(/[;\n]+/u).flatMap((part) => {
+    const items: string[] = [];
+    for (const word of part.split(/\s+/u).filter((one) => one !== '')) {
+      const last = items.at(-1);
+      const isFraction = /^\d+\/\d/u.test(word) && last !== undefined && /^[+\-−–]?\d+$/u.test(last);
+      const belongs = last !== undefined && (isFraction || !/^[+\-−–.,\d]/u.test(word));
+      if (belongs) items[items.length - 1] = `${last} ${word}`;
+      else items.push(word);
+    }
+    return items;
+  });
 }
 
 function readChoice(received: unknown, field: ChoiceField): Result<string> {

@@ -67,6 +67,7 @@ const WORDING = {
   'outside-method': (issue) => `${given(issue)} is outside what this method holds for: ${issue.bound ?? ''}`,
   'cannot-be': (issue) => `${given(issue)} cannot be: ${issue.bound ?? ''}`,
   'none-will-do': (issue) => `none of ${issue.received ?? 'them'} will do: ${issue.bound ?? ''}`,
+  overflows: () => 'these figures together are outside of what can be worked out: look for one with its decimal sign or unit gone wrong',
   'does-not-convert': (issue) => `${given(issue)} cannot be shown in ${issue.bound ?? ''}: the two measure different things`,
 } satisfies Record<string, Say>;
 

@@ -62,17 +62,25 @@ export class Registry {
     if (!read.ok) return { ok: false, issues: read.issues };
     const computed = working.compute(read.value);
     if (!computed.ok) return { ok: false, issues: computed.issues.map((issue) => ({ label: labelOf(working, issue.field), ...issue })) };
+    const field = working.inputs[0]?.name ?? 'input';
+    const overflow: RunResult = { ok: false, issues: [{ code: 'overflows', field, label: labelOf(working, field) }] };
+    if (!isFinite(computed.value)) return overflow;
+    const steps = working.explain(read.value, computed.value);
+    const drawing = working.draw?.(read.value, computed.value);
+    if (!isFinite(steps) || !isFinite(drawing)) return overflow;
     return {
       ok: true,
-      run: {
-        working: working.id,
-        input: read.value,
-        output: computed.value,
-        steps: working.explain(read.value, computed.value),
-        ...(working.draw ? { drawing: working.draw(read.value, computed.value) } : {}),
-      },
+      run: { working: working.id, input: read.value, output: computed.value, steps, ...(drawing === undefined ? {} : { drawing }) },
     };
   }
+}
+
+/** No figure in it, however deep or written out, is infinite or none: figures can be too small, or too large together. */
+function isFinite(part: unknown): boolean {
+  if (typeof part === 'number') return Number.isFinite(part);
+  if (typeof part === 'string') return !/(?:^|[^\p{L}])(?:NaN|-?Infinity)(?:$|[^\p{L}])/u.test(part);
+  if (typeof part !== 'object' || part === null) return true;
+  return Object.values(part).every(isFinite);
 }
 
 function labelOf(working: AnyWorking, name: string): string {
