@@ -50,7 +50,7 @@ const EXAMPLES: Readonly<Record<string, readonly [input: object, expected: Expec
   'clutch.capacity': [example('clutch.capacity'), { springShare: about(0.84, 2) }],
   'clutch.pack': [example('clutch.pack'), { plate: 3.4, clearance: about(1.7, 9) }],
   'compressor.air-gap': [example('compressor.air-gap'), { wanted: about(0.78, 9), pack: '0.5 + 0.3 mm' }],
-  'estimate.time': [example('estimate.time'), { half: about(2.36 * 3600, -1.5), fourFifths: about(3.15 * 3600, -1.5) }],
+  'estimate.time': [example('estimate.time'), { half: about(2.35 * 3600, -1), fourFifths: about(3.15 * 3600, -1) }],
   'decide.repair': [example('decide.repair'), { best: 'as planned' }],
   'fit.heat': [{ seat: 40, interference: 0.015, gap: 0.02 }, { temperature: about(96, 0) }],
   'fit.limits': [

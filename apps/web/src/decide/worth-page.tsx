@@ -94,7 +94,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
         best: string;
         perSeason: number;
         changes: string;
-        ranked: readonly { option: string; inAll: number; perSeason: number; breakEven: number }[];
+        ranked: readonly { option: string; inAll: number; perSeason: number; breakEven?: number }[];
       }
     | undefined;
   const set = (place: number, change: Partial<Row>): void =>
@@ -218,7 +218,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
                       <td>{line.option}</td>
                       <td className="fig">{money(line.inAll * 100)}</td>
                       <td className="fig">{money(line.perSeason * 100)}</td>
-                      <td className="fig">{line.breakEven.toFixed(1)} seasons</td>
+                      <td className="fig">{line.breakEven === undefined ? 'never' : `${line.breakEven.toFixed(1)} seasons`}</td>
                     </tr>
                   ))}
                 </tbody>

@@ -154,6 +154,7 @@ function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
   const judged =
     tool.quantity === 'torque' && points.length > 0 && wrong === -1
       ? workings.run('tool.check', {
+          ...(tool.high > 0 ? { largest: tool.high } : {}),
           type: tool.kind === 'beam-wrench' ? 'beam' : 'click',
           points: points.map((point) => ({ set: point!.shown, true: point!.true })),
         })

@@ -2,7 +2,6 @@ import {
   baseUnit,
   formatQuantity,
   quantityOf,
-  splitList,
   wording,
   workings,
   type Field,
@@ -161,6 +160,7 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
       </label>
       {field.kind === 'choice' ? (
         <select className="form-select" {...control} onChange={(event) => onText(event.target.value)}>
+          {'default' in field && field.default !== undefined ? null : <option value="">{field.optional ? 'not said' : 'choose'}</option>}
           {field.choices.map((choice) => (
             <option key={choice.id} value={choice.id}>
               {choice.label}
@@ -265,17 +265,19 @@ function AnswerTable({
                   const isPlain = column.quantity === 'text' || column.quantity === 'yes-no';
                   return (
                     <td key={column.name} className="fig">
-                      {isPlain
-                        ? typeof cell === 'boolean'
-                          ? cell
-                            ? 'yes'
-                            : 'no'
-                          : String(cell)
-                        : formatQuantity(
-                            Number(cell),
-                            column.quantity as Quantity,
-                            column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
-                          )}
+                      {cell === undefined
+                        ? '–'
+                        : isPlain
+                          ? typeof cell === 'boolean'
+                            ? cell
+                              ? 'yes'
+                              : 'no'
+                            : String(cell)
+                          : formatQuantity(
+                              Number(cell),
+                              column.quantity as Quantity,
+                              column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
+                            )}
                     </td>
                   );
                 })}
@@ -320,7 +322,7 @@ function asText(field: Field, example: unknown): string {
 }
 
 function fromText(field: Field, text: string): unknown {
-  if (field.kind === 'list') return splitList(text);
+  // A list goes as it was typed: the unit of one of its figures is the unit of all.
   if (field.kind !== 'table') return text.trim();
   return text
     .split('\n')

@@ -108,7 +108,9 @@ function ReadPattern({ run, step, onKept }: PatternProps & { readonly onKept: ()
       say={
         answer ? (
           <span aria-live="polite">
-            <b className={`v-${String(answer['verdict'])}`}>{answer['verdict'] === 'in' ? 'Good' : 'It wants a move'}.</b>{' '}
+            <b className={`v-${String(answer['verdict'])}`}>
+              {answer['verdict'] === 'in' ? 'Good' : answer['verdict'] === 'out' ? 'It wants a move' : 'It contradicts itself'}.
+            </b>{' '}
             {answer['verdict'] === 'in' ? '' : String(answer['what'])}
           </span>
         ) : (

@@ -88,7 +88,7 @@ describe('by what was kept', () => {
         { kind: 'look', payload: { limit: 'teeth', look: 'chip' } },
       ),
     ).toEqual([
-      ['Pinion end play as found', '0.055 mm, mean of 0.05 mm, 0.06 mm, 0.055 mm', '0 to 0.02 mm', 'out', '', ...BY],
+      ['Pinion end play as found', '0.055 mm, mean of 3: 0.05 mm, 0.06 mm, 0.055 mm', '0 to 0.02 mm', 'out', '', ...BY],
       ['Ring gear and pinion teeth', 'chip', '', 'out', '', ...BY],
     ]);
   });
@@ -114,7 +114,7 @@ describe('by what was kept', () => {
         { kind: 'fluid', payload: { fluid: 'axle-oil', amount: 1.9, unit: 'L' } },
       ).map(([what, amount, verdict]) => [what, amount, verdict]),
     ).toEqual([
-      ['Pinion seal 44 × 72 × 10, lip towards the gears, dust lip out', 'depth 0.25 mm', 'in'],
+      ['Pinion seal 44 × 72 × 10, lip towards the gears, dust lip out', 'depth 0.2 mm to 0.3 mm', 'in'],
       ['Cover, bead inside the screw circle, round every hole', 'seated', ''],
       ['Axle oil, hypoid 90, GL-5', '1.9 L', ''],
     ]);

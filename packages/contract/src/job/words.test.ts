@@ -75,7 +75,7 @@ test.each<readonly [EntryKind, object, string]>([
   [
     'fitted',
     { fit: 'head-bearing', by: 'press', driver: 'tube', force: 12000, home: 'note' },
-    'Head bearing on the pinion: pressed, most 12000 N, tube, home: note',
+    'Head bearing on the pinion: pressed, most 12 kN, tube, home: note',
   ],
   [
     'open-end',
@@ -106,9 +106,9 @@ test.each<readonly [EntryKind, object, string]>([
   ['stage', { stage: 'build' }, 'On to Build'],
   ['fluid', { fluid: 'axle-oil', amount: 0, unit: 'L' }, 'Axle oil: filled until it showed'],
   ['fluid', { fluid: 'axle-oil', amount: 1.9, unit: 'L' }, 'Axle oil: 1.9 L'],
-  ['seal-fitted', { seal: 'pinion-seal', depths: [0.2, 0.4], unit: 'mm' }, 'Pinion seal 44 × 72 × 10 fitted, depth 0.3 mm: in'],
+  ['seal-fitted', { seal: 'pinion-seal', depths: [0.2, 0.4], unit: 'mm' }, 'Pinion seal 44 × 72 × 10 fitted, depth 0.2 mm to 0.4 mm: in'],
   ['seal-fitted', { seal: 'cover-joint', depths: [], unit: 'mm' }, 'Cover fitted'],
-  ['reading', { limit: 'pinion-play', readings: [0.05, 0.05, 0.05], unit: 'mm' }, 'Pinion end play as found 0.05 mm: out'],
+  ['reading', { limit: 'pinion-play', readings: [0.05, 0.05, 0.05], unit: 'mm' }, 'Pinion end play as found 0.05 mm (mean of 3): out'],
   ['look', { limit: 'teeth', look: 'chip', note: 'one tooth' }, 'Ring gear and pinion teeth: chip, one tooth'],
   ['photo', { file: 'f', width: 4, height: 3, words: 'the nose' }, 'Photo: the nose'],
   ['photo', { file: 'f', width: 4, height: 3 }, 'Photo'],

@@ -138,3 +138,39 @@ describe('brushes, pulley, cable', () => {
     expect([at(16), at(25)]).toEqual(['out', 'in']);
   });
 });
+
+describe('what a meter shows', () => {
+  test('the field current as it is and at 20 °C, by the copper’s rise between (IEC 60028)', () => {
+    const { current, currentNow } = output('alternator.rotor', { read: '3 Ω', temperature: 60, lower: 2.4, upper: 2.8 }) as Record<
+      string,
+      number
+    >;
+    expect(currentNow).toBeCloseTo(13.5 / 3, 9);
+    expect(current! / currentNow!).toBeCloseTo(1 + 0.00393 * 40, 9);
+  });
+
+  test('a meter that shows millivolts: 520 is 0.52 V', () => {
+    const readings = ['+1', '+2', '−1'].map((diode) => ({ diode, forward: '520', reverse: 'OL' }));
+    expect(output('alternator.diodes', { readings })).toMatchObject({ verdict: 'in', bad: 'none' });
+    const drop = { how: 'drop', current: 10, pair12: '1020', pair23: '1.01', pair31: '1.02' };
+    expect(refused('alternator.stator', drop)).toContain('"1020" has no unit');
+    expect(output('alternator.stator', { ...drop, pair12: '1020 mV' })['verdict']).toBe('in');
+  });
+
+  /** Series of three phases: no pair reads more than the other two together. */
+  test('readings that no star and no delta can have are refused', () => {
+    for (const wound of ['star', 'delta'])
+      expect(refused('alternator.stator', { pair12: '0.1', pair23: '0.1', pair31: '0.35', wound })).toContain(
+        'which no star or delta does',
+      );
+    expect(output('alternator.stator', { pair12: '0.05', pair23: '0.1', pair31: '0.05' })['verdict']).toBe('out');
+  });
+
+  test('the regulator is judged with the whole uncertainty of the stand', () => {
+    const { example } = workings.describe('alternator.output')!;
+    // 0.2 V inside its window of 0.3 V: sure by a stand of 0.5 %, not by one of 1 %.
+    const near = { ...example, regulated: 14.364 - 0.12, nominal: 14.4, ripple: undefined };
+    expect(output('alternator.output', { ...near, meterU: 0.005 })['verdict']).toBe('in');
+    expect(output('alternator.output', { ...near, meterU: 0.01 })['verdict']).toBe('unsure');
+  });
+});

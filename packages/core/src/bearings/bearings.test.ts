@@ -315,3 +315,52 @@ describe('bearing.identify', () => {
     expect(output('bearing.identify', { what, bore })).toMatchObject({ outside: groove, width });
   });
 });
+
+describe('loads and lives that agree with themselves', () => {
+  const taper = { kind: 'roller', rating: 40_000, radial: 5000, speed: 500 };
+  /** ISO 281: X 0.4 and Y 0.4·cot α for tapers, e = 1.5·tan α, so Y·e = 0.6; X 0.56 and Y·e = 0.44 for deep groove; from memory. */
+  test('P is never less than Fr for rollers, and e goes with Y', () => {
+    for (const thrust of [0, 1000, 1870, 1880, 2500])
+      expect(Number(output('bearing.life', { ...taper, y: 1.6, thrust })['load'])).toBeGreaterThanOrEqual(5000);
+    expect(output('bearing.life', { ...taper, y: 1.6, thrust: 3000 })['load']).toBeCloseTo(0.4 * 5000 + 1.6 * 3000, 9);
+    expect(output('bearing.life', { ...taper, e: 0.375, thrust: 3000 })['load']).toBeCloseTo(0.4 * 5000 + 1.6 * 3000, 9);
+    expect(output('bearing.life', { ...taper, kind: 'ball', y: 1.99, thrust: 3000 })['load']).toBeCloseTo(0.56 * 5000 + 1.99 * 3000, 9);
+  });
+
+  test.each([
+    [0.19, 2.3],
+    [0.26, 1.71],
+    [0.44, 1],
+  ])('e %d and Y %d of the standard’s table go together, and others do not', (e, y) => {
+    expect(output('bearing.life', { ...taper, kind: 'ball', y, e, thrust: 4000 })['load']).toBeCloseTo(0.56 * 5000 + y * 4000, 9);
+    expect(refused('bearing.life', { ...taper, kind: 'ball', y: y * 1.5, e })).toContain('one line of the catalogue');
+  });
+});
+
+describe('a pair in an aluminium housing', () => {
+  const pair = { arrangement: 'face-to-face', setting: 0.1, k1: 1.5, d1: 60, apart: 120, housingOf: 'aluminium' };
+  test('a cold start is worked out, and is the tighter one', () => {
+    const cold = output('bearing.thermal', { ...pair, shaftT: -25, housingT: -25 }) as Record<string, number | string>;
+    const hot = output('bearing.thermal', { ...pair, shaftT: 80, housingT: 80 }) as Record<string, number | string>;
+    expect(Number(cold['hot'])).toBeLessThan(0.1);
+    expect(Number(hot['hot'])).toBeGreaterThan(0.1);
+    expect(cold['what']).toContain('cold start');
+    expect(hot['what']).toContain('work that out, too');
+  });
+
+  test('a cup that comes loose in the hot housing is said, with how much hold it loses', () => {
+    const hot = output('bearing.thermal', { ...pair, shaftT: 90, housingT: 80 });
+    // (23 − 11.5) per million, 60 K, 60 mm.
+    expect(hot['cupLoosens']).toBeCloseTo(11.5e-6 * 60 * 60, 9);
+    expect(hot['what']).toContain('The cups come loose');
+    expect(output('bearing.thermal', { ...pair, housingOf: 'steel', shaftT: 90, housingT: 80 })['what']).not.toContain('loose');
+  });
+});
+
+describe('bearing.clearance, by its rows', () => {
+  test('30 mm by way of inches is still the row to 30 mm; a rise may be typed in °F', () => {
+    const row = output('bearing.clearance', { bore: 30, outside: 62, warmer: 5 });
+    expect(output('bearing.clearance', { bore: `${(30 + 4e-10) / 25.4} in`, outside: 62, warmer: '9 °F' })['group']).toBe(row['group']);
+    expect(output('bearing.clearance', { bore: 30, outside: 62, warmer: '9 °F' })['warmth']).toBeCloseTo(Number(row['warmth']), 12);
+  });
+});

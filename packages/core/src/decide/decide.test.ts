@@ -114,3 +114,24 @@ describe('decide.repair', () => {
     expect(refused('decide.repair', { ...example, options: [{ ...options[0], ...change }, ...options.slice(1)] })).toContain(words);
   });
 });
+
+describe('for nothing', () => {
+  const row = (option: string, cost: number, seasons: number): object => ({
+    option,
+    cost,
+    seasons,
+    spread: 0,
+    comeback: 0,
+    comebackCost: 0,
+    down: 0,
+  });
+  test('what costs nothing is best, and the other never breaks even', () => {
+    const found = output('decide.repair', { options: [row('warranty', 0, 2), row('new', 500, 6)] });
+    expect(found['best']).toBe('warranty');
+    expect(found['ranked']).toEqual([
+      expect.objectContaining({ option: 'warranty', breakEven: 0 }),
+      expect.not.objectContaining({ breakEven: expect.anything() }),
+    ]);
+    expect(output('decide.repair', { options: [row('a', 0, 2), row('b', 0, 6)] })['changes']).toContain('cost nothing');
+  });
+});

@@ -16,7 +16,7 @@ const FOUR_FIFTHS = 0.8;
  * prior on ln t), so few past jobs lean on it and many leave it behind. The next time has a
  * Student distribution: half of them stay under exp(m), four fifths under exp(m + t_0.8·s).
  *
- * Example: book 2 h, jobs of 2.5, 3 and 2.8 h: half under 2.36 h, four fifths under 3.15 h.
+ * Example: book 2 h, jobs of 2.5, 3 and 2.8 h: half under 2.35 h, four fifths under 3.15 h.
  */
 export const estimate = defineWorking({
   id: 'estimate.time',

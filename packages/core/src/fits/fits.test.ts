@@ -258,3 +258,64 @@ describe('press.sleeve', () => {
     expect(output('press.sleeve', { bore: 20, outside: 47, depth: 80, tubes })['which']).toContain('none of the crib');
   });
 });
+
+describe('what a press fit stands', () => {
+  const fit = { seat: 30, long: 20, interference: 0.04, interferenceU: 0, outside: 60, roughness: 0 };
+
+  /** Von Mises at the bore, from Lamé's three stresses by the full formula (Shigley 5-12): hoop, radial −p, endwise 0. */
+  test('hoop stress and pressure count together, in the hub and at the bore of a hollow shaft', () => {
+    const { pressure: p, hoop, hubStress, shaftStress } = output('fit.press', { ...fit, inside: 15 }) as Record<string, number>;
+    const mises = (a: number, b: number, c: number): number => Math.sqrt(((a - b) ** 2 + (b - c) ** 2 + (c - a) ** 2) / 2);
+    expect(hubStress).toBeCloseTo(mises(hoop!, -p!, 0), 9);
+    const atBore = (-2 * p! * 30 ** 2) / (30 ** 2 - 15 ** 2);
+    expect(shaftStress).toBeCloseTo(mises(atBore, 0, 0), 9);
+    const solid = output('fit.press', fit) as Record<string, number>;
+    expect(solid['shaftStress']).toBeCloseTo(mises(-solid['pressure']!, -solid['pressure']!, 0), 9);
+  });
+
+  test('a hub that hoop stress alone would pass is refused', () => {
+    const { hoop, hubStress } = output('fit.press', fit) as Record<string, number>;
+    expect(refused('fit.press', { ...fit, yieldMPa: (hoop! + hubStress!) / 2 })).toContain('what the hub stands');
+    expect(refused('fit.press', { ...fit, inside: 26, shaftYieldMPa: 100 })).toContain('what the shaft stands');
+  });
+});
+
+describe('heat, by what is warmed', () => {
+  const ring = { seat: 40, interference: 0.015 };
+  const byShaft = (input: object): number => Number(output('fit.heat', { ...ring, ...input })['byShaft']);
+
+  test('a hardened gear is not a hub, and aluminium stands no more for being called one', () => {
+    const tight = { seat: 40, interference: 0.06 };
+    expect(output('fit.heat', { ...tight, what: 'hub' })['most']).toBe(250);
+    expect(refused('fit.heat', { ...tight, what: 'hardened' })).toContain('150 °C');
+    expect(output('fit.heat', { ...ring, what: 'hub', ringOf: 'aluminium' })['most']).toBe(150);
+    expect(refused('fit.heat', { ...ring, what: 'soft-hub', ringOf: 'steel' })).toContain('light or yellow');
+    expect(refused('fit.heat', { ...ring, ringOf: 'aluminium' })).toContain('a bearing is of steel');
+  });
+
+  test('a temperature that is not given is the bench’s', () => {
+    expect(byShaft({ bench: 5 })).toBe(0);
+    expect(byShaft({ bench: 35 })).toBe(0);
+  });
+
+  test('colder is never less', () => {
+    const given = [40, 25, 20, 15, 1, 0, -1, -20, -70, -196].map((shaftT) => byShaft({ shaftT }));
+    expect(given).toEqual(given.toSorted((one, other) => one - other));
+  });
+
+  /** Expansions 23 and 11.5 per million, heat 2700·900 and 7850·460 J/(m³·K): handbook values, from memory. */
+  test('an aluminium housing grows and cools by its own figures', () => {
+    const size = { ...ring, outside: 80, width: 18, gap: 0.02 };
+    const soft = output('fit.heat', { ...size, what: 'soft-hub' }) as Record<string, number>;
+    expect((soft['temperature']! - 20) * 23e-6 * 40).toBeCloseTo(0.035, 9);
+    const steel = output('fit.heat', { ...size, what: 'hub' }) as Record<string, number>;
+    expect(soft['left']! / steel['left']!).toBeCloseTo((2700 * 900) / (7850 * 460), 9);
+    expect(byShaft({ shaftT: -70, shaftOf: 'aluminium' })).toBeCloseTo((byShaft({ shaftT: -70 }) * 23) / 11.5, 9);
+  });
+
+  test('a nominal size that an inch carries a hair over its row is meant for it', () => {
+    const limits = (nominal: unknown): unknown => output('fit.limits', { nominal })['holeMost'];
+    expect(Number(limits('0.7087 in')) - 0.7087 * 25.4).toBeCloseTo(0.018, 9);
+    expect(Number(limits(30.0000000004)) - 30).toBeCloseTo(0.021, 6);
+  });
+});

@@ -284,3 +284,85 @@ describe('driveline.angles', () => {
     expect(refused('driveline.angles', { shafts: line(0, 60, 0) })).toContain('slopes to 45°');
   });
 });
+
+describe('what a carrier does to its backlash', () => {
+  const base = { readings: [0.3, 0.31, 0.33, 0.32], from: 0.13, to: 0.18, teethSide: 2.1, otherSide: 1.9, rule: 'geometry' };
+  const at = (input: object): Record<string, number> => output('gear.backlash', { ...base, ...input }) as Record<string, number>;
+
+  test('every place lands inside where that is possible, else the tightest is set to the middle', () => {
+    const { target, varies } = at({});
+    expect(target! - 0.13).toBeCloseTo(0.18 - (target! + varies!), 9);
+    expect(at({ readings: [0.3, 0.4] })['target']).toBeCloseTo(0.155, 9);
+  });
+
+  test('k from two readings is scaled with the dial, and a lone radius is refused', () => {
+    const two = { rule: 'two-readings', before: 0.44, moved: 0.2 };
+    expect(at({ ...two, dialRadius: 60, ringRadius: 90 })['k']).toBeCloseTo(0.7 * 1.5, 9);
+    expect(refused('gear.backlash', { ...base, ringRadius: 90 })).toContain('is missing');
+    expect(refused('gear.backlash', { ...base, dialRadius: 60 })).toContain('is missing');
+  });
+
+  /** Two springs in one preload: the ring stays where the share at each side is what that side gives. */
+  test('the preload goes to both sides by stiffness, so that it leaves the backlash alone', () => {
+    const [without, even, stiff] = [at({}), at({ preload: 0.1 }), at({ preload: 0.1, stiffer: 3 })];
+    expect(even!['teeth']! - without!['teeth']!).toBeCloseTo(0.05, 9);
+    expect(even!['other']! - without!['other']!).toBeCloseTo(0.05, 9);
+    expect(stiff!['teeth']! - without!['teeth']!).toBeCloseTo(0.1 / 4, 9);
+    // Pressed together by P, sides of stiffness 3 and 1 give P/4 and 3P/4: forces are equal.
+    expect(3 * (0.1 / 4)).toBeCloseTo(1 * (0.1 - 0.1 / 4), 9);
+  });
+
+  test('the ring stands where it was pushed while it was read', () => {
+    const [teeth, other] = [at({ play: 0.06 }), at({ play: 0.06, pushed: 'other' })];
+    expect(teeth!['other']! - at({})['other']!).toBeCloseTo(0.06, 9);
+    expect(other!['teeth']! - at({})['teeth']!).toBeCloseTo(0.06, 9);
+    expect(other!['other']).toBeCloseTo(at({})['other']!, 9);
+  });
+
+  test('what the packs of the shelf give follows from where both put the ring', () => {
+    const shelf = [2, 1.5, 1, 0.5, 0.3, 0.2, 0.1, 0.05, 0.03, 0.02].map((thickness) => ({ thickness, count: 6 }));
+    const found = at({ readings: [0.3], play: 0.05, preload: 0.1, shelf, mostPieces: 6 }) as Record<string, number | string>;
+    const sum = (pack: unknown): number =>
+      String(pack)
+        .replace(' mm', '')
+        .split(' + ')
+        .reduce((total, one) => total + one.split(' × ').reduce((product, factor) => product * Number(factor), 1), 0);
+    const [teeth, other] = [sum(found['teethPack']), sum(found['otherPack'])];
+    const preload = teeth + other - 4 - 0.05;
+    expect(found['givesPreload']).toBeCloseTo(preload, 9);
+    expect(found['gives']).toBeCloseTo(0.3 - Number(found['k']) * (2.1 - teeth + preload / 2), 9);
+  });
+});
+
+describe('marks and sides that could be anything', () => {
+  test('a bare mark is hundredths or thousandths, and asked which; none is over 0.3 mm', () => {
+    const marks = { shim: 1.2, oldMark: '+2', newMark: '-1' };
+    expect(refused('gear.pinion-depth', marks)).toContain('has no unit; say which is meant');
+    expect(output('gear.pinion-depth', { ...marks, marksIn: 'hundredths' })['newShim']).toBeCloseTo(1.23, 9);
+    expect(output('gear.pinion-depth', { ...marks, marksIn: 'thousandths' })['newShim']).toBeCloseTo(1.2 + 3 * 0.0254, 9);
+    expect(output('gear.pinion-depth', { ...marks, oldMark: '3 thou', newMark: '0' })['newShim']).toBeCloseTo(1.2762, 9);
+    expect(refused('gear.pinion-depth', { ...marks, oldMark: '0.5 mm', newMark: '0' })).toContain('too large');
+    expect(refused('gear.pinion-depth', { ...marks, oldMark: 3, newMark: 0 })).toContain('too large');
+  });
+
+  test.each([
+    [{ driveUp: 'face-ish', coastUp: 'flank-ish' }],
+    [{ driveUp: 'face', coastUp: 'flank' }],
+    [{ driveUp: 'face', coastUp: 'face', driveAlong: 'toe', coastAlong: 'heel' }],
+  ])('sides that contradict, %j, are never good, and ask for no move', (spots) => {
+    const found = output('gear.contact', spots);
+    expect(found).toMatchObject({ verdict: 'unsure', pinion: 0, ring: 0 });
+    expect(found['what']).toContain('contradict');
+  });
+
+  test.each([
+    [{ driveUp: 'face', coastUp: 'face' }, 0.1, 0],
+    [{ driveUp: 'flank', coastUp: 'flank' }, -0.1, 0],
+    [{ driveAlong: 'heel', coastAlong: 'toe' }, 0.1, 0],
+    [{ driveAlong: 'toe', coastAlong: 'toe' }, 0, -0.1],
+  ])('from the very end, %j, it is the full step', (spots, pinion, ring) => {
+    const found = output('gear.contact', spots) as Record<string, number>;
+    expect(found['pinion']).toBeCloseTo(pinion, 9);
+    expect(found['ring']).toBeCloseTo(ring, 9);
+  });
+});

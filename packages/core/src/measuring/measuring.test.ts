@@ -313,3 +313,37 @@ describe('a reading that contradicts its brothers', () => {
     });
   });
 });
+
+describe('studies and checks of tools', () => {
+  const study = (size: (part: number, person: number, trial: number) => number): object[] =>
+    [0, 1, 2, 3, 4].flatMap((part) =>
+      ['a', 'b'].flatMap((person, at) => [0, 1].map((trial) => ({ person, part: String(part), reading: size(part, at, trial) }))),
+    );
+
+  test('parts that do not differ say nothing good of a tool, and a tool must suit the tolerance, too', () => {
+    expect(output('measure.gauge-rr', { readings: study(() => 10) })).toMatchObject({ standing: 'not-good', share: 1 });
+    expect(output('measure.gauge-rr', { readings: study((_part, at, trial) => 10 + 0.001 * (at + trial)) })['standing']).toBe('not-good');
+    const good = study((part, at, trial) => 10 + part + 0.001 * ((part * 7 + at * 3 + trial * 5) % 4));
+    expect(output('measure.gauge-rr', { readings: good })['standing']).toBe('good');
+    // Six sigmas of it against the tolerance.
+    const found = output('measure.gauge-rr', { readings: good, tolerance: 0.01 }) as Record<string, number | string>;
+    expect(found['ofTolerance']).toBeCloseTo((6 * Number(found['sigma'])) / 0.01, 9);
+    expect(found['standing']).toBe('not-good');
+  });
+
+  /** ISO 6789-1: the class goes by the largest torque of the tool, 6 % to 10 N·m and 4 % over; from memory. */
+  test('5 % off at the bottom of a 100 N·m wrench is out, on a 10 N·m one it is in', () => {
+    const point = { set: 8, true: 8 / 1.05 };
+    expect(output('tool.check', { points: [point], largest: 100, checkerU: 0.001 })['verdict']).toBe('out');
+    expect(output('tool.check', { points: [point, { set: 100, true: 100 }], checkerU: 0.001 })['verdict']).toBe('out');
+    expect(output('tool.check', { points: [point], largest: 10, checkerU: 0.001 })['verdict']).toBe('in');
+    expect(refused('tool.check', { points: [{ set: 30, true: 30 }], largest: 10 })).toContain('the largest torque of the tool');
+  });
+
+  test('an uncertainty of a temperature is a difference: 1.8 °F is 1 K, and 1 K is no −272 °C', () => {
+    const at = (temperatureU: unknown): unknown => output('measure.at-20', { read: 100, partT: 40, temperatureU })['u'];
+    expect(at('1 K')).toBe(at(1));
+    expect(at('1.8 °F')).toBeCloseTo(Number(at(1)), 12);
+    expect(at('1 °C')).toBe(at(1));
+  });
+});

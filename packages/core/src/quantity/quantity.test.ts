@@ -1,7 +1,19 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import Qty from 'js-quantities';
-import { formatQuantity, fromBase, parseQuantity, QUANTITIES, roundWithin, toBase, unitsOf, wording, type Quantity } from '../index.js';
+import {
+  formatQuantity,
+  fromBase,
+  parseQuantity,
+  QUANTITIES,
+  roundWithin,
+  splitList,
+  toBase,
+  unitsOf,
+  wording,
+  type Quantity,
+} from '../index.js';
+import { output, refused } from '../working/run.test-kit.js';
 
 /** Our symbol → the name js-quantities knows; units it lacks are left out. */
 const JS_NAMES: Partial<Record<Quantity, Record<string, string>>> = {
@@ -124,5 +136,39 @@ describe('showing figures', () => {
     [0.08499999999999999, {}, '0.085 mm'],
   ])('%p', (figure, limits, shown) => {
     expect(formatQuantity(figure, 'length', 'mm', limits)).toBe(shown);
+  });
+});
+
+describe('lists', () => {
+  const mean = (readings: unknown): unknown => output('measure.verdict', { readings, upper: 100, toolU: 1000, toolS: 0 })['mean'];
+  test.each([
+    ['0 1 2 1 thou', 0.0254],
+    ['1 1/4 in', 31.75],
+    ['1/2 1/4 in', 9.525],
+    ['1 1/4; 3/4 in', 25.4],
+    ['5; 6 7 mm', 6],
+    ['0.1 in 0.2 0.3', 5.08],
+  ])('%s is one list in one unit', (text, expected) => {
+    expect(mean(text)).toBeCloseTo(expected, 9);
+    expect(mean(splitList(text))).toBeCloseTo(expected, 9);
+  });
+
+  test('in several units a bare figure may be either, and is asked', () => {
+    expect(refused('measure.verdict', { readings: '1 mm 2 3 thou', upper: 100, toolU: 1 })).toContain('figure 2: "2" has no unit');
+  });
+});
+
+describe('small figures', () => {
+  test.each([
+    [0.55, 'torque', {}, '0.55 N·m'],
+    [0.055, 'torque', {}, '0.055 N·m'],
+    [1.14, 'torque', {}, '1.14 N·m'],
+    [108, 'torque', {}, '108 N·m'],
+    [12.34, 'torque', { from: 12.25, to: 12.75 }, '12.34 N·m'],
+    [0.0123, 'mass', {}, '0.0123 kg'],
+    [0.0505, 'resistance', {}, '0.0505 Ω'],
+    [2.34, 'angle', {}, '2.3°'],
+  ] as const)('%d of %s, %j, is written %s', (figure, quantity, window, shown) => {
+    expect(formatQuantity(figure, quantity, undefined, window)).toBe(shown);
   });
 });

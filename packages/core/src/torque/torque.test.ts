@@ -1,8 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { threadAreas } from '../threads/thread.js';
-import { parseThread } from '../index.js';
+import { formatQuantity, parseThread, workings } from '../index.js';
 import { output, refused } from '../working/run.test-kit.js';
+import { CLASS_CHOICES } from './screw-tables.js';
+import { strengthAt } from './screw.js';
 import { memberStiffness } from './stiffness.js';
 
 const LBF_PER_IN_KN_PER_MM = 4.4482216152605 / 25.4 / 1000;
@@ -72,6 +74,65 @@ describe('torque.no-spec', () => {
   });
 });
 
+describe('what a screw is made of', () => {
+  const high = (input: object): number => Number(output('torque.no-spec', { scatter: 0, ...input })['high']);
+  test('one end of the friction that is known leaves the other as the surface has it', () => {
+    const oiled = { thread: 'M10', propertyClass: '8.8', surface: 'oiled', scatter: 0 };
+    const both = output('torque.no-spec', { ...oiled, least: 0.12, most: 0.16 });
+    expect(output('torque.no-spec', { ...oiled, least: 0.12 })).toEqual(both);
+    expect(output('torque.no-spec', { ...oiled, most: 0.2 })['high']).toBe(high({ ...oiled, least: 0.1, most: 0.2 }));
+    expect(refused('torque.no-spec', { ...oiled, least: 0.3 })).toContain('0.16, the upper end of this surface');
+  });
+
+  test('the class is always asked, and an unmarked screw is the lowest', () => {
+    for (const id of ['torque.no-spec', 'torque.preload', 'torque.angle', 'bolt.stretch']) {
+      const { propertyClass: _, ...rest } = workings.describe(id)!.example;
+      expect(refused(id, rest)).toContain('Class: is missing');
+    }
+    for (const { id } of CLASS_CHOICES.filter((one) => !['copper', 'brass'].includes(one.id)))
+      expect(high({ thread: 'M6', propertyClass: 'unmarked' })).toBeLessThanOrEqual(high({ thread: 'M6', propertyClass: id }) + 1e-9);
+  });
+
+  /** SAE J429: grade 2 over ¾ in 36 ksi, grade 5 over 1 in 81 ksi, where the smaller have 57 and 92; from memory. */
+  test.each([
+    ['3/4-10', 'SAE 2', 393],
+    ['7/8-9', 'SAE 2', 248],
+    ['1-8', 'SAE 5', 634],
+    ['1 1/8-7', 'SAE 5', 558],
+    ['M16', '8.8', 640],
+    ['M20', '8.8', 660],
+  ])('%s of %s yields at %d MPa', (thread, propertyClass, yieldMPa) => {
+    expect(strengthAt(propertyClass, parseThread(thread)!.diameter)?.yieldMPa).toBe(yieldMPa);
+  });
+
+  test('beyond the sizes of its standard a class is refused', () => {
+    expect(refused('torque.no-spec', { thread: '2-4.5', propertyClass: 'SAE 5' })).toContain('where its standard ends');
+    expect(refused('torque.no-spec', { thread: 'M20', propertyClass: '9.8' })).toContain('where its standard ends');
+  });
+
+  test('copper, brass and electrical studs are no steel of 8.8', () => {
+    const steel = { thread: 'M6', propertyClass: '8.8' };
+    expect(high({ ...steel, propertyClass: 'copper' })).toBeLessThan(high(steel) / 3);
+    expect(high({ ...steel, propertyClass: 'brass' })).toBeLessThan(high(steel) / 1.5);
+    // Whatever is said of a stud, it is not taken for steel; under M4 it does not get the cap of M4.
+    expect(high({ ...steel, joint: 'stud' })).toBeLessThanOrEqual(high({ ...steel, propertyClass: 'copper' }));
+    expect(high({ thread: 'M3', propertyClass: '8.8', joint: 'stud' })).toBeLessThan(0.5);
+  });
+
+  test.each([
+    ['torque.no-spec', {}],
+    ['torque.preload', { torque: 20 }],
+    ['torque.angle', { snug: 15, grip: 40, angle: 20 }],
+  ])('%s refuses a face no wider than the screw', (id, rest) => {
+    expect(refused(id, { thread: 'M10', propertyClass: '8.8', face: 9, ...rest })).toContain('wider than the screw');
+  });
+
+  test('forces are written in kN', () => {
+    expect(formatQuantity(18_234, 'force')).toBe('18.23 kN');
+    expect(formatQuantity(820, 'force')).toBe('820 N');
+  });
+});
+
 describe('torque.preload', () => {
   test('the factor is the most over the least, about the mean; there and back', () => {
     fc.assert(
@@ -126,6 +187,34 @@ describe('torque.angle', () => {
     [joint, 'is missing'],
   ])('%j is refused', (input, words) => {
     expect(refused('torque.angle', input)).toContain(words);
+  });
+});
+
+describe('an angle goes through elastic, yield and fracture', () => {
+  const joint = { thread: 'M10', propertyClass: '10.9', snug: 15, grip: 40 };
+  const at = (angle: number): Record<string, number> => output('torque.angle', { ...joint, angle }) as Record<string, number>;
+
+  test('the clamp levels off at yield, and every degree more stretches for good', () => {
+    const { yieldsAt } = at(10);
+    expect(at(yieldsAt! + 60)['clamp']).toBe(at(yieldsAt! + 120)['clamp']);
+    // Past yield a degree is P/360 of stretch, all of it for good.
+    expect(at(yieldsAt! + 120)['plastic']! - at(yieldsAt! + 60)['plastic']!).toBeCloseTo((60 / 360) * 1.5, 9);
+    expect(at(yieldsAt! + 120)['stretch']! - at(yieldsAt! + 60)['stretch']!).toBeCloseTo((60 / 360) * 1.5, 9);
+  });
+
+  test('it breaks where the free thread has stretched by the elongation of its class; half of that is the most', () => {
+    const { yieldsAt, breaksAt, mostAngle } = at(10);
+    const soonest = yieldsAt! / 1.3;
+    // ISO 898-1: 9 % for 10.9; 40 mm of thread and half a diameter.
+    expect(((breaksAt! - soonest) / 360) * 1.5).toBeCloseTo(0.09 * 45, 9);
+    expect(((mostAngle! - soonest) / 360) * 1.5).toBeCloseTo(0.045 * 45, 9);
+    expect(refused('torque.angle', { ...joint, angle: mostAngle! + 1 })).toContain('may break at');
+    // A long shank leaves little thread to stretch.
+    expect(refused('torque.angle', { ...joint, shank: 38, angle: 180 })).toContain('may break at');
+  });
+
+  test.each([3, 900])('%d mm of grip is outside the method', (grip) => {
+    expect(refused('torque.angle', { ...joint, grip, angle: 20 })).toContain('5 mm to 200 mm of grip');
   });
 });
 
@@ -202,5 +291,16 @@ describe('torque.batch', () => {
   test('a wrench without an angle judges the torque alone; the same screw twice is refused', () => {
     expect(output('torque.batch', { from: 22, to: 26, pulls: pulls([0, 0, 0]) })).toMatchObject({ verdict: 'in', wrong: 0 });
     expect(refused('torque.batch', { from: 22, to: 26, pulls: [...pulls([60]), ...pulls([61])] })).toContain('said twice');
+  });
+});
+
+describe('zeros', () => {
+  test('a batch of pulls that held nothing has no share of nothing', () => {
+    const pulls = ['1', '2'].map((screw) => ({ screw, torque: 0, angle: 0 }));
+    expect(output('torque.batch', { from: 1, to: 2, pulls })).toMatchObject({ verdict: 'out', mean: 0, spread: 0 });
+  });
+
+  test('a wrench that only clicked leaves the upper end open', () => {
+    expect(output('torque.breakaway', { how: 'clicks', least: 20, held: 25 })).toMatchObject({ verdict: 'in', high: undefined });
   });
 });

@@ -49,3 +49,21 @@ describe('bearing.noise', () => {
     expect(refused('bearing.noise', { balls: 9, ball: 40, pitch: 39, speed: 100 })).toContain('pitch circle');
   });
 });
+
+describe('changed over', () => {
+  test.each([
+    ['synchro.gap', { gaps: [0.8], fresh: 0.5, limit: 1.2 }],
+    ['alternator.brushes', { lengths: [8], fresh: 5, limit: 14 }],
+    ['spline.wear', { movement: 0.6, radius: 200, diameter: 40, fresh: 0.15, limit: 0.03 }],
+  ])('%s refuses new and limit the wrong way round', (id, input) => {
+    expect(refused(id, input)).toContain('were the two changed over');
+  });
+
+  /** With the outer ring turning the cage goes (1 + q)/2 (workings of the public 6205 set). */
+  test('a hub: the cage goes with the outer ring, the strikes are the same', () => {
+    const bearing = { balls: 9, ball: 7.94, pitch: 39.04, speed: 600 };
+    const [shaft, hub] = [output('bearing.noise', bearing), output('bearing.noise', { ...bearing, turning: 'outer' })];
+    expect(Number(shaft['cage']) + Number(hub['cage'])).toBeCloseTo(1, 12);
+    expect([hub['outer'], hub['inner'], hub['rolling']]).toEqual([shaft['outer'], shaft['inner'], shaft['rolling']]);
+  });
+});
