@@ -127,7 +127,7 @@ async function decideShots(page, base, ilka, shot) {
   await shot('quote', PC, `/jobs/${alternator.id}/quote`, () => page.waitForSelector('.quote-lines'));
   const line = (what, unitMinor, more = {}) => ({ sort: 'part', what, quantity: 1, unitMinor, ...more });
   const labour = (quantity) => ({ sort: 'labour', what: 'Labour', quantity, unitMinor: 6800 });
-  await perla('POST', `/jobs/${alternator.id}/quotes`, {
+  const { link } = await perla('POST', `/jobs/${alternator.id}/quotes`, {
     id: uuid(),
     to: '0555 0178',
     words: 'One diode is shorted, so the battery runs flat over night. The rest is sound.',
@@ -142,7 +142,6 @@ async function decideShots(page, base, ilka, shot) {
       { name: 'Only the rectifier', lines: [labour(1.5), line('Rectifier', 8410)] },
     ],
   });
-  const { link } = (await perla('GET', '/messages'))[0];
   await shot('customer', PHONE, link, () => page.waitForSelector('.offer-lines'));
   const order = await perla('POST', '/orders/lines', {
     id: uuid(),

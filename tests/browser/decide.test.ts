@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { jobState, type JobView, type MessageView, type OrderView } from '@jubb/contract';
+import { jobState, type JobView, type OrderView, type QuoteView, type SentQuote } from '@jubb/contract';
 import { allKept } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
@@ -22,12 +22,13 @@ async function handOf(login: string, path = '/'): Promise<Hand> {
   return hand;
 }
 
-/** The customer with a telephone, at the link of the message that was sent last. */
-async function customerAt(api: Client): Promise<Hand> {
-  const [message] = await api.get<MessageView[]>('/messages');
+/** The customer with a telephone, at a link of the quote that is out. */
+async function customerAt(api: Client, jobId: string): Promise<Hand> {
+  const [quote] = await api.get<QuoteView[]>(`/jobs/${jobId}/quotes`);
+  const { link } = await api.made<SentQuote>(`/jobs/${jobId}/quotes/${quote!.id}/link`, {});
   const hand = await Hand.at(shop.screen.browser, shop.server.base, '/');
   await hand.page.setViewport({ width: 390, height: 844 });
-  await hand.go(message!.link!);
+  await hand.go(link!);
   await hand.sees('What it takes').catch(() => hand.sees('Ways to go on'));
   return hand;
 }
@@ -77,7 +78,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
   await counter.sees('with the customer');
   expect((await stateNow()).hold).toMatchObject({ reason: 'answer' });
 
-  const customer = await customerAt(perla);
+  const customer = await customerAt(perla, job.id);
   expect(await customer.faults()).toEqual([]);
   await customer.use('Yes, do it for');
   await customer.sees('You said yes');
@@ -149,7 +150,7 @@ test('a cylinder whose ram is scored: three ways with their costs, and another o
   await counter.use('One more way');
   await counter.use('Send the quote');
   await counter.sees('with the customer');
-  const customer = await customerAt(perla);
+  const customer = await customerAt(perla, job.id);
   await customer.use('Better');
   await customer.use('I have a question');
   await customer.type('Will it last the winter?');

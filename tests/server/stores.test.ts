@@ -2,12 +2,12 @@ import { createHash, randomBytes } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
   JobView,
-  MessageView,
   OfferView,
   OrderView,
   Problem,
   QuoteBody,
   QuoteView,
+  SentQuote,
   SessionView,
   ShimLine,
   StockLine,
@@ -280,11 +280,10 @@ describe('quotes', () => {
     const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
     const { id } = await perla.booked(revisionId);
     const body = quote(change);
-    await perla.made(`/jobs/${id}/quotes`, body);
-    // Sent twice by a lost answer, it is one quote and one message.
-    expect(await perla.made<QuoteView[]>(`/jobs/${id}/quotes`, body)).toHaveLength(1);
-    const [message] = await perla.get<MessageView[]>('/messages');
-    return { token: message!.link!.replace('/q/', ''), own: await perla.get<JobView>(`/jobs/${id}`), guest: new Client(server.base) };
+    const { link } = await perla.made<SentQuote>(`/jobs/${id}/quotes`, body);
+    // Sent twice by a lost answer, it is one quote and one message; the link is not said again.
+    expect(await perla.made<SentQuote>(`/jobs/${id}/quotes`, body)).toMatchObject({ quotes: [{}], link: null });
+    return { token: link!.replace('/q/', ''), own: await perla.get<JobView>(`/jobs/${id}`), guest: new Client(server.base) };
   };
   const yes = { answer: 'yes', option: 0, without: [1, 2] };
 
@@ -324,6 +323,52 @@ describe('quotes', () => {
     expect(told(await guest.call('POST', `/offers/${token}/answer`, { ...yes, option: 2 }))).toContain('must be one of the 2 options');
   });
 
+  test('a long question with a line left out is taken whole: the word, what is owed, and the hold, or nothing of it', async () => {
+    const { token, own, guest } = await sent();
+    const words = 'w'.repeat(1000);
+    const answered = await guest.made<OfferView>(`/offers/${token}/answer`, { ...yes, words });
+    expect(answered.state).toBe('yes');
+    const { hold, entries } = await perla.get<JobView>(`/jobs/${own.id}`);
+    expect(hold).toBeNull();
+    expect(entries.find(({ kind }) => kind === 'owed')?.payload).toMatchObject({ what: 'Dust cap', told: words });
+    expect(told(await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [], words: `${words}!` }))).toContain(
+      'too long',
+    );
+  });
+
+  test('an answer whose entries cannot be kept is no answer, also the second time', async () => {
+    const { token, own, guest } = await sent();
+    const { body } = (await database.query('SELECT body FROM quote WHERE job_id = $1', [own.id])).rows[0] as { body: QuoteBody };
+    // A line longer than an entry may be, as no page of today writes it.
+    body.options[0]!.lines[2]!.what = 'x'.repeat(400);
+    await database.query('UPDATE quote SET body = $2 WHERE job_id = $1', [own.id, body]);
+    for (let tries = 0; tries < 2; tries += 1) expect((await guest.call('POST', `/offers/${token}/answer`, yes)).status).toBe(400);
+    expect((await guest.get<OfferView>(`/offers/${token}`)).state).toBe('sent');
+    const { hold, entries } = await perla.get<JobView>(`/jobs/${own.id}`);
+    expect(hold).toMatchObject({ reason: 'answer' });
+    expect(entries.filter(({ kind }) => kind === 'answered')).toHaveLength(0);
+  });
+
+  test('the link is nowhere but with whoever was told it; a new one ends it', async () => {
+    const { token, own, guest } = await sent();
+    const everything = (await database.query('SELECT q::text AS row FROM quote q UNION ALL SELECT m::text FROM message m')).rows as {
+      row: string;
+    }[];
+    expect(everything.filter(({ row }) => row.includes(token))).toEqual([]);
+    const [quoted] = await perla.get<QuoteView[]>(`/jobs/${own.id}/quotes`);
+    const { link } = await perla.made<SentQuote>(`/jobs/${own.id}/quotes/${quoted!.id}/link`, {});
+    expect((await guest.call('GET', `/offers/${token}`)).status).toBe(404);
+    expect((await guest.get<OfferView>(`/offers/${link!.replace('/q/', '')}`)).state).toBe('sent');
+  });
+
+  test('two quotes sent at once: one of them is good', async () => {
+    const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
+    const { id } = await perla.booked(revisionId);
+    await Promise.all([1, 2, 3].map(() => perla.made(`/jobs/${id}/quotes`, quote())));
+    const states = (await perla.get<QuoteView[]>(`/jobs/${id}/quotes`)).map(({ state }) => state);
+    expect(states.filter((state) => state !== 'replaced')).toHaveLength(1);
+  });
+
   test('a newer quote takes the place of one that had its yes: it is asked again', async () => {
     const { token, own, guest } = await sent();
     await guest.made(`/offers/${token}/answer`, yes);
@@ -343,9 +388,8 @@ describe('quotes', () => {
     const octets = { 'content-type': 'application/octet-stream' };
     expect((await ilka.call('PUT', `/files/${file}?at=0&total=${bytes.length}`, bytes, octets)).body).toMatchObject({ whole: true });
     expect((await ilka.post(id, entry('photo', { file, words: 'The race', width: 400, height: 300 }))).status).toBe(200);
-    await perla.made(`/jobs/${id}/quotes`, quote({ pictures: [shown] }));
-    const [message] = await perla.get<MessageView[]>('/messages');
-    const link = `${server.base}/api/v1/offers/${message!.link!.replace('/q/', '')}/pictures`;
+    const sentWith = await perla.made<SentQuote>(`/jobs/${id}/quotes`, quote({ pictures: [shown] }));
+    const link = `${server.base}/api/v1/offers/${sentWith.link!.replace('/q/', '')}/pictures`;
     const seen = await fetch(`${link}/${file}`);
     expect(seen.headers.get('content-type')).toBe('image/jpeg');
     expect(Buffer.from(await seen.arrayBuffer()).equals(bytes)).toBe(true);

@@ -2,6 +2,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { workOut, type PersonView, type StudyBody, type Tool, type ToolCheckBody, type ToolView, type TouchedEntry } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';
+import { shopDay } from '../common/shop-day.js';
 import { inTransaction, poolOf } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 
@@ -39,7 +40,8 @@ export class CribService {
 
   /** A tool found out is not offered any more; one found good is, until its next check. */
   async check(id: string, body: ToolCheckBody, person: PersonView): Promise<ToolView> {
-    if (body.verdict === 'good' && body.due !== undefined && body.due <= today())
+    const { today: day } = await shopDay(this.dataSource);
+    if (body.verdict === 'good' && body.due !== undefined && body.due <= day)
       throw badInput([{ field: 'due', given: body.due, allowed: 'must lie ahead' }]);
     await inTransaction(poolOf(this.dataSource), async (client) => {
       const { rowCount } = await client.query(
@@ -59,8 +61,8 @@ export class CribService {
       if (rowCount === 0) return;
       // A due day that is over keeps it from being offered at the bench.
       await client.query(
-        `UPDATE tool SET calibration_due = CASE WHEN $2 = 'out' THEN current_date - 1 ELSE $3::date END, check_every_days = coalesce($4, check_every_days) WHERE id = $1`,
-        [id, body.verdict, body.due ?? null, body.everyDays ?? null],
+        `UPDATE tool SET calibration_due = CASE WHEN $2 = 'out' THEN $5::date - 1 ELSE $3::date END, check_every_days = coalesce($4, check_every_days) WHERE id = $1`,
+        [id, body.verdict, body.due ?? null, body.everyDays ?? null, day],
       );
     });
     return this.#told(id);
@@ -115,8 +117,4 @@ export class CribService {
       [id],
     );
   }
-}
-
-function today(): string {
-  return new Date().toISOString().slice(0, 10);
 }

@@ -6,6 +6,7 @@ import { Sheets1764050000000 } from './migrations/1764050000000-sheets.js';
 import { Bench1764100000000 } from './migrations/1764100000000-bench.js';
 import { Stores1764150000000 } from './migrations/1764150000000-stores.js';
 import { ShopBook1764200000000 } from './migrations/1764200000000-shop-book.js';
+import { CustomersWord1764250000000 } from './migrations/1764250000000-customers-word.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -17,7 +18,14 @@ export function makeDataSource(url: string): DataSource {
     type: 'postgres',
     url,
     entities: ENTITIES,
-    migrations: [Foundation1764000000000, Sheets1764050000000, Bench1764100000000, Stores1764150000000, ShopBook1764200000000],
+    migrations: [
+      Foundation1764000000000,
+      Sheets1764050000000,
+      Bench1764100000000,
+      Stores1764150000000,
+      ShopBook1764200000000,
+      CustomersWord1764250000000,
+    ],
     synchronize: false,
     logging: false,
     poolSize: 16,

@@ -8,6 +8,9 @@ import {
   limitQuantity,
   mayMake,
   plausibleReading,
+  quantitiesOf,
+  settingQuantity,
+  dayIn,
   sheetIssues,
   stopsHandOver,
   stopsSigning,
@@ -17,6 +20,7 @@ import {
   workOut,
   type AnyKeptEntry,
   type CameOffPayload,
+  type EndPlayPayload,
   type EntryKind,
   type FieldProblem,
   type JobScope,
@@ -35,7 +39,7 @@ import {
   type WayPayload,
   type WorkedPayload,
 } from '@jubb/contract';
-import { unitsOf } from '@jubb/core';
+import { unitsOf, type Quantity } from '@jubb/core';
 import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
@@ -84,6 +88,8 @@ export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working
 export class EntriesService {
   /** Which revision a job goes by, its scope and the figures found on it; forgotten when the job is told to have changed. */
   readonly #pins = new Map<string, Pin>();
+  /** Counts what was forgotten: what was read before somebody forgot it is not remembered afterwards. */
+  #forgotten = 0;
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
@@ -91,7 +97,7 @@ export class EntriesService {
     @Inject(StreamService) private readonly stream: StreamService,
   ) {
     stream.events.subscribe((event) => {
-      if (event.type === 'job') this.#pins.delete(event.jobId);
+      if (event.type === 'job') this.#forget(event.jobId);
     });
   }
 
@@ -101,38 +107,62 @@ export class EntriesService {
 
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
   async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
+    const ready = await this.#ready(jobId, person, entries);
+    const pool = poolOf(this.dataSource);
+    const kept = ready.guarded
+      ? await inTransaction(pool, (client) => this.#keepGuarded(client, ready))
+      : await keep(pool, jobId, person.id, ready.contents);
+    this.#tell(jobId, entries, kept);
+    return kept;
+  }
+
+  /**
+   * Keeps entries as part of what the caller does in its transaction: all of it or nothing. What it
+   * returns is called once that is committed, and tells everybody.
+   */
+  async postWithin(client: PoolClient, jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<() => void> {
+    const ready = await this.#ready(jobId, person, entries);
+    const kept = await this.#keepGuarded(client, ready);
+    return () => this.#tell(jobId, entries, kept);
+  }
+
+  /** Checked and worked out, but for what the job itself must be looked at for. */
+  async #ready(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<Ready> {
     const pin = await this.#pinOf(jobId);
     const pinned = (await this.sheets.pinned(pin.revisionId, pin.scope)).file;
     const sheet = pin.found.reduce(withOneFound, pinned);
     const tools = await this.#toolsOf(entries);
-    const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, sheet, tools, person));
+    const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, { sheet, tools, person }));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    const kept = entries.some((entry) => isGuarded(entry, sheet))
-      ? await this.#keepGuarded(jobId, person.id, contents, sheet)
-      : await keep(poolOf(this.dataSource), jobId, person.id, contents);
+    return { jobId, personId: person.id, sheet, contents, guarded: entries.some((entry) => isGuarded(entry, sheet)) };
+  }
+
+  #tell(jobId: string, entries: readonly NewEntry[], kept: readonly AnyKeptEntry[]): void {
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
-    if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) this.#pins.delete(jobId);
+    if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) this.#forget(jobId);
     if (entries.some(({ kind }) => MOVES_JOB.has(kind))) this.stream.tell({ type: 'job', jobId });
-    return kept;
+  }
+
+  #forget(jobId: string): void {
+    this.#forgotten += 1;
+    this.#pins.delete(jobId);
   }
 
   /** Looks at the job under its lock before keeping. */
-  #keepGuarded(jobId: string, personId: string, contents: readonly EntryContent[], sheet: SheetFile): Promise<readonly AnyKeptEntry[]> {
-    return inTransaction(poolOf(this.dataSource), async (client) => {
-      await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
-      const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
-      checkGuarded(
-        contents.filter((content) => !before.some((entry) => entry.id === content.id)),
-        before,
-        sheet,
-      );
-      for (const { kind, payload } of contents) {
-        if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
-        if (kind === 'owed-settled') await checkOwed(client, jobId, payload as OwedSettledPayload);
-      }
-      return keep(client, jobId, personId, contents);
-    });
+  async #keepGuarded(client: PoolClient, { jobId, personId, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
+    await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+    const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
+    checkGuarded(
+      contents.filter((content) => !before.some((entry) => entry.id === content.id)),
+      before,
+      sheet,
+    );
+    for (const { kind, payload } of contents) {
+      if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
+      if (kind === 'owed-settled') await checkOwed(client, jobId, payload as OwedSettledPayload);
+    }
+    return keep(client, jobId, personId, contents);
   }
 
   #content(entry: NewEntry, jobId: string, personId: string, sheet: SheetFile, tools: ReadonlyMap<string, Tool>): EntryContent {
@@ -153,6 +183,7 @@ export class EntriesService {
   async #pinOf(jobId: string): Promise<Pin> {
     const known = this.#pins.get(jobId);
     if (known !== undefined) return known;
+    const forgotten = this.#forgotten;
     const [row] = await this.dataSource.query<Pin[]>(
       `SELECT sheet_revision_id AS "revisionId", scope,
               coalesce((SELECT json_agg(e.payload ORDER BY e.seq) FROM entry e WHERE e.job_id = job.id AND e.kind = 'value-found'
@@ -161,16 +192,36 @@ export class EntriesService {
       [jobId],
     );
     if (!row) throw notFound('job');
-    this.#pins.set(jobId, row);
+    // Told to forget while it was read: it may be from before, and is good for this once alone.
+    if (this.#forgotten === forgotten) this.#pins.set(jobId, row);
     return row;
   }
 
-  async #toolsOf(entries: readonly NewEntry[]): Promise<ReadonlyMap<string, Tool>> {
+  async #toolsOf(entries: readonly NewEntry[]): Promise<ReadonlyMap<string, CribTool>> {
     const ids = [...new Set(entries.flatMap((entry) => entry.toolId ?? []))];
     if (ids.length === 0) return new Map();
-    const rows = await this.dataSource.getRepository(ToolRow).createQueryBuilder('tool').whereInIds(ids).getMany();
-    return new Map(rows.map((tool) => [tool.id, tool]));
+    const [rows, [shop]] = await Promise.all([
+      this.dataSource.getRepository(ToolRow).createQueryBuilder('tool').whereInIds(ids).getMany(),
+      this.dataSource.query<{ zone: string; foundOut: Readonly<Record<string, string>> }[]>(
+        `SELECT s.zone, coalesce((SELECT json_object_agg(c.tool_id, c.at) FROM (
+             SELECT tool_id, ${iso('max(kept_at)')} AS at FROM tool_check WHERE verdict = 'out' AND tool_id = ANY($1) GROUP BY tool_id
+           ) c), '{}') AS "foundOut" FROM shop s`,
+        [ids],
+      ),
+    ]);
+    return new Map(rows.map((tool) => [tool.id, { ...tool, zone: shop?.zone ?? 'UTC', foundOutAt: shop?.foundOut[tool.id] }]));
   }
+}
+
+/** A tool with the zone of its shop, and with when it was last found out, which moved its due day into the past. */
+type CribTool = Tool & { readonly zone: string; readonly foundOutAt: string | undefined };
+
+interface Ready {
+  readonly jobId: string;
+  readonly personId: string;
+  readonly sheet: SheetFile;
+  readonly contents: readonly EntryContent[];
+  readonly guarded: boolean;
 }
 
 interface Pin {
@@ -211,9 +262,7 @@ function keep(on: Pool | PoolClient, jobId: string, personId: string, contents: 
 function checkEntry(
   entry: NewEntry,
   at: string,
-  sheet: SheetFile,
-  tools: ReadonlyMap<string, Tool>,
-  person: PersonView,
+  { sheet, tools, person }: { sheet: SheetFile; tools: ReadonlyMap<string, CribTool>; person: PersonView },
 ): readonly FieldProblem[] {
   const { issues } = validated<object>(ENTRY_PAYLOADS[entry.kind], entry.payload, `${at}.payload`);
   const problems: FieldProblem[] = fieldProblems(issues);
@@ -228,8 +277,36 @@ function checkEntry(
   if (entry.toolId !== undefined && !tools.has(entry.toolId)) problem('toolId', 'is not a tool of the crib', entry.toolId);
   if ((entry.kind === 'strike') !== (entry.strikes !== undefined))
     problem('strikes', entry.kind === 'strike' ? 'is missing: which entry is struck?' : 'goes with kind "strike" only');
+  const tool = entry.toolId === undefined ? undefined : tools.get(entry.toolId);
+  if (issues.length === 0 && tool) {
+    const wrong = toolWrong(entry, tool, sheet);
+    if (wrong !== undefined) problem('toolId', wrong, `${tool.tag} ${tool.name}`);
+  }
   if (issues.length === 0) checkPointers(entry, sheet, problem);
   return problems;
+}
+
+/** Why what was read or pulled cannot have been by this tool: it reads something else, or its check was over by then. */
+function toolWrong(entry: NewEntry, tool: CribTool, sheet: SheetFile): string | undefined {
+  const quantity = quantityRead(entry, sheet);
+  if (quantity === undefined) return undefined;
+  const reads = quantitiesOf(tool);
+  if (!reads.includes(quantity)) return `reads a ${reads.join(' or ')}; a ${quantity} was kept`;
+  const isKnownSince = tool.foundOutAt !== undefined && tool.foundOutAt > new Date(entry.takenAt).toISOString();
+  return tool.calibrationDue !== null && !isKnownSince && tool.calibrationDue < dayIn(tool.zone, entry.takenAt)
+    ? `is past its check, which was due ${tool.calibrationDue}`
+    : undefined;
+}
+
+/** What an entry reads or pulls with its tool. */
+function quantityRead({ kind, payload }: NewEntry, sheet: SheetFile): Quantity | undefined {
+  if (kind === 'pull') return 'torque';
+  if (kind === 'reading') {
+    const limit = find(sheet.limits, (payload as ReadingPayload).limit);
+    return limit && limitQuantity(limit);
+  }
+  const setting = kind === 'end-play' ? find(sheet.settings, (payload as EndPlayPayload).setting) : undefined;
+  return setting && settingQuantity(setting);
 }
 
 /** Payload fields that point into the sheet, and the list each points to. */

@@ -11,6 +11,12 @@ export interface Sender {
   readonly lastN: number;
 }
 
+/** The instant, and the day that it is in the shop. */
+export interface Clock {
+  readonly now: string;
+  readonly today: string;
+}
+
 export interface ReadLines {
   readonly lines: readonly LiveLine[];
   readonly refused: readonly FieldProblem[];
@@ -25,7 +31,7 @@ const OVER_RANGE = 1.02;
  * Reads what an instrument sent, a line each (NDJSON): those that hold are lines for the benches, the others
  * are named with their number. Bytes that are no text make lines that are no JSON; nothing else is harmed.
  */
-export function readLines(body: Buffer, sender: Sender, now: string): ReadLines {
+export function readLines(body: Buffer, sender: Sender, { now, today }: Clock): ReadLines {
   const texts = body
     .toString('utf8')
     .split('\n')
@@ -37,7 +43,7 @@ export function readLines(body: Buffer, sender: Sender, now: string): ReadLines 
   const lines: LiveLine[] = [];
   let lastN = sender.lastN;
   for (const { text, number } of texts.slice(0, MOST_LINES)) {
-    const read = readLine(text, sender, now);
+    const read = readLine(text, sender, { now, today });
     if ('problems' in read) {
       refused.push(...read.problems.map((problem) => ({ ...problem, line: number })));
     } else if (read.line.n > lastN) {
@@ -51,7 +57,7 @@ export function readLines(body: Buffer, sender: Sender, now: string): ReadLines 
 function readLine(
   text: string,
   { id, tool, tablet }: Sender,
-  now: string,
+  { now, today }: Clock,
 ): { readonly line: LiveLine } | { readonly problems: readonly FieldProblem[] } {
   let given: unknown;
   try {
@@ -76,7 +82,7 @@ function readLine(
         .join(', ')}`,
     );
   const base = value === undefined ? null : toBase(value, known);
-  const marked = mark(tool, base, now);
+  const marked = mark(tool, base, today);
   return {
     line: {
       instrumentId: id,
@@ -96,8 +102,8 @@ function readLine(
 }
 
 /** Why a reading must not be used: past its check, or out of what the instrument can read. */
-function mark({ tag, calibrationDue, quantity, unit, low, high }: Tool, base: number | null, now: string): string | undefined {
-  if (calibrationDue !== null && calibrationDue < now.slice(0, 10)) return `${tag} is past its check, which was due ${calibrationDue}`;
+function mark({ tag, calibrationDue, quantity, unit, low, high }: Tool, base: number | null, today: string): string | undefined {
+  if (calibrationDue !== null && calibrationDue < today) return `${tag} is past its check, which was due ${calibrationDue}`;
   if (base === null || high <= low) return undefined;
   const reach = high * OVER_RANGE;
   const range = `${formatQuantity(low, quantity, unit)} to ${formatQuantity(high, quantity, unit)}`;

@@ -4,6 +4,7 @@ import type { InstrumentView, LinesView, LiveLine } from '@jubb/contract';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { shopDay } from '../common/shop-day.js';
 import { StreamService } from '../stream/stream.service.js';
 import { digest } from '../tablets/tablets.service.js';
 import { readLines } from './instrument-lines.js';
@@ -56,7 +57,10 @@ export class InstrumentsService {
     const instrument = await this.#one(id);
     if (!isPerson && (key === undefined || instrument.keyHash !== digest(key)))
       throw new ProblemError(401, 'This instrument is not known by that key');
-    const { lines, refused } = readLines(body, instrument, new Date().toISOString());
+    const { lines, refused } = readLines(body, instrument, {
+      now: new Date().toISOString(),
+      today: (await shopDay(this.dataSource)).today,
+    });
     const wait = await this.#flood.consume(id, Math.max(1, lines.length + refused.length)).then(
       () => undefined,
       () => new ProblemError(429, `Too many lines; at most ${LINES_A_SECOND} a second`),

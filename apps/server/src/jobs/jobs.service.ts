@@ -64,7 +64,7 @@ const OWED_BEFORE: Statement = {
 };
 const OWED_SOON: Statement = {
   name: 'owed-soon',
-  text: `SELECT o.* FROM (${OPEN_OWED}) o WHERE o.due <= to_char(now() + interval '30 days', 'YYYY-MM-DD') ORDER BY o.due, o."jobNumber"`,
+  text: `SELECT o.* FROM (${OPEN_OWED}) o WHERE o.due <= (SELECT to_char((now() AT TIME ZONE zone) + interval '30 days', 'YYYY-MM-DD') FROM shop) ORDER BY o.due, o."jobNumber"`,
 };
 const OWED_OF_CUSTOMER: Statement = {
   name: 'owed-of-customer',

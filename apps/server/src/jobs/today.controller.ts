@@ -3,6 +3,7 @@ import { canDo, heldBy, jobState, stageProgress, type AnyKeptEntry, type TodayCl
 import type { Request } from 'express';
 import { DataSource } from 'typeorm';
 import { ENTRY_COLUMNS } from '../entries/entries.service.js';
+import { shopDay } from '../common/shop-day.js';
 import { personOf } from '../people/access.guard.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { JobsService } from './jobs.service.js';
@@ -22,7 +23,7 @@ export class TodayController {
   @Get()
   async today(@Req() request: Request): Promise<TodayView> {
     const me = personOf(request);
-    const [heads, entries, tools, people, owed] = await Promise.all([
+    const [heads, entries, tools, people, owed, { today }] = await Promise.all([
       this.jobs.open(),
       this.dataSource.query<AnyKeptEntry[]>(
         `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id IN (SELECT id FROM job WHERE closed_at IS NULL) ORDER BY job_id, seq`,
@@ -30,10 +31,10 @@ export class TodayController {
       this.jobs.tools(),
       this.jobs.people(),
       this.jobs.owedSoon(),
+      shopDay(this.dataSource),
     ]);
     const byJob = grouped(entries);
     const now = new Date().toISOString();
-    const today = now.slice(0, 10);
     const read = await Promise.all(
       heads.map(async (head) => {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
@@ -63,7 +64,7 @@ export class TodayController {
           hold: head.hold,
           promise: head.promise,
           openEnds: state.openEnds.map(({ what, place }) => [what, place].filter(Boolean).join(', ')),
-          ...canDo(state, { hold: head.hold, tools, role: me.role, now }),
+          ...canDo(state, { hold: head.hold, tools, role: me.role, now, today }),
           with: isOthers ? (people.find(({ id }) => id === last.personId)?.name ?? null) : null,
         };
         return { line, clocks, isMine: last?.personId === me.id };

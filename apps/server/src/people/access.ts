@@ -77,6 +77,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'PUT /api/v1/suppliers/:name/fault': TRUSTED,
   'GET /api/v1/jobs/:id/quotes': EVERYONE,
   'POST /api/v1/jobs/:id/quotes': TRUSTED,
+  'POST /api/v1/jobs/:id/quotes/:quote/link': TRUSTED,
   'GET /api/v1/messages': TRUSTED,
   'GET /api/v1/offers/:token': 'anyone',
   'POST /api/v1/offers/:token/answer': 'anyone',

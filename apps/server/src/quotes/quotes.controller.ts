@@ -1,5 +1,5 @@
 import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
-import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView } from '@jubb/contract';
+import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView, type SentQuote } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { ProblemError, notFound } from '../common/problem.js';
 import { makerOf } from '../people/access.guard.js';
@@ -20,8 +20,14 @@ export class QuotesController {
 
   @Post('jobs/:id/quotes')
   @HttpCode(200)
-  send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: Request): Promise<readonly QuoteView[]> {
+  send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: Request): Promise<SentQuote> {
     return this.quotes.send(id, body, makerOf(request, undefined));
+  }
+
+  @Post('jobs/:id/quotes/:quote/link')
+  @HttpCode(200)
+  newLink(@Param('id', ParseUUIDPipe) id: string, @Param('quote', ParseUUIDPipe) quote: string): Promise<SentQuote> {
+    return this.quotes.newLink(id, quote);
   }
 
   @Get('messages')

@@ -11,9 +11,12 @@ import {
   type QuoteAnswer,
   type QuoteBody,
   type QuoteView,
+  type SentQuote,
 } from '@jubb/contract';
+import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';
+import { shopDay } from '../common/shop-day.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, inTransaction, poolOf, type Statement } from '../database/data-source.js';
 import { EntriesService } from '../entries/entries.service.js';
@@ -53,35 +56,51 @@ export class QuotesService {
 
   messages(): Promise<readonly MessageView[]> {
     return this.dataSource.query(
-      'SELECT id, to_whom AS "to", subject, body AS text, link, sent_at AS "sentAt" FROM message ORDER BY sent_at DESC LIMIT 100',
+      'SELECT id, to_whom AS "to", subject, body AS text, sent_at AS "sentAt" FROM message ORDER BY sent_at DESC LIMIT 100',
     );
   }
 
-  /** Sends a quote with its private link; an earlier one of the job is good no more, even when it had a yes. */
-  async send(jobId: string, { id, ...body }: QuoteBody, person: PersonView): Promise<readonly QuoteView[]> {
+  /**
+   * Sends a quote with its private link, which is shown this once and kept as its hash; an earlier one of the job is
+   * good no more, even when it had a yes. The job waits for the answer. All of it, or nothing.
+   */
+  async send(jobId: string, { id, ...body }: QuoteBody, person: PersonView): Promise<SentQuote> {
     const [known] = await this.dataSource.query<unknown[]>('SELECT 1 FROM quote WHERE id = $1', [id]);
-    if (known) return this.ofJob(jobId);
-    if (body.validUntil < new Date().toISOString().slice(0, 10))
+    if (known) return { quotes: await this.ofJob(jobId), link: null };
+    if (body.validUntil < (await shopDay(this.dataSource)).today)
       throw badInput([{ field: 'validUntil', given: body.validUntil, allowed: 'must not be over already' }]);
     await this.#checkPictures(jobId, body);
-    const token = randomBytes(24).toString('base64url');
-    const number = await inTransaction(poolOf(this.dataSource), async (client) => {
+    const token = newToken();
+    const tell = await inTransaction(poolOf(this.dataSource), async (client) => {
+      // Two that are sent at once come one after the other: one of them is good.
+      const { rows: jobs } = await client.query<{ hold: unknown }>('SELECT hold FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+      if (!jobs[0]) throw notFound('job');
       await client.query("UPDATE quote SET state = 'replaced' WHERE job_id = $1 AND state <> 'replaced'", [jobId]);
       const { rows } = await client.query<{ number: number }>(
         'INSERT INTO quote (id, job_id, body, token_hash, sent_by) VALUES ($1, $2, $3, $4, $5) RETURNING number',
         [id, jobId, body, digest(token), person.id],
       );
-      await client.query('INSERT INTO message (to_whom, subject, body, link) VALUES ($1, $2, $3, $4)', [
+      const { number } = rows[0]!;
+      await client.query('INSERT INTO message (to_whom, subject, body) VALUES ($1, $2, $3)', [
         body.to,
-        `Quote ${rows[0]!.number}`,
+        `Quote ${number}`,
         body.words?.trim() || 'Please look at what we found, and say yes, no, or ask.',
-        `/q/${token}`,
       ]);
-      return rows[0]!.number;
+      return jobs[0].hold === null ? this.#post(client, jobId, person, hold(`Quote ${number} is with the customer`)) : undefined;
     });
-    const [job] = await this.dataSource.query<{ hold: unknown }[]>('SELECT hold FROM job WHERE id = $1', [jobId]);
-    if (job?.hold === null) await this.#post(jobId, person, hold(`Quote ${number} is with the customer`));
-    return this.ofJob(jobId);
+    tell?.();
+    return { quotes: await this.ofJob(jobId), link: linkOf(token) };
+  }
+
+  /** A new link for a quote that is out; the one before opens nothing any more. */
+  async newLink(jobId: string, quoteId: string): Promise<SentQuote> {
+    const token = newToken();
+    const rows = await this.dataSource.query<[unknown[], number]>(
+      "UPDATE quote SET token_hash = $3 WHERE id = $2 AND job_id = $1 AND state <> 'replaced'",
+      [jobId, quoteId, digest(token)],
+    );
+    if (rows[1] === 0) throw notFound('quote that is good');
+    return { quotes: await this.ofJob(jobId), link: linkOf(token) };
   }
 
   async offer(token: string): Promise<OfferView> {
@@ -93,7 +112,7 @@ export class QuotesService {
   /** The customer's word, once: the same again is taken, another one is not, but for a question that was asked before. */
   async answer(token: string, given: AnswerBody): Promise<OfferView> {
     const { id } = await this.#byToken(token);
-    const taken = await inTransaction(poolOf(this.dataSource), async (client) => {
+    const tell = await inTransaction(poolOf(this.dataSource), async (client) => {
       await client.query('SELECT 1 FROM quote WHERE id = $1 FOR UPDATE', [id]);
       const { rows } = await client.query<Offer>(BY_TOKEN, [digest(token)]);
       const offer = rows[0]!;
@@ -109,22 +128,23 @@ export class QuotesService {
       checkAnswer(given, offer.body);
       const answer: QuoteAnswer = { ...given, at: new Date().toISOString() };
       await client.query('UPDATE quote SET state = $2, answer = $3 WHERE id = $1', [id, given.answer, answer]);
-      return offer;
+      return this.#record(client, offer, given);
     });
-    if (taken) await this.#record(taken, given);
+    tell?.();
     return this.offer(token);
   }
 
   /** What the answer makes of the job: it goes on or waits, what was left out is owed or recorded as told. */
-  async #record(offer: Offer, given: AnswerBody): Promise<void> {
+  async #record(client: PoolClient, offer: Offer, given: AnswerBody): Promise<() => void> {
     const option = given.option === undefined ? undefined : offer.body.options[given.option];
     const left = given.answer === 'yes' && option ? given.without.map((place) => option.lines[place]!) : [];
     const total = option && given.answer === 'yes' ? quoteTotal(option, offer.body.taxShare, given.without) : undefined;
     const words = given.words?.trim();
-    const [job] = await this.dataSource.query<{ reason: string | null }[]>("SELECT hold->>'reason' AS reason FROM job WHERE id = $1", [
+    const { rows } = await client.query<{ reason: string | null }>("SELECT hold->>'reason' AS reason FROM job WHERE id = $1", [
       offer.jobId,
     ]);
-    await this.#post(
+    return this.#post(
+      client,
       offer.jobId,
       offer.sender,
       {
@@ -142,7 +162,7 @@ export class QuotesService {
           ? { kind: 'finding', payload: { text: `Told the customer, and declined: ${line.what}. It can hurt somebody` } }
           : { kind: 'owed', payload: { what: line.what, told: words ?? `left out of quote ${offer.number}` } },
       ),
-      ...(job?.reason === 'answer'
+      ...(rows[0]?.reason === 'answer'
         ? [
             given.answer === 'yes'
               ? ({ kind: 'hold-off', payload: { words: 'The customer says yes' } } as const)
@@ -177,14 +197,23 @@ export class QuotesService {
     return offer;
   }
 
-  async #post(jobId: string, person: PersonView, ...drafts: readonly Draft[]): Promise<void> {
+  #post(client: PoolClient, jobId: string, person: PersonView, ...drafts: readonly Draft[]): Promise<() => void> {
     const takenAt = new Date().toISOString();
-    await this.entries.post(
+    return this.entries.postWithin(
+      client,
       jobId,
       person,
       drafts.map((draft) => ({ ...draft, id: uuid(), takenAt })),
     );
   }
+}
+
+function newToken(): string {
+  return randomBytes(24).toString('base64url');
+}
+
+function linkOf(token: string): string {
+  return `/q/${token}`;
 }
 
 type Draft = Pick<NewEntry, 'kind' | 'payload'>;

@@ -20,6 +20,7 @@ import {
   type UseInfiniteQueryResult,
   type UseQueryResult,
 } from '@tanstack/react-query';
+import { keepZone } from '../kit/days.ts';
 import { LinkDown, Refusal, get, setToken } from './client.ts';
 
 export const queryClient = new QueryClient({
@@ -43,6 +44,7 @@ export async function refresh(which: QueryFilters): Promise<void> {
 /** Another person, or nobody, is at this device now: nothing of the one before stays on the screen. */
 export function switchSession(session: SessionView | null): void {
   setToken(session?.csrf ?? '');
+  if (session) keepZone(session.shop.zone);
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
   queryClient.setQueryData(['session'], session);
   void forgetKept(session);
@@ -64,6 +66,7 @@ export function useSession(): UseQueryResult<SessionView | null> {
       try {
         const session = await get<SessionView>('/session');
         setToken(session.csrf);
+        keepZone(session.shop.zone);
         return session;
       } catch (error) {
         if (error instanceof Refusal && error.problem.status === 401) return null;

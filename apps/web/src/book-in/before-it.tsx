@@ -12,7 +12,7 @@ import {
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Care } from '../kit/pieces.tsx';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import type { Answers } from './which-unit.tsx';
 
 interface OwedBeforeProps {

@@ -1,4 +1,5 @@
 import { BookInBody, validated } from '@jubb/contract/forms';
+import { inDays, promiseOn } from '../kit/days.ts';
 import type { JobHead, JobScope, SheetFile } from '@jubb/contract/job';
 import { useEffect, useState, type ReactElement } from 'react';
 import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
@@ -7,7 +8,7 @@ import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
 import { queryClient, useSession, useSheet, useSheets } from '../api/queries.ts';
 import { useCustomer, useUnitHistory } from '../sheets/queries.ts';
-import { Labelled, localDate } from '../job/beside.tsx';
+import { Labelled } from '../job/beside.tsx';
 import { minorOf } from '../kit/money.ts';
 import { Title, Wrong } from '../kit/pieces.tsx';
 import { readStored, writeStored } from '../kit/prefs.ts';
@@ -35,7 +36,6 @@ interface Values {
 const NO_SCOPE: JobScope = { tasks: [], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
 
 const DRAFT = 'draft.book-in';
-const THREE_DAYS_MS = 3 * 24 * 3600 * 1000;
 
 function fresh(): Values {
   return {
@@ -45,7 +45,7 @@ function fresh(): Values {
     unit: { name: '', serial: '' },
     sheetRevisionId: '',
     complaint: '',
-    promise: localDate(new Date(Date.now() + THREE_DAYS_MS).toISOString()),
+    promise: inDays(3),
     estimate: '',
     scope: NO_SCOPE,
     family: '',
@@ -58,13 +58,12 @@ function toBody(values: Values): object {
   const { estimate, customer, machine, unit, family: _family, answers, ...rest } = values;
   // A part that is new here has no id yet; an empty one would be refused.
   const named = <T extends { id?: string }>({ id, ...others }: T): object => (id ? { id, ...others } : others);
-  const promise = values.promise ? new Date(`${values.promise}T16:00`) : undefined;
   return {
     ...rest,
     customer: named(customer),
     machine: named(machine),
     unit: named(unit),
-    promise: promise && !Number.isNaN(promise.getTime()) ? promise.toISOString() : '',
+    promise: /^\d{4}-\d{2}-\d{2}$/u.test(values.promise) ? promiseOn(values.promise) : '',
     estimateMinor: minorOf(estimate) ?? Number.NaN,
     scope: { ...values.scope, identified: Object.entries(answers).map(([feature, found]) => ({ feature, found })) },
   };

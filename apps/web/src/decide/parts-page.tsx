@@ -8,7 +8,7 @@ import { useHere } from '../job/use-job.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { moveOf } from '../stores/move-of.ts';
 import { refreshStores } from '../stores/queries.ts';
 import { pieces } from '../stores/pieces.ts';

@@ -1,6 +1,5 @@
-import { quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/contract/job';
+import { quoteTotal, risenSince, type Parts, type QuoteView, type SentQuote } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
-import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../api/client.ts';
 import { jobKey, refresh, useSession } from '../api/queries.ts';
@@ -10,7 +9,7 @@ import { percentText, useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords, inDays } from '../kit/days.ts';
 import { JobFrame } from './job-frame.tsx';
 import { labourHours } from './labour.ts';
 import { OptionLines } from './option-lines.tsx';
@@ -30,7 +29,6 @@ import { useParts } from './use-parts.ts';
 import { useQuotes } from './use-quotes.ts';
 
 const GOOD_FOR_DAYS = 14;
-const DAY_MS = 24 * 3600 * 1000;
 /** More are shown when somebody picks them. */
 const FIRST_PICTURES = 4;
 
@@ -48,7 +46,8 @@ function Quote(): ReactElement {
   const { data: quotes } = useQuotes(job.id);
   const { data: session } = useSession();
   const [again, setAgain] = useState<TypedQuote | 'anew'>();
-  const [validUntil] = useState(() => new Date(Date.now() + GOOD_FOR_DAYS * DAY_MS).toISOString().slice(0, 10));
+  const [link, setLink] = useState<string | null>(null);
+  const [validUntil] = useState(() => inDays(GOOD_FOR_DAYS));
   if (!parts || !quotes) return error ? <Wrong error={error} /> : <Loading what="the quotes" />;
   const last = quotes[0];
   const isOut = last !== undefined && !again;
@@ -58,8 +57,9 @@ function Quote(): ReactElement {
       <Title sub="What was found, what it takes, and what it costs: sent as a private link on which the customer says yes, no, or asks.">
         Quote
       </Title>
+      {link === null ? null : <PrivateLink link={link} />}
       {quotes.map((quote) => (
-        <Sent key={quote.id} quote={quote} />
+        <Sent key={quote.id} quote={quote} onLink={setLink} />
       ))}
       {isOut && risen.length > 0 ? (
         <RisenPrices risen={risen}>
@@ -78,14 +78,51 @@ function Quote(): ReactElement {
           parts={parts}
           validUntil={validUntil}
           begun={again === 'anew' ? undefined : again}
-          onSent={() => setAgain(undefined)}
+          onSent={(sent) => {
+            setAgain(undefined);
+            setLink(sent.link);
+          }}
         />
       )}
     </>
   );
 }
 
-function Sent({ quote: { number, state, body, sentAt, sentBy, answer } }: { readonly quote: QuoteView }): ReactElement {
+/** The customer's own link, shown to whoever sent it, once: the shop keeps nothing by which it could be found again. */
+function PrivateLink({ link }: { readonly link: string }): ReactElement {
+  const whole = `${location.origin}${link}`;
+  const [copied, setCopied] = useState(false);
+  const copy = async (): Promise<void> => {
+    await navigator.clipboard.writeText(whole);
+    setCopied(true);
+  };
+  return (
+    <section className="work mb-3" aria-label="The customer’s link">
+      <h2>The customer’s link</h2>
+      <p className="mb-1">
+        <a className="fig private-link" href={link}>
+          {whole}
+        </a>
+      </p>
+      <p className="soft mb-2">It is shown this once and kept nowhere. Whoever has it reads the quote and answers it.</p>
+      {'clipboard' in navigator ? (
+        <button type="button" className="btn btn-plain" onClick={() => void copy()}>
+          {copied ? 'Copied' : 'Copy it'}
+        </button>
+      ) : null}
+    </section>
+  );
+}
+
+interface SentProps {
+  readonly quote: QuoteView;
+  readonly onLink: (link: string | null) => void;
+}
+
+function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer }, onLink }: SentProps): ReactElement {
+  const { busy, error, send } = useSend();
+  const newLink = (): Promise<boolean> =>
+    send(async () => onLink((await call<SentQuote>('POST', `/jobs/${jobId}/quotes/${id}/link`)).link));
   const money = useMoney();
   const option = answer?.option === undefined ? undefined : body.options[answer.option];
   const words = { sent: 'with the customer', yes: 'yes', no: 'no', ask: 'the customer asks', replaced: 'replaced' }[state];
@@ -109,7 +146,12 @@ function Sent({ quote: { number, state, body, sentAt, sentBy, answer } }: { read
         </p>
       ) : null}
       {answer?.words ? <p className="mb-1">“{answer.words}”</p> : null}
-      {state === 'sent' ? <Link to="/stores/messages">Its message and link</Link> : null}
+      {state === 'replaced' ? null : (
+        <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => void newLink()}>
+          New link; the one before ends
+        </button>
+      )}
+      <Wrong error={error} />
     </section>
   );
 }
@@ -119,7 +161,7 @@ interface QuoteFormProps {
   readonly validUntil: string;
   /** What it begins with, where that is not the plan of the job. */
   readonly begun: TypedQuote | undefined;
-  readonly onSent: () => void;
+  readonly onSent: (sent: SentQuote) => void;
 }
 
 function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactElement {
@@ -156,12 +198,15 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
   const put = async (): Promise<void> => {
     setTried(true);
     if (!body) return;
-    const ok = await send(() => call('POST', `/jobs/${job.id}/quotes`, body));
-    if (!ok) return;
+    let sent: SentQuote | undefined;
+    await send(async () => {
+      sent = await call<SentQuote>('POST', `/jobs/${job.id}/quotes`, body);
+    });
+    if (!sent) return;
     setTyped(undefined);
     await refresh({ queryKey: jobKey(job.id) });
     await refresh({ queryKey: ['stores', 'messages'] });
-    onSent();
+    onSent(sent);
   };
   return (
     <form

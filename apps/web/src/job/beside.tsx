@@ -7,7 +7,7 @@ import { minorOf, useMoney } from '../kit/money.ts';
 import { fieldWords, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { outbox } from '../outbox/outbox.ts';
-import { promiseWords } from '../places/today.tsx';
+import { dayOf, promiseOn, promiseWords } from '../kit/days.ts';
 import { LikelyCauses } from '../book-in/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
@@ -225,7 +225,7 @@ interface ChangeDraft {
 function draftOf(job: JobHead): ChangeDraft {
   return {
     complaint: job.complaint,
-    promise: localDate(job.promise),
+    promise: dayOf(job.promise),
     estimate: (job.estimateMinor / 100).toFixed(2),
     version: job.version,
   };
@@ -264,7 +264,7 @@ function ChangeJob(): ReactElement {
       const body = {
         version: current?.version ?? shown.version,
         complaint: shown.complaint,
-        promise: new Date(`${shown.promise}T16:00`).toISOString(),
+        promise: promiseOn(shown.promise),
         estimateMinor: money,
       };
       const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
@@ -344,12 +344,6 @@ export function Labelled({
       {children}
     </div>
   );
-}
-
-/** The day of an instant, as a date field wants it. */
-export function localDate(iso: string): string {
-  const at = new Date(iso);
-  return `${at.getFullYear()}-${String(at.getMonth() + 1).padStart(2, '0')}-${String(at.getDate()).padStart(2, '0')}`;
 }
 
 /** What was made necessary on this job: bearings renewed, so the preload again. */

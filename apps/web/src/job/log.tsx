@@ -1,4 +1,5 @@
 import { entryWords, type AnyKeptEntry } from '@jubb/contract/job';
+import { timeWords } from '../kit/days.ts';
 import { useState, type ReactElement } from 'react';
 import { Clip, Picture } from '../capture/picture.tsx';
 import { useHere } from './use-job.ts';
@@ -98,11 +99,4 @@ function Seen({ entry }: { readonly entry: AnyKeptEntry }): ReactElement | null 
       <Clip {...entry.payload} />
     </div>
   ) : null;
-}
-
-export function timeWords(iso: string): string {
-  const at = new Date(iso);
-  const isToday = at.toDateString() === new Date().toDateString();
-  const clock = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  return isToday ? clock : `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${clock}`;
 }

@@ -1,4 +1,5 @@
 import { toolRefusal, type Tool, type ToolSize } from '@jubb/contract/job';
+import { shopToday } from './days.ts';
 import { useId, type ReactElement } from 'react';
 import { readStored, writeStored } from './prefs.ts';
 
@@ -16,7 +17,7 @@ export function pickTool(
   size: ToolSize | undefined,
   chosen: string | undefined,
 ): Tool | undefined {
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopToday();
   const usable = tools.filter((tool) => tool.kind === kind && !toolRefusal(tool, size, today));
   return usable.find((tool) => tool.id === chosen) ?? usable.find((tool) => tool.id === readStored(`tool.${kind ?? ''}`)) ?? usable[0];
 }
@@ -28,7 +29,7 @@ export function rememberTool(tool: Tool): void {
 /** The tools of a kind; those that will not do are shown with the reason and cannot be taken. */
 export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps & { readonly size?: ToolSize | undefined }): ReactElement {
   const id = useId();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopToday();
   return (
     <div>
       <label className="form-label" htmlFor={id}>

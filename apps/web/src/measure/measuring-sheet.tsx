@@ -6,7 +6,7 @@ import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { useHere } from '../job/use-job.ts';
 import { pickTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { toolsFor } from './jobs-workings.ts';
 import { ToolFitWords } from './tool-fit.tsx';
 import { WorkedOut } from './worked-out.tsx';

@@ -1,4 +1,5 @@
 import { finestTool, limitQuantity, toolFit, type Limit, type Tool } from '@jubb/contract/job';
+import { shopToday } from '../kit/days.ts';
 import type { ReactElement } from 'react';
 
 /** Whether the tool is fine enough for the tolerance, and which one would be where it is not. */
@@ -17,7 +18,7 @@ export function ToolFitWords({
   // A meter against an open end of megohms has no ratio worth saying.
   if (ratio > 1000) return <span className="soft">fine enough</span>;
   if (enough) return <span className="soft">1 : {figure}, fine enough</span>;
-  const better = finestTool(limit, tools, limitQuantity(limit), new Date().toISOString().slice(0, 10));
+  const better = finestTool(limit, tools, limitQuantity(limit), shopToday());
   return (
     <span className="v-unsure">
       1 : {figure}, and 1 : 4 is wanted.{' '}

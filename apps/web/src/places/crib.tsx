@@ -3,11 +3,11 @@ import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useTools } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { dayWords } from './today.tsx';
+import { dayWords, shopToday } from '../kit/days.ts';
 
 export function Crib(): ReactElement {
   const { data: tools, error } = useTools();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopToday();
   if (!tools) return error ? <Wrong error={error} /> : <Loading what="the crib" />;
   return (
     <>

@@ -3,7 +3,7 @@ import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useJobPages } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { dayWords, promiseWords } from './today.tsx';
+import { dayWords, promiseWords } from '../kit/days.ts';
 
 export function Jobs(): ReactElement {
   const [find, setFind] = useState('');

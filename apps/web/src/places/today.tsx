@@ -2,9 +2,8 @@ import { STAGE_NAMES, type TodayLine } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useSession, useToday } from '../api/queries.ts';
+import { clockWords, dayWords, promiseWords } from '../kit/days.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-
-const DAY_MS = 24 * 3600 * 1000;
 
 /** What can be done now, what waits for what, and which tool is out of date. */
 export function Today(): ReactElement {
@@ -138,10 +137,6 @@ function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine })
   );
 }
 
-function clockWords(iso: string): string {
-  return new Date(iso).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-}
-
 /** Open promises, the nearest first. */
 function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement {
   if (lines.length === 0) return <p className="soft">No promises open.</p>;
@@ -162,22 +157,6 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
   );
 }
 
-export function promiseWords(iso: string): string {
-  const at = new Date(iso);
-  const days = Math.floor((startOfDay(at) - startOfDay(new Date())) / DAY_MS);
-  if (days === 0) return `today ${clockWords(iso)}`;
-  if (days < 0) return `${dayWords(iso)}, late`;
-  return days < 7 ? at.toLocaleDateString('en-GB', { weekday: 'short' }) : dayWords(iso);
-}
-
 function isPast(iso: string): boolean {
   return Date.parse(iso) < Date.now();
-}
-
-function startOfDay(at: Date): number {
-  return new Date(at.getFullYear(), at.getMonth(), at.getDate()).getTime();
-}
-
-export function dayWords(iso: string): string {
-  return new Date(iso).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 }

@@ -10,9 +10,7 @@ import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords } from './today.tsx';
-
-const DAY_MS = 24 * 3600 * 1000;
+import { dayWords, inDays, shopToday } from '../kit/days.ts';
 
 export function ToolPage(): ReactElement {
   const { id = '' } = useParams();
@@ -29,7 +27,7 @@ async function refreshTool(): Promise<void> {
 function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const { data: session } = useSession();
   const { busy, error, send } = useSend();
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopToday();
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
   const lend = (personId: string | null): void => void send(() => call('PUT', `/tools/${tool.id}/holder`, { personId })).then(refreshTool);
   const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
@@ -137,7 +135,7 @@ interface CheckTyped {
 }
 
 function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
-  const [due] = useState(() => new Date(Date.now() + (tool.everyDays ?? 365) * DAY_MS).toISOString().slice(0, 10));
+  const [due] = useState(() => inDays(tool.everyDays ?? 365));
   const [typed, setTyped] = useDraft<CheckTyped>(`check.${tool.id}`, { points: '', against: '', certificate: '', due });
   const [id, setId] = useState(() => uuid());
   const { busy, error, send } = useSend();

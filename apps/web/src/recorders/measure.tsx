@@ -1,4 +1,5 @@
 import { contradiction, formatQuantity, unitBySymbol, workings, type Contradiction, type Quantity, type Window } from '@jubb/core';
+import { shopToday } from '../kit/days.ts';
 import {
   at20,
   gridFigure,
@@ -231,7 +232,7 @@ function GridWords({ limit, readings }: { readonly limit: Limit; readonly readin
 /** Why a reading of a tool is not one of what is asked. */
 function otherTool(tool: Tool, kind: string | undefined, size: ToolSize | undefined): string | undefined {
   if (tool.kind !== kind) return `${tool.tag} ${tool.name} sent it; here a ${kind?.replaceAll('-', ' ') ?? 'tool'} is asked`;
-  const refusal = toolRefusal(tool, size, new Date().toISOString().slice(0, 10));
+  const refusal = toolRefusal(tool, size, shopToday());
   return refusal && `Not taken: ${tool.tag} ${refusal}`;
 }
 

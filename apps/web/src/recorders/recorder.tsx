@@ -11,6 +11,7 @@ import {
   type Step,
   type Way,
 } from '@jubb/contract/job';
+import { shopToday } from '../kit/days.ts';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
 import { AskLine } from '../kit/ask-line.tsx';
@@ -142,7 +143,7 @@ function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
   const at = new Date(now).toISOString();
   const clock = state.clocks.find((one) => one.until > at && isBefore(state, one, step));
   if (!clock || state.handedOver) return null;
-  const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at });
+  const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at, today: shopToday() });
   return (
     <Care title="Not yet">
       {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go.

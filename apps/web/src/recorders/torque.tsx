@@ -23,7 +23,7 @@ import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { WrenchSends } from '../instruments/wrench-sends.tsx';
 import { useHere } from '../job/use-job.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { AskPull } from './ask-pull.tsx';
 import { EarlierPullWords, useEarlierPulls } from './earlier.tsx';
 import { RecorderLayout } from './layout.tsx';

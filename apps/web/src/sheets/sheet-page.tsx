@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../api/client.ts';
 import { queryClient, useSession, useSheet } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
 import { Proposals } from './proposals.tsx';

@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { useMessages } from './queries.ts';
 
 /** What the shop sent; a stand-in holds it in place of a post office. */
@@ -8,13 +8,13 @@ export function MessagesPage(): ReactElement {
   const { data: messages, error } = useMessages();
   return (
     <>
-      <Title sub="Nothing leaves the house: a stand-in holds what would be sent, and each link opens what the customer would see.">
+      <Title sub="Nothing leaves the house: a stand-in holds what would be sent. A quote's private link stands here no more than anywhere else: who sent it saw it once, and makes a new one at the quote.">
         Messages sent
       </Title>
       <Wrong error={error} />
       {!messages && !error ? <Loading what="the messages" /> : null}
       {messages?.length === 0 ? <p>Nothing was sent yet. A quote is sent from the Decide stage of a job.</p> : null}
-      {(messages ?? []).map(({ id, to, subject, text, link, sentAt }) => (
+      {(messages ?? []).map(({ id, to, subject, text, sentAt }) => (
         <section key={id} className="work mb-3" aria-label={subject}>
           <h2>
             {subject}{' '}
@@ -23,12 +23,6 @@ export function MessagesPage(): ReactElement {
             </span>
           </h2>
           <p>{text}</p>
-          {link === null ? null : (
-            <a className="fig" href={link}>
-              {location.origin}
-              {link}
-            </a>
-          )}
         </section>
       ))}
     </>

@@ -6,7 +6,7 @@ import { call } from '../api/client.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords } from '../kit/days.ts';
 import { refreshStores, useOrders, useSuppliers } from './queries.ts';
 
 const STATE_WORDS: Readonly<Record<OrderState, string>> = {

@@ -7,7 +7,7 @@ import { useJobs } from '../api/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords } from '../places/today.tsx';
+import { dayWords, shopToday } from '../kit/days.ts';
 import { StockForm } from './stock-form.tsx';
 import { pieces } from './pieces.ts';
 import { refreshStores, useStockLine } from './queries.ts';
@@ -72,7 +72,7 @@ export function StockLinePage(): ReactElement {
 }
 
 function Batches({ line }: { readonly line: StockView }): ReactElement {
-  const today = new Date().toISOString().slice(0, 10);
+  const today = shopToday();
   return (
     <>
       <h2>Batches</h2>

@@ -1,6 +1,6 @@
 import { partName, type AnyKeptEntry, type Conflict } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
-import { timeWords } from '../job/log.tsx';
+import { timeWords } from '../kit/days.ts';
 import { useHere } from '../job/use-job.ts';
 import './strip.scss';
 

@@ -126,6 +126,12 @@ export interface QuoteView {
   readonly answer: QuoteAnswer | null;
 }
 
+/** The quotes of a job, and the link of the one that was sent just now: it is shown this once, and kept nowhere. */
+export interface SentQuote {
+  readonly quotes: readonly QuoteView[];
+  readonly link: string | null;
+}
+
 /** What the customer sees behind the link. */
 export interface OfferView {
   readonly number: number;
@@ -145,6 +151,5 @@ export interface MessageView {
   readonly to: string;
   readonly subject: string;
   readonly text: string;
-  readonly link: string | null;
   readonly sentAt: string;
 }

@@ -388,8 +388,8 @@ export class ValueFoundPayload {
 /** Put off with the customer's knowledge: it greets the next booking of the machine. */
 export class OwedPayload {
   @Words(300) what: string;
-  /** What the customer said to it. */
-  @Words(300) told: string;
+  /** What the customer said to it: as much as an answer to a quote may say. */
+  @Words(1000) told: string;
   /** When it comes due: a day, a reading of the hour meter, or both. */
   @IsOptional() @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) due?: string;
   @IsOptional() @IsNumber() @Min(0) @Max(1_000_000, { message: 'must be at most 1000000' }) hours?: number;

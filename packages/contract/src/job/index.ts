@@ -1,3 +1,4 @@
+export * from '../days.js';
 export * from '../words.js';
 export * from '../entry/kept.js';
 export type { EntryKind, PayloadOf } from '../entry/entry.js';

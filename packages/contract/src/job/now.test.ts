@@ -39,6 +39,7 @@ const around = (rest: Partial<Around> = {}): Around => ({
   tools: [],
   role: 'mechanic',
   now: '2027-01-08T09:10:00.000Z',
+  today: '2027-01-08',
   ...rest,
 });
 const indicator = { kind: 'dial-indicator', quantity: 'length', calibrationDue: '2027-02-01' } as Tool;

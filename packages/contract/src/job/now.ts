@@ -13,8 +13,9 @@ export interface Around {
   readonly hold: Hold | null;
   readonly tools: readonly Tool[];
   readonly role: Role;
-  /** ISO time. */
+  /** ISO time, and the day that is in the shop. */
   readonly now: string;
+  readonly today: string;
 }
 
 /** Whether a job can go on now, with what, and why not. */
@@ -51,13 +52,13 @@ export function meanwhile(state: JobState, waiting: Step | undefined, around: Om
 /** Never done while something before them is open. */
 const HOLDS_ALL: ReadonlySet<string> = new Set(['reconcile', 'sign', 'hand-over']);
 
-function stepWaits(state: JobState, step: Step, { tools, role, now }: Omit<Around, 'hold'>): Waits | null {
+function stepWaits(state: JobState, step: Step, { tools, role, now, today }: Omit<Around, 'hold'>): Waits | null {
   const clock = state.clocks.find((one) => one.until > now && (one.step === step.ref || isBefore(state, one, step)));
   if (clock) return { words: clock.what, until: clock.until };
   const kind = ENDS_IN[step.record.kind];
   const roles = kind === undefined ? undefined : rolesFor(kind);
   if (roles && !roles.includes(role)) return { words: `it takes a ${roles.join(' or ')}` };
-  return toolMissing(state, step, tools, now.slice(0, 10));
+  return toolMissing(state, step, tools, today);
 }
 
 /** The kind of tool that a step needs and the crib has none of in date. */
