@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
+import { jobReport, jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -264,6 +264,46 @@ describe('the workings with it', () => {
   test('a working sent along is not believed', async () => {
     const forged = { ...entry('note', { text: 'x' }), working: { id: 'measure.verdict', output: { verdict: 'in' } } };
     expect(await ilka.post(booked.id, forged)).toMatchObject({ status: 400, body: { errors: [{ field: 'entries[0].working' }] } });
+  });
+});
+
+describe('a tool that cannot have read it', () => {
+  test('is refused at the field: of another quantity, and past its check', async () => {
+    const tools = await ilka.get<{ id: string; tag: string }[]>('/tools');
+    const tagged = (tag: string): string => tools.find((tool) => tool.tag === tag)!.id;
+    const joint = (await ilka.get<JobView>(`/jobs/${booked.id}`)).sheet.file.joints[0]!.ref;
+    const pull = entry(
+      'pull',
+      { joint, pass: 1, place: 0, torque: 60, result: 'clicked', wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
+      { toolId: tagged('M3') },
+    );
+    expect(await ilka.post(booked.id, pull)).toMatchObject({
+      status: 400,
+      body: { errors: [{ field: 'entries[0].toolId' }] },
+    });
+    await database.query(`UPDATE tool SET calibration_due = '2020-01-01' WHERE tag = 'M3'`);
+    const late = entry('reading', { limit: 'inner-journal', readings: [34.98, 34.98, 34.98], unit: 'mm' }, { toolId: tagged('M3') });
+    const answer = await ilka.post(booked.id, late);
+    await database.query(`UPDATE tool SET calibration_due = '2099-01-01' WHERE tag = 'M3'`);
+    expect(answer).toMatchObject({ status: 400, body: { errors: [{ field: 'entries[0].toolId' }] } });
+    expect(JSON.stringify(answer.body)).toContain('check');
+  });
+});
+
+describe('going on to what comes after the build', () => {
+  test('over what is open takes a reason, or the foreman; the reason is in the report', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('harrowmere-th6-front-hub')).revisionId);
+    const { steps } = (await ilka.get<JobView>(`/jobs/${id}`)).sheet.file;
+    await ilka.workTo(id, steps.find(({ stage }) => stage === 'build')!.ref);
+    const refused = await ilka.post(id, entry('stage', { stage: 'prove' }));
+    expect(refused).toMatchObject({ status: 400, body: { errors: [{ field: 'payload.why' }] } });
+    expect(JSON.stringify(refused.body)).toContain('Build: ');
+    expect((await ilka.post(id, entry('stage', { stage: 'strip' }))).status).toBe(200);
+    expect((await oswin.post(id, entry('stage', { stage: 'prove' }))).status).toBe(200);
+    await ilka.post(id, entry('stage', { stage: 'build' }));
+    expect((await ilka.post(id, entry('stage', { stage: 'prove', why: 'proved without the wheel' }))).status).toBe(200);
+    const report = jobReport(await ilka.get<JobView>(`/jobs/${id}`), { at: String, day: String });
+    expect(JSON.stringify(report)).toContain('proved without the wheel');
   });
 });
 

@@ -7,6 +7,7 @@ import {
   jobState,
   limitQuantity,
   mayMake,
+  openBefore,
   plausibleReading,
   quantitiesOf,
   settingQuantity,
@@ -24,6 +25,7 @@ import {
   type EntryKind,
   type FieldProblem,
   type JobScope,
+  type JobState,
   type Joint,
   type NewEntry,
   type OldPartPayload,
@@ -33,6 +35,8 @@ import {
   type PinnedPayload,
   type GearMovedPayload,
   type ReadingPayload,
+  type Role,
+  type StagePayload,
   type SheetFile,
   type Tool,
   type ValueFoundPayload,
@@ -66,6 +70,7 @@ const GUARDED = new Set<string>([
   'wait-over',
   'pinned',
   'owed-settled',
+  'stage',
 ]);
 function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
   // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
@@ -135,7 +140,7 @@ export class EntriesService {
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, { sheet, tools, person }));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    return { jobId, personId: person.id, sheet, contents, guarded: entries.some((entry) => isGuarded(entry, sheet)) };
+    return { jobId, personId: person.id, role: person.role, sheet, contents, guarded: entries.some((entry) => isGuarded(entry, sheet)) };
   }
 
   #tell(jobId: string, entries: readonly NewEntry[], kept: readonly AnyKeptEntry[]): void {
@@ -150,13 +155,14 @@ export class EntriesService {
   }
 
   /** Looks at the job under its lock before keeping. */
-  async #keepGuarded(client: PoolClient, { jobId, personId, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
+  async #keepGuarded(client: PoolClient, { jobId, personId, role, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
     await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
     const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
     checkGuarded(
       contents.filter((content) => !before.some((entry) => entry.id === content.id)),
       before,
       sheet,
+      role,
     );
     for (const { kind, payload } of contents) {
       if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
@@ -219,6 +225,7 @@ type CribTool = Tool & { readonly zone: string; readonly foundOutAt: string | un
 interface Ready {
   readonly jobId: string;
   readonly personId: string;
+  readonly role: Role;
   readonly sheet: SheetFile;
   readonly contents: readonly EntryContent[];
   readonly guarded: boolean;
@@ -428,7 +435,16 @@ const BOUND: readonly (readonly [kind: EntryKind, field: string, of: readonly En
   ['came-off', 'photo', ['photo'], 'is no photo of this job'],
 ];
 
-function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile): void {
+/** Over something open a job is taken on to be proved by the foreman, or with the reason. */
+function checkStage({ stage, why }: StagePayload, state: JobState, role: Role): void {
+  const open = openBefore(state, stage);
+  if (open.length > 0 && why === undefined && role !== 'foreman')
+    throw badInput([
+      { field: 'payload.why', allowed: `is missing: say why it goes on over what is open (${open.slice(0, 3).join('; ')})` },
+    ]);
+}
+
+function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): void {
   // What stands earlier in the same batch is there already for what comes after it.
   const held = [...before];
   const byId = new Map(held.map((entry) => [entry.id, entry]));
@@ -447,6 +463,7 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
         throw badInput([{ field: `payload.${field}`, given: id, allowed }]);
     }
     checkFirst(content, held, sheet);
+    if (content.kind === 'stage') checkStage(content.payload as StagePayload, jobState(sheet, held), role);
     const stops =
       content.kind === 'sign'
         ? stopsSigning(jobState(sheet, held))

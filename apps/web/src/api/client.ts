@@ -17,6 +17,9 @@ export class Refusal extends Error {
 /** The server could not be reached, or is not well: try again later. */
 export class LinkDown extends Error {}
 
+/** The server is there, and fails at just this: the same again may fail the same way. */
+export class ServerFails extends LinkDown {}
+
 let csrf = '';
 /** How far this device's clock is before the server's, ms; the server's tells whole seconds. */
 let clockAhead = 0;
@@ -58,7 +61,8 @@ async function send<T>(method: Method, path: string, { type, body }: { readonly 
   if (response.status === 204) return undefined as T;
   const answer: unknown = await response.json().catch(() => undefined);
   if (response.ok) return answer as T;
-  if (response.status >= 500) throw new LinkDown((answer as Problem | undefined)?.title ?? 'The server is not well');
+  if (response.status === 500) throw new ServerFails((answer as Problem | undefined)?.title ?? 'The server fails at this');
+  if (response.status > 500) throw new LinkDown((answer as Problem | undefined)?.title ?? 'The server is not well');
   throw new Refusal((answer as Problem | undefined) ?? { type: 'about:blank', title: 'The server refused this', status: response.status });
 }
 

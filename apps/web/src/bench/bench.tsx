@@ -7,7 +7,9 @@ import { Care, Loading, Wrong } from '../kit/pieces.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { BenchKeys, RecorderLayout } from '../recorders/layout.tsx';
 import { Recorder, StepWords } from '../recorders/recorder.tsx';
-import { useSpoken } from '../kit/prefs.ts';
+import { useSpoken, useUnkept } from '../kit/prefs.ts';
+import { unkeptKey } from '../recorders/use-readings.ts';
+import { DoneMeanwhile } from '../recorders/done-meanwhile.tsx';
 import { useAwake } from './awake.ts';
 import { canSpeak, useSpeech } from './speech.ts';
 import { useJobActs } from '../job/acts.tsx';
@@ -44,9 +46,14 @@ function BenchStep(): ReactElement {
   const { stage } = state;
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const undone = steps.findIndex((candidate) => !candidate.done);
+  const [stay, setStay] = useState<string>();
+  const isUnkept = useUnkept(unkeptKey(`${job.id}.${stay ?? ''}`));
+  const begun = isUnkept ? steps.findIndex(({ step }) => step.ref === stay) : -1;
   const chosen = steps.findIndex((candidate) => candidate.step.ref === backTo);
-  const at = chosen >= 0 ? chosen : undone;
+  const at = chosen >= 0 ? chosen : begun >= 0 ? begun : undone;
   const current = steps[at];
+  // The step in hand stays in hand while something typed at it is not kept, also when it is done elsewhere.
+  if (current && current.step.ref !== stay) setStay(current.step.ref);
   const { dialog, ask, strikeLast, photo, hold } = useJobActs(current?.step);
   const [spoken, setSpoken] = useSpoken();
   useAwake();
@@ -96,7 +103,8 @@ function BenchStep(): ReactElement {
           ) : current ? (
             <>
               <StepWords step={current.step} />
-              {current.done ? (
+              {current.done && isUnkept ? <DoneMeanwhile step={current.step} /> : null}
+              {current.done && !isUnkept ? (
                 <RecorderLayout say="Recorded." primary={{ label: 'Go on', run: () => setBackTo(undefined) }} />
               ) : (
                 <Recorder key={current.step.ref} step={current.step} />

@@ -109,6 +109,7 @@ export function useJobActs(step: Step | undefined): JobActs {
     return (
       <AskLine
         key={title}
+        about={job.id}
         title={title}
         act={act}
         choice={choice}

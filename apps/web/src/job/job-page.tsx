@@ -1,13 +1,17 @@
-import { STAGES, STAGE_NAMES, stacksOf, stageProgress, type Stage } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, openBefore, stacksOf, stageProgress, type Stage } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
 import { BuildList } from '../build/build-list.tsx';
+import { AskLine } from '../kit/ask-line.tsx';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 import { toolsForBuild } from '../measure/jobs-workings.ts';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
 import { Recorded, Recorder, StepWords } from '../recorders/recorder.tsx';
+import { useUnkept } from '../kit/prefs.ts';
+import { unkeptKey } from '../recorders/use-readings.ts';
+import { DoneMeanwhile } from '../recorders/done-meanwhile.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
 import { Conflicts } from '../strip/conflicts.tsx';
@@ -42,7 +46,12 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   const go = useNavigate();
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const undone = steps.find((candidate) => !candidate.done);
-  const chosen = steps.find((candidate) => candidate.step.ref === search.get('step')) ?? undone;
+  const [stay, setStay] = useState<string>();
+  const isUnkept = useUnkept(unkeptKey(`${job.id}.${stay ?? ''}`));
+  const begun = isUnkept ? steps.find(({ step }) => step.ref === stay) : undefined;
+  const chosen = steps.find((candidate) => candidate.step.ref === search.get('step')) ?? begun ?? undone;
+  // The step in hand stays in hand while something typed at it is not kept, also when it is done elsewhere.
+  if (chosen && chosen.step.ref !== stay) setStay(chosen.step.ref);
   const acts = useJobActs(chosen?.step);
   const { dialog, ask } = acts;
   const onward = STAGES[STAGES.indexOf(stage) + 1];
@@ -66,10 +75,11 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
       ) : null}
       <div className="two">
         <div>
-          {chosen && !(chosen.done && isFinished && !search.get('step')) ? (
+          {chosen && !(chosen.done && isFinished && !search.get('step') && !isUnkept) ? (
             <section className="work mb-3" aria-label="The step in hand">
               <StepWords step={chosen.step} />
-              {chosen.done && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
+              {chosen.done && isUnkept ? <DoneMeanwhile step={chosen.step} /> : null}
+              {chosen.done && !isUnkept && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
                 <>
                   <p className="soft mb-0">
                     Recorded. To do it again, strike what is wrong below.{' '}
@@ -84,7 +94,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
               )}
             </section>
           ) : null}
-          {isFinished && !search.get('step') ? (
+          {isFinished && !search.get('step') && !isUnkept ? (
             <section className="work mb-3" aria-label="Stage done">
               <h1>{STAGE_NAMES[stage]} is done</h1>
               {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
@@ -174,9 +184,19 @@ function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => v
   );
 }
 
+/** So many open steps are named before the rest is counted. */
+const OPEN_SHOWN = 4;
+
 function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
   const { job, state, keep } = useHere();
   const [isBack, setBack] = useState(false);
+  const [isAsked, setAsked] = useState(false);
+  const open = openBefore(state, stage);
+  const take = (why?: string): void => {
+    keep({ kind: 'stage', payload: { stage, ...(why !== undefined && { why }) } });
+    setAsked(false);
+    setBack(true);
+  };
   return (
     <nav aria-label="Stages">
       <ol className="ribbon">
@@ -199,17 +219,28 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
       {stage !== state.stage && !state.handedOver && !isBack ? (
         <p className="soft">
           The job is at {STAGE_NAMES[state.stage]}.{' '}
-          <button
-            type="button"
-            className="btn btn-quiet"
-            onClick={() => {
-              keep({ kind: 'stage', payload: { stage } });
-              setBack(true);
-            }}
-          >
+          <button type="button" className="btn btn-quiet" onClick={() => (open.length > 0 ? setAsked(true) : take())}>
             Take it {STAGES.indexOf(stage) < STAGES.indexOf(state.stage) ? 'back' : 'on'} to {STAGE_NAMES[stage]}
           </button>
         </p>
+      ) : null}
+      {isAsked ? (
+        <AskLine
+          about={job.id}
+          title={`On to ${STAGE_NAMES[stage]} with something open`}
+          fields={() => [
+            {
+              name: 'why',
+              label: 'Why it goes on',
+              required: true,
+              longest: 300,
+              hint: `Open: ${open.slice(0, OPEN_SHOWN).join('; ')}${open.length > OPEN_SHOWN ? ` and ${open.length - OPEN_SHOWN} more` : ''}. The reason is printed in the report.`,
+            },
+          ]}
+          act={`Take it on to ${STAGE_NAMES[stage]}`}
+          onDone={({ why = '' }) => take(why.trim())}
+          onClose={() => setAsked(false)}
+        />
       ) : null}
     </nav>
   );

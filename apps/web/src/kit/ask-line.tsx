@@ -29,6 +29,8 @@ export interface AskedChoice {
 }
 
 interface AskLineProps {
+  /** What it is asked about: what is half typed of one job never turns up on another. */
+  readonly about: string;
   readonly title: string;
   readonly choice?: AskedChoice | undefined;
   readonly fields: (answers: Answers) => readonly AskedField[];
@@ -38,8 +40,8 @@ interface AskLineProps {
 }
 
 /** Asks for a line or two: why it is struck, what is open. Enter keeps it, Escape leaves it, a reload loses nothing. */
-export function AskLine({ title, choice, fields, act, onDone, onClose }: AskLineProps): ReactElement {
-  const [typed, setTyped] = useDraft<Answers>(`ask.${title}`, {});
+export function AskLine({ about, title, choice, fields, act, onDone, onClose }: AskLineProps): ReactElement {
+  const [typed, setTyped] = useDraft<Answers>(`${about}.ask.${title}`, {});
   const [tried, setTried] = useState(false);
   const form = useRef<HTMLFormElement>(null);
   const id = useId();

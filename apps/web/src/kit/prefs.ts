@@ -31,18 +31,44 @@ function useStored(key: string): string | undefined {
   return useSyncExternalStore(subscribe, () => readStored(key));
 }
 
+/** What was half typed on this page: another page of this browser that keeps its own does not take it from here. */
+const mine = new Map<string, string>();
+
 /** Something half typed: it outlives a reload, and goes when it has been kept. */
 export function useDraft<T>(key: string, initial: T): readonly [T, (next: T | undefined) => void] {
-  const stored = useStored(`draft.${key}`);
+  const name = `draft.${key}`;
+  const kept = useStored(name);
+  const stored = mine.get(name) ?? kept;
   // The store is only listened to some time after the first paint: a letter typed before that
   // would be taken back out of its field, so the typing itself asks for the new picture.
   const [, repaint] = useReducer((count: number) => count + 1, 0);
   const draft = stored === undefined ? initial : (JSON.parse(stored) as T);
   const set = (next: T | undefined): void => {
-    writeStored(`draft.${key}`, next === undefined ? undefined : JSON.stringify(next));
+    const text = next === undefined ? undefined : JSON.stringify(next);
+    if (text === undefined) mine.delete(name);
+    else mine.set(name, text);
+    writeStored(name, text);
     repaint();
   };
   return [draft, set];
+}
+
+/** What was half typed on this page under a key, or one that goes on behind it by a point. */
+function draftsUnder(key: string): readonly string[] {
+  return [...mine.keys()].filter((name) => name === `draft.${key}` || name.startsWith(`draft.${key}.`));
+}
+
+/** Whether something was half typed on this page under a key, and not kept yet. */
+export function useUnkept(key: string): boolean {
+  return useSyncExternalStore(subscribe, () => draftsUnder(key).length > 0);
+}
+
+/** Lets go of what was half typed under a key. */
+export function dropDrafts(key: string): void {
+  for (const name of draftsUnder(key)) {
+    mine.delete(name);
+    writeStored(name, undefined);
+  }
 }
 
 export const UNIT_CHOICES = ['mm · N·m', 'in · lbf·ft', 'both'] as const;

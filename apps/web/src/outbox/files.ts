@@ -55,7 +55,7 @@ class FileBox {
     try {
       for (let next = this.#next(); next; next = this.#next()) await this.#sendOne(next);
     } catch (error) {
-      if (!(error instanceof LinkDown)) throw error;
+      if (!(error instanceof LinkDown)) console.error('Files are tried again after', error);
       this.#timer = setTimeout(() => void this.send(), RETRY_MS);
     } finally {
       this.#sending = false;

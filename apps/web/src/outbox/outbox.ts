@@ -1,12 +1,14 @@
 import type { AnyKeptEntry, JobView } from '@jubb/contract/job';
 import { v7 as uuid } from 'uuid';
-import { LinkDown, Refusal, call } from '../api/client.ts';
+import { LinkDown, Refusal, ServerFails, call } from '../api/client.ts';
 import { jobKey, mergeEntries, queryClient } from '../api/queries.ts';
 import { afterPaint } from './after-paint.ts';
 import { store, type Draft, type Held } from './store.ts';
 
 const RETRY_MS = [500, 1000, 2000, 5000];
 const MOST_IN_BATCH = 50;
+/** After so many failures at one entry alone it is set aside for a person, and the others go on. */
+const MOST_FAILURES = 4;
 
 /**
  * Entries are on the tablet before they are anywhere else: kept in IndexedDB, shown at once, sent
@@ -21,6 +23,8 @@ class Outbox {
   #homeless: ReadonlySet<string> = new Set();
   #sending = false;
   #failures = 0;
+  /** How often the server failed at an entry that was sent alone. */
+  readonly #failedAt = new Map<string, number>();
   #timer: ReturnType<typeof setTimeout> | undefined;
   readonly #listeners = new Set<() => void>();
 
@@ -100,7 +104,8 @@ class Outbox {
       this.#failures = 0;
       this.#tell();
     } catch (error) {
-      if (!(error instanceof LinkDown)) throw error;
+      // Whatever it was, a store that was closed or a slip of ours: what is held here is tried again.
+      if (!(error instanceof LinkDown)) console.error('The outbox tries again after', error);
       const pause = RETRY_MS[Math.min(this.#failures, RETRY_MS.length - 1)] ?? 5000;
       this.#failures += 1;
       this.#tell();
@@ -138,12 +143,29 @@ class Outbox {
       const transaction = (await store()).transaction('held', 'readwrite');
       await Promise.all([...[...ids].map((id) => transaction.store.delete(id)), transaction.done]);
     } catch (error) {
+      if (error instanceof ServerFails) return this.#failed(batch, error);
       if (!(error instanceof Refusal)) throw error;
       if (error.problem.status === 401 || error.problem.status === 429) throw new LinkDown(error.message);
       // All or none: the refused one is found by sending them singly.
       if (batch.length > 1) for (const held of batch) await this.#sendBatch([held]);
       else await this.#replace(first.id, { ...first, refused: error.problem });
     }
+  }
+
+  /** Sent singly, so that the one at which the server fails is found; that one is set aside after some tries. */
+  async #failed(batch: readonly Held[], error: ServerFails): Promise<void> {
+    const [first, ...others] = batch;
+    if (!first) return;
+    if (others.length > 0) {
+      for (const held of batch) await this.#sendBatch([held]);
+      return;
+    }
+    const failures = (this.#failedAt.get(first.id) ?? 0) + 1;
+    this.#failedAt.set(first.id, failures);
+    if (failures < MOST_FAILURES) throw error;
+    this.#failedAt.delete(first.id);
+    const problem = { type: 'about:blank', title: `The server failed at this ${failures} times: ${error.message}`, status: 500 };
+    await this.#replace(first.id, { ...first, refused: problem });
   }
 
   async #replace(id: string, held: Held): Promise<void> {

@@ -40,8 +40,18 @@ export function store(): Promise<IDBPDatabase<OutboxDb>> {
       if (before < 1) fresh.createObjectStore('held', { keyPath: 'id' });
       if (before < 2) fresh.createObjectStore('files', { keyPath: 'sha' });
     },
-    // A page of the next version wants to open it: this one lets go, and loads anew when it is next touched.
-    blocking: () => void db?.then((old) => old.close()),
+    // A page of the next version wants to open it: this one lets go, and opens it anew when it next needs it.
+    blocking: (_now, _next, event) => {
+      (event.target as IDBDatabase).close();
+      db = undefined;
+    },
+    // The browser closed it, for want of room or by its own will.
+    terminated: () => {
+      db = undefined;
+    },
+  });
+  db.catch(() => {
+    db = undefined;
   });
   return db;
 }

@@ -244,7 +244,9 @@ interface StudyTyped {
 
 /** A gauge study through the screen: each person measures each part in turn, without seeing what was read before. */
 function Study({ tool }: { readonly tool: ToolView }): ReactElement {
-  const [typed, setTyped] = useDraft<StudyTyped>(`study.${tool.id}`, { people: 'Ilka; Bram', parts: '5', trials: '2', cells: {} });
+  const { data: session } = useSession();
+  const me = session?.person.name.split(' ')[0] ?? '';
+  const [typed, setTyped] = useDraft<StudyTyped>(`study.${tool.id}`, { people: me, parts: '5', trials: '2', cells: {} });
   const [id] = useState(() => uuid());
   const [open, setOpen] = useState(false);
   const { busy, error, send } = useSend();

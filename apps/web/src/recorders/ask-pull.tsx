@@ -1,5 +1,6 @@
 import type { JointRun } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
+import { useHere } from '../job/use-job.ts';
 import { AskLine, type Answers } from '../kit/ask-line.tsx';
 
 interface AskPullProps {
@@ -17,11 +18,13 @@ const NOT_PLANNED = [
 ] as const;
 
 /** What a pull was that was not as planned: trouble with the fastener, one out of its turn, one by hand. */
-export function AskPull({ run: { next, numbers }, hasWrench, onClose, onDone }: AskPullProps): ReactElement {
+export function AskPull({ run: { joint, next, numbers }, hasWrench, onClose, onDone }: AskPullProps): ReactElement {
+  const { job } = useHere();
   const due = next ? numbers[next.place] : undefined;
   const others = numbers.toSorted((a, b) => a - b).filter((number) => number !== due);
   return (
     <AskLine
+      about={`${job.id}.${joint.ref}`}
       title={`Number ${due ?? ''}: what is wrong?`}
       act="Keep it"
       choice={{

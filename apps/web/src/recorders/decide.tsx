@@ -6,7 +6,7 @@ import { RecorderLayout } from './layout.tsx';
 
 /** Part by part: what is proposed and why; the mechanic decides, and says why when it is otherwise. */
 export function DecideRecorder({ step }: { readonly step: Step }): ReactElement {
-  const { state, person, keep } = useHere();
+  const { job, state, person, keep } = useHere();
   const [asking, setAsking] = useState<{ decision: Decision; fate: Fate }>();
   const [failed, setFailed] = useState<Decision>();
   const mayDecide = person.role === 'mechanic' || person.role === 'foreman';
@@ -87,6 +87,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
       </RecorderLayout>
       {asking ? (
         <AskLine
+          about={`${job.id}.${asking.decision.part.ref}`}
           title={`${asking.decision.part.name}: ${asking.fate}, although ${asking.decision.proposed} is proposed`}
           act={`Decide: ${asking.fate}`}
           fields={() => [{ name: 'reason', label: 'Why', required: true, hint: 'It stands in the report.', longest: 500 }]}
@@ -99,6 +100,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
       ) : null}
       {failed ? (
         <AskLine
+          about={`${job.id}.${failed.part.ref}`}
           title={`${failed.part.name}: why did it fail?`}
           act="Keep it"
           choice={{ name: 'sort', label: 'How sure', options: CAUSE_SORTS.map((sort) => [sort, sort] as const) }}

@@ -192,11 +192,12 @@ function Move({ run, step, onAgain }: PatternProps & { readonly onAgain: () => v
 
 /** Gears that go back used may carry where they carried before: somebody says so. */
 function AskLeave({ run, step, onClose }: PatternProps & { readonly onClose: () => void }): ReactElement | null {
-  const { keep } = useHere();
+  const { job, keep } = useHere();
   const last = run.tries.at(-1)?.entry.payload;
   if (!last) return null;
   return (
     <AskLine
+      about={`${job.id}.${step.ref}`}
       title="It stays as it is"
       act="Keep it so"
       fields={() => [

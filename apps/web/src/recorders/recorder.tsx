@@ -206,7 +206,7 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
 
 /** The ways of a step, the shop's own first unless another was picked; the pick is kept with the job. */
 function WayPick({ step }: { readonly step: Step }): ReactElement {
-  const { keep } = useHere();
+  const { job, keep } = useHere();
   const { ways = [] } = step;
   const [asking, setAsking] = useState<Way>();
   const { chosen, before } = useWay(step);
@@ -240,6 +240,7 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
       ) : null}
       {asking ? (
         <AskLine
+          about={`${job.id}.${step.ref}`}
           title={`${asking.name} departs from the maker`}
           act="Both agree"
           fields={() => [

@@ -4,24 +4,29 @@ import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../drawings/castle-nut.tsx';
 import { SettingLine } from '../drawings/setting-line.tsx';
 import { Trust } from '../kit/pieces.tsx';
-import { useDraft } from '../kit/prefs.ts';
+import { useDraft, useUnkept } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 import { EarlierSettings } from './earlier.tsx';
 import { Measure } from './measure.tsx';
+import { unkeptKey } from './use-readings.ts';
 import { SetByAct } from './set-by-act.tsx';
 import { SettingGuide } from './setting-guide.tsx';
 
 /** Seat, read, turn to the slot, read again: until a reading is in. */
 export function SettingRecorder({ step }: { readonly step: Step }): ReactElement | null {
-  const { state } = useHere();
+  const { job, state } = useHere();
+  // A reading that was begun here stays here, whatever another tablet keeps meanwhile.
+  const begunNow = useUnkept(unkeptKey(`${job.id}.${step.ref}.now`));
+  const begunLocked = useUnkept(unkeptKey(`${job.id}.${step.ref}.locked`));
   const [seatAgain, setSeatAgain] = useState(false);
   const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
   if (!run) return null;
   if (readsAsFound(step)) return <ReadPlay run={run} step={step} moment="found" />;
-  switch (seatAgain ? 'seat' : run.phase) {
+  const begun = begunLocked ? 'read-locked' : begunNow ? 'read' : undefined;
+  switch (begun ?? (seatAgain ? 'seat' : run.phase)) {
     case 'seat':
       return <Seat run={run} step={step} onSeated={() => setSeatAgain(false)} />;
     case 'read':
@@ -116,7 +121,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
   return (
     <Measure
       key={moment}
-      draftKey={`${step.ref}.${moment}.${run.tries.length}`}
+      draftKey={`${step.ref}.${moment}`}
       name={setting.name}
       quantity={quantity}
       window={window}

@@ -25,23 +25,28 @@ export interface Readings {
   readonly clear: () => void;
 }
 
+/** Under which readings that are not kept yet are drafted: of a job and its step, and what behind it tells them apart. */
+export function unkeptKey(key: string): string {
+  return `readings.${key}`;
+}
+
 /** Repeats of one measurement, in base units, drafted so that a reload loses none. */
 export function useReadings(key: string, quantity: Quantity, bounds: { least: number; most: number }): Readings {
   const units = useUnits();
-  const [draft, setDraft] = useDraft<ReadingsDraft>(key, EMPTY);
+  const [draft, setDraft] = useDraft<ReadingsDraft>(unkeptKey(key), EMPTY);
   const { base, unit } = readFigure(draft.text, quantity, units.symbol(quantity), bounds);
   return {
     text: draft.text,
     typed: base,
     kept: draft.kept,
     unit: draft.unit ?? units.symbol(quantity),
-    setText: (text) => setDraft({ ...draft, text }),
+    setText: (text) => setDraft(text === '' && draft.kept.length === 0 ? undefined : { ...draft, text }),
     take: (instead) => {
       if (base === undefined || unit === undefined) return false;
       setDraft({ text: '', kept: [...draft.kept, instead ?? base], unit });
       return true;
     },
-    dropLast: () => setDraft({ ...draft, kept: draft.kept.slice(0, -1) }),
+    dropLast: () => setDraft(draft.text === '' && draft.kept.length < 2 ? undefined : { ...draft, kept: draft.kept.slice(0, -1) }),
     clear: () => setDraft(undefined),
   };
 }

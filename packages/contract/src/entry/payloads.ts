@@ -424,6 +424,8 @@ export class WayPayload {
 
 export class StagePayload {
   @IsIn(STAGES) stage: Stage;
+  /** Why it is taken on with something before it open. */
+  @IsOptional() @Words(300) why?: string;
 }
 
 export class SignPayload {

@@ -28,6 +28,33 @@ describe('the number to order', () => {
   });
 });
 
+describe('a fluid', () => {
+  const amountOf = (figure: string): unknown =>
+    needsOf({
+      sheet: { parts: [], fluids: [{ ref: 'oil', name: 'Oil', grade: '90', rule: '', amount: { figure } }] } as unknown as SheetFile,
+      decisions: [],
+    }).map(({ pieces, unit }) => [pieces, unit]);
+
+  // US and imperial measures by NIST Handbook 44, appendix C; the ounce of mass is the avoirdupois one.
+  test.each([
+    ['0.75 L', 0.75, 'L'],
+    ['1,9 l', 1.9, 'L'],
+    ['2 US qt', 1.893, 'L'],
+    ['1 US pt', 0.473, 'L'],
+    ['250 cm³', 0.25, 'L'],
+    ['1.5 dm³', 1.5, 'L'],
+    ['0.5 US gal', 1.893, 'L'],
+    ['40 g', 0.04, 'kg'],
+    ['3 oz', 0.085, 'kg'],
+  ])('of %s is ordered as %d %s', (figure, pieces, unit) => {
+    expect(amountOf(figure)).toEqual([[pieces, unit]]);
+  });
+
+  test.each(['to the hole', '3', '0 L'])('of "%s" has no amount to be ordered', (figure) => {
+    expect(amountOf(figure)).toEqual([]);
+  });
+});
+
 const part = (ref: string, number: string, quantity = 1): Decision['part'] =>
   ({ ref, name: ref, number, quantity, policy: 'inspect' }) as Decision['part'];
 const decision = (of: Decision['part'], fate: 'renew' | 'reuse', decided = true): Decision =>

@@ -1,5 +1,6 @@
+import { parseQuantity } from '@jubb/core';
 import type { Fluid, Part, SheetFile } from '../sheet/file.js';
-import { find, partName } from '../sheet/resolve.js';
+import { amountQuantity, find, partName } from '../sheet/resolve.js';
 import type { JobState } from './state.js';
 
 /** Something that the job must have before it goes together. */
@@ -54,12 +55,12 @@ export function needsOf({ sheet, decisions }: Pick<JobState, 'sheet' | 'decision
   return [...lines.values(), ...sheet.fluids.flatMap(fluidNeed)];
 }
 
+/** A fluid by the litre or the kilogram, in whatever unit its sheet has it. */
 function fluidNeed(fluid: Fluid): readonly Need[] {
-  const amount = /^(?<figure>[\d.,]+)\s*(?<unit>L|l|mL|ml|kg|g)$/u.exec(fluid.amount?.figure.trim() ?? '')?.groups;
-  if (!amount) return [];
-  const figure = Number(amount['figure']!.replace(',', '.'));
-  const unit = amount['unit']!.toLowerCase();
-  const isMass = unit === 'kg' || unit === 'g';
+  const figure = fluid.amount?.figure ?? '';
+  const quantity = amountQuantity(figure);
+  const amount = parseQuantity(figure, quantity, 'amount');
+  if (!amount.ok || !amount.quantity.unitTyped || amount.quantity.base <= 0) return [];
   return [
     {
       parts: [],
@@ -67,8 +68,9 @@ function fluidNeed(fluid: Fluid): readonly Need[] {
       number: null,
       was: null,
       designation: fluid.grade,
-      pieces: unit === 'ml' || unit === 'g' ? figure / 1000 : figure,
-      unit: isMass ? 'kg' : 'L',
+      // Shelves count in thousandths.
+      pieces: Math.round(amount.quantity.base * 1000) / 1000,
+      unit: quantity === 'mass' ? 'kg' : 'L',
       because: fluid.rule,
       sure: true,
     },

@@ -74,6 +74,7 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'Parts', table: partsTable(state) },
       { title: 'The customer’s word', table: saidTable(job, ['answered'], times) },
       { title: 'Other than the maker says', table: departures(job, times) },
+      { title: 'Taken on with something open', table: takenOn(job, times) },
       { title: 'Old parts', table: oldPartsTable(state) },
       { title: 'Seals and grease', table: sealsTable(job, times) },
       ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
@@ -219,6 +220,12 @@ function besideSettings(job: JobView): JobView {
 function departures(job: JobView, times: Times): NonNullable<ReportSection['table']> {
   const { head, rows } = saidTable(job, ['way'], times);
   return { head, rows: rows.filter(({ cells }) => cells[0]?.includes('departs from the maker')) };
+}
+
+/** Stages that were begun over something open, with the reason. */
+function takenOn(job: JobView, times: Times): NonNullable<ReportSection['table']> {
+  const { head, rows } = saidTable(job, ['stage'], times);
+  return { head, rows: rows.filter(({ cells }) => cells[0]?.includes('although something was open')) };
 }
 
 function partWhy({ reason, cause }: DecisionPayload): string {

@@ -373,6 +373,20 @@ export function stopsHandOver(state: JobState): readonly string[] {
   return [...stopsSigning(state), ...unsigned, ...before];
 }
 
+/** Stages that prove what was built, and give it back: what comes before them is done, or its being open has a reason. */
+const AFTER_BUILD: ReadonlySet<Stage> = new Set(['prove', 'hand-over']);
+
+/** What is open before a stage that a job is taken on to, in words; empty where it may go on without a word. */
+export function openBefore(state: JobState, stage: Stage): readonly string[] {
+  if (!AFTER_BUILD.has(stage) || STAGES.indexOf(stage) <= STAGES.indexOf(state.stage)) return [];
+  return state.steps
+    .filter(
+      ({ step, done }) =>
+        !done && STAGES.indexOf(step.stage) < STAGES.indexOf(stage) && STAGES.indexOf(step.stage) >= STAGES.indexOf('build'),
+    )
+    .map(({ step, problem }) => `${STAGE_NAMES[step.stage]}: ${step.title}${problem ? ` (${problem})` : ''}`);
+}
+
 export function stageProgress(state: JobState, stage: Stage): { readonly left: number; readonly total: number } {
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   return { left: steps.filter((candidate) => !candidate.done).length, total: steps.length };

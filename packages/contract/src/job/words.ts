@@ -211,7 +211,9 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return `Way: ${find(step?.ways ?? [], entry.payload.way)?.name ?? entry.payload.way}${consent}`;
     }
     case 'stage':
-      return `On to ${STAGE_NAMES[entry.payload.stage]}`;
+      return [`On to ${STAGE_NAMES[entry.payload.stage]}`, entry.payload.why && `although something was open: ${entry.payload.why}`]
+        .filter(Boolean)
+        .join(', ');
     case 'sign':
       return `Signed: ${entry.payload.name}`;
     case 'handed-over':

@@ -18,12 +18,7 @@ export interface Causes {
 /** Which cause is likely behind what was complained of, after the readings so far. */
 export function likelyCauses(sheet: SheetFile, picks: readonly string[], entries: readonly AnyKeptEntry[]): Causes {
   const picked = new Set(picks);
-  const verdicts = new Map<string, string>();
-  for (const entry of entries) {
-    const verdict = entry.kind === 'reading' ? verdictOf(entry) : entry.kind === 'look' ? lookVerdict(sheet, entry.payload) : undefined;
-    const ref = entry.kind === 'reading' || entry.kind === 'look' ? withoutSide(entry.payload.limit) : '';
-    if (verdict) verdicts.set(ref, verdict);
-  }
+  const verdicts = verdictsOf(sheet, entries);
   const concerned = (sheet.causes ?? []).flatMap((cause) => {
     const weight = Math.max(0, ...cause.blames.filter(({ complaint }) => picked.has(complaint)).map((blame) => blame.weight));
     return weight > 0 ? [{ cause, weight }] : [];
@@ -56,6 +51,22 @@ export function likelyCauses(sheet: SheetFile, picks: readonly string[], entries
       })
       .toSorted((a, b) => b.tells.length - a.tells.length),
   };
+}
+
+/**
+ * What each check of the sheet says, the last of each side counting: out where one side is out, whatever the other is;
+ * in only where every side that was read is in.
+ */
+function verdictsOf(sheet: SheetFile, entries: readonly AnyKeptEntry[]): ReadonlyMap<string, string> {
+  const bySide = new Map<string, string>();
+  for (const entry of entries) {
+    if (entry.kind !== 'reading' && entry.kind !== 'look') continue;
+    const verdict = entry.kind === 'reading' ? verdictOf(entry) : lookVerdict(sheet, entry.payload);
+    if (verdict) bySide.set(entry.payload.limit, verdict);
+  }
+  const all = new Map<string, string[]>();
+  for (const [ref, verdict] of bySide) all.set(withoutSide(ref), [...(all.get(withoutSide(ref)) ?? []), verdict]);
+  return new Map([...all].map(([ref, found]) => [ref, ['out', 'unsure'].find((worse) => found.includes(worse)) ?? 'in']));
 }
 
 function lookVerdict(sheet: SheetFile, { limit: ref, look }: { readonly limit: string; readonly look: string }): string | undefined {
