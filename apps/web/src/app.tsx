@@ -1,6 +1,7 @@
 import { Suspense, lazy, useEffect, type ReactElement } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { useFirstRun, useSession } from './api/queries.ts';
+import { Broken } from './frame/broken.tsx';
 import { Frame } from './frame/frame.tsx';
 import { Loading, Wrong } from './kit/pieces.tsx';
 import { useLight } from './kit/prefs.ts';
@@ -18,36 +19,41 @@ const router = createBrowserRouter([
     ErrorBoundary: Broken,
     HydrateFallback: () => null,
     children: [
-      { index: true, Component: Today },
-      { path: 'jobs', lazy: page(() => import('./places/jobs.tsx'), 'Jobs') },
-      { path: 'jobs/new', lazy: page(() => import('./book-in/book-in.tsx'), 'BookIn') },
-      { path: 'jobs/:id/label', lazy: page(() => import('./job/label-page.tsx'), 'LabelPage') },
-      { path: 'jobs/:id/newer', lazy: page(() => import('./job/newer-page.tsx'), 'NewerPage') },
-      { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
-      { path: 'jobs/:id/parts', lazy: page(() => import('./decide/parts-page.tsx'), 'PartsPage') },
-      { path: 'jobs/:id/worth', lazy: page(() => import('./decide/worth-page.tsx'), 'WorthPage') },
-      { path: 'jobs/:id/quote', lazy: page(() => import('./decide/quote-page.tsx'), 'QuotePage') },
-      { path: 'jobs/:id/work/:working', lazy: page(() => import('./measure/work-page.tsx'), 'WorkPage') },
-      { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
-      { path: 'sheets', lazy: page(() => import('./sheets/library.tsx'), 'Library') },
-      { path: 'sheets/new', lazy: page(() => import('./sheets/new-sheet.tsx'), 'NewSheet') },
-      { path: 'sheets/:id', lazy: page(() => import('./sheets/sheet-page.tsx'), 'SheetPage') },
-      { path: 'sheets/:id/edit/:list?', lazy: page(() => import('./sheets/editor.tsx'), 'SheetEditor') },
-      { path: 'sheets/:id/differences/:against', lazy: page(() => import('./sheets/differences-page.tsx'), 'DifferencesPage') },
-      { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
-      { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
-      { path: 'stores', lazy: page(() => import('./stores/stores-page.tsx'), 'StoresPage') },
-      { path: 'stores/new', lazy: page(() => import('./stores/new-stock-line.tsx'), 'NewStockLine') },
-      { path: 'stores/shims', lazy: page(() => import('./stores/shims-page.tsx'), 'ShimsPage') },
-      { path: 'stores/orders', lazy: page(() => import('./stores/orders-page.tsx'), 'OrdersPage') },
-      { path: 'stores/messages', lazy: page(() => import('./stores/messages-page.tsx'), 'MessagesPage') },
-      { path: 'stores/:id', lazy: page(() => import('./stores/stock-line-page.tsx'), 'StockLinePage') },
-      { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
-      { path: 'crib/tools/:id', lazy: page(() => import('./places/tool-page.tsx'), 'ToolPage') },
-      { path: 'crib/instruments', lazy: page(() => import('./instruments/instruments-page.tsx'), 'InstrumentsPage') },
-      { path: 'learn', lazy: page(() => import('./learn/learn-page.tsx'), 'LearnPage') },
-      { path: 'shop', lazy: page(() => import('./places/shop-page.tsx'), 'ShopPage') },
-      { path: '*', Component: Nowhere },
+      {
+        ErrorBoundary: Broken,
+        children: [
+          { index: true, Component: Today },
+          { path: 'jobs', lazy: page(() => import('./places/jobs.tsx'), 'Jobs') },
+          { path: 'jobs/new', lazy: page(() => import('./book-in/book-in.tsx'), 'BookIn') },
+          { path: 'jobs/:id/label', lazy: page(() => import('./job/label-page.tsx'), 'LabelPage') },
+          { path: 'jobs/:id/newer', lazy: page(() => import('./job/newer-page.tsx'), 'NewerPage') },
+          { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
+          { path: 'jobs/:id/parts', lazy: page(() => import('./decide/parts-page.tsx'), 'PartsPage') },
+          { path: 'jobs/:id/worth', lazy: page(() => import('./decide/worth-page.tsx'), 'WorthPage') },
+          { path: 'jobs/:id/quote', lazy: page(() => import('./decide/quote-page.tsx'), 'QuotePage') },
+          { path: 'jobs/:id/work/:working', lazy: page(() => import('./measure/work-page.tsx'), 'WorkPage') },
+          { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
+          { path: 'sheets', lazy: page(() => import('./sheets/library.tsx'), 'Library') },
+          { path: 'sheets/new', lazy: page(() => import('./sheets/new-sheet.tsx'), 'NewSheet') },
+          { path: 'sheets/:id', lazy: page(() => import('./sheets/sheet-page.tsx'), 'SheetPage') },
+          { path: 'sheets/:id/edit/:list?', lazy: page(() => import('./sheets/editor.tsx'), 'SheetEditor') },
+          { path: 'sheets/:id/differences/:against', lazy: page(() => import('./sheets/differences-page.tsx'), 'DifferencesPage') },
+          { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
+          { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
+          { path: 'stores', lazy: page(() => import('./stores/stores-page.tsx'), 'StoresPage') },
+          { path: 'stores/new', lazy: page(() => import('./stores/new-stock-line.tsx'), 'NewStockLine') },
+          { path: 'stores/shims', lazy: page(() => import('./stores/shims-page.tsx'), 'ShimsPage') },
+          { path: 'stores/orders', lazy: page(() => import('./stores/orders-page.tsx'), 'OrdersPage') },
+          { path: 'stores/messages', lazy: page(() => import('./stores/messages-page.tsx'), 'MessagesPage') },
+          { path: 'stores/:id', lazy: page(() => import('./stores/stock-line-page.tsx'), 'StockLinePage') },
+          { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
+          { path: 'crib/tools/:id', lazy: page(() => import('./places/tool-page.tsx'), 'ToolPage') },
+          { path: 'crib/instruments', lazy: page(() => import('./instruments/instruments-page.tsx'), 'InstrumentsPage') },
+          { path: 'learn', lazy: page(() => import('./learn/learn-page.tsx'), 'LearnPage') },
+          { path: 'shop', lazy: page(() => import('./places/shop-page.tsx'), 'ShopPage') },
+          { path: '*', Component: Nowhere },
+        ],
+      },
     ],
   },
   { path: '/bench/:id', ErrorBoundary: Broken, HydrateFallback: () => null, lazy: page(() => import('./bench/bench.tsx'), 'Bench') },
@@ -108,17 +114,4 @@ function Plain({ children }: { readonly children: ReactElement }): ReactElement 
 
 function Nowhere(): ReactElement {
   return <p>There is nothing at this address. Today and the other places stand at the left.</p>;
-}
-
-/** A page that fell over: what is typed and kept is safe, so a fresh load is the way out. */
-function Broken(): ReactElement {
-  return (
-    <main className="page">
-      <h1>This page fell over</h1>
-      <p>Nothing that was kept is lost. Load it again; if it falls over again, go back to Today.</p>
-      <a className="btn btn-primary" href="/">
-        Today
-      </a>
-    </main>
-  );
 }

@@ -46,7 +46,7 @@ export function flattenErrors(errors: readonly ValidationError[], above = ''): r
     );
     const own = complaints.map(([code, message]): FieldIssue => ({
       path,
-      message: code === 'whitelistValidation' ? 'is not known here' : withoutName(message, error.property),
+      message: code === 'whitelistValidation' ? 'is not known here' : plainWords(withoutName(message, error.property), error.value),
       ...(error.value === undefined ? {} : { given: brief(error.value) }),
     }));
     // One line per field: the first complaint is the one to mend.
@@ -57,6 +57,36 @@ export function flattenErrors(errors: readonly ValidationError[], above = ''): r
 /** class-validator begins its sentences with the property; the path says that already. */
 function withoutName(message: string, property: string): string {
   return message.startsWith(`${property} `) ? message.slice(property.length + 1) : message;
+}
+
+/** Sentences of class-validator that speak of types, as a shop would say them. */
+const PLAIN: readonly (readonly [RegExp, string])[] = [
+  [/^(?:each value in .*? )?must be a string$/u, 'must be words'],
+  [/^(?:each value in .*? )?must be one of the following values: /u, 'must be one of: '],
+  [/^must be an integer number$/u, 'must be a whole number'],
+  [/^(?:each value in .*? )?must be a number conforming to the specified constraints$/u, 'must be a number'],
+  [/^must be a boolean value$/u, 'must be yes or no'],
+  [/^must be an array$/u, 'must be a list'],
+  [/^(?:each value in .*? )?must be shorter than or equal to (\d+) characters$/u, 'must have at most $1 letters'],
+  [/^(?:each value in .*? )?must be longer than or equal to (\d+) characters$/u, 'must have at least $1 letters'],
+  [/^(?:each value in .*? )?must not be less than (\S+)$/u, 'must be $1 or more'],
+  [/^(?:each value in .*? )?must not be greater than (\S+)$/u, 'must be $1 or less'],
+  [/^must contain at least (\d+) elements$/u, 'needs at least $1'],
+  [/^must contain no more than (\d+) elements$/u, 'takes at most $1'],
+  [/^must be an? (?:ISO|valid ISO).*$/u, 'must be a day or a moment'],
+  [/^must be a UUID$/u, 'points to nothing that is here'],
+];
+
+/** What stands nowhere is missing, whatever it should have been; where there is a choice, it is told. */
+function plainWords(message: string, given: unknown): string {
+  const [known, words] = PLAIN.find(([pattern]) => pattern.test(message)) ?? [];
+  const plain = known && words !== undefined ? message.replace(known, words) : message;
+  if (given !== undefined && given !== null && given !== '') return plain;
+  if (/^(is|are) missing/u.test(plain)) return plain;
+  const figure = /^must be text: (.*)$/u.exec(plain)?.[1];
+  if (figure !== undefined) return `is missing: ${figure}`;
+  const choice = /^must be (one of: .*)$/u.exec(plain)?.[1];
+  return known || plain.startsWith('must be small letters') ? (choice ? `is missing; ${choice}` : 'is missing') : plain;
 }
 
 const LONGEST_QUOTE = 60;

@@ -139,4 +139,5 @@ export const FAMILIES = [
   'belt tensioner',
   'PTO gearbox',
 ] as const;
-export type Family = (typeof FAMILIES)[number];
+/** One of these, or a kind of unit that the shop names itself. */
+export type Family = string;

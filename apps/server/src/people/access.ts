@@ -39,6 +39,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'DELETE /api/v1/sheets/:id': ['foreman'],
   'POST /api/v1/sheets/:id/withdraw': ['foreman'],
   'POST /api/v1/sheets/proposals/:entryId/settle': WRITERS,
+  'POST /api/v1/sheets/drafts': TRUSTED,
   'POST /api/v1/sheets/import': TRUSTED,
   'POST /api/v1/sheets/:id/approve': ['foreman'],
   'GET /api/v1/files/:sha': EVERYONE,

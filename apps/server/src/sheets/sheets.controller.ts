@@ -17,6 +17,7 @@ import {
 } from '@nestjs/common';
 import {
   CSV_LISTS,
+  DraftBackBody,
   ImportSheetBody,
   NewSheetBody,
   SaveDraftBody,
@@ -131,6 +132,11 @@ export class SheetsController {
   @Post()
   begin(@Body() body: NewSheetBody, @Req() request: Request): Promise<{ revisionId: string }> {
     return this.sheets.begin(body, personOf(request).id);
+  }
+
+  @Post('drafts')
+  draftBack(@Body() body: DraftBackBody, @Req() request: Request): Promise<{ revisionId: string }> {
+    return this.sheets.draftBack(body.file, personOf(request).id);
   }
 
   @Post(':id/draft')

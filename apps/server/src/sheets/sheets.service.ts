@@ -3,6 +3,7 @@ import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import {
+  emptySheet,
   fromTemplate,
   readSheetFile,
   reviewSheet,
@@ -197,19 +198,19 @@ export class SheetsService {
     });
   }
 
-  /** Begins the sheet of a model that is new here, from the work of its family. */
+  /** Begins the sheet of a model that is new here, from the work of its family where a sheet of that is here. */
   async begin(body: NewSheetBody, personId: string): Promise<{ revisionId: string }> {
     const [family] = await this.dataSource.query<{ file: SheetFile }[]>(
       `SELECT file FROM sheet_revision WHERE status = 'approved' AND family = $1 ORDER BY approved_at LIMIT 1`,
       [body.family],
     );
-    if (!family) throw badInput([{ field: 'family', given: body.family, allowed: 'has no sheet here to begin from; bring one in first' }]);
     const base = keyOf(`${body.make} ${body.model}`);
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, base);
       if (await manager.existsBy(SheetRevision, { key: base }))
         throw badInput([{ field: 'model', given: `${body.make} ${body.model}`, allowed: 'has a sheet here already' }]);
-      const file = fromTemplate(family.file, { ...body, make: body.make.trim(), model: body.model.trim(), key: base });
+      const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
+      const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
       const revisionId = await saveDraft(manager, freshDraft(base, 1), file, personId, null);
       this.stream.tell({ type: 'sheet' });
       return { revisionId };
@@ -241,6 +242,20 @@ export class SheetsService {
       await manager.delete(SheetRevision, { id: draft.id });
     });
     this.stream.tell({ type: 'sheet' });
+  }
+
+  /** A draft that was thrown away comes back as it was, unless another one was begun since. */
+  async draftBack(file: object, personId: string): Promise<{ revisionId: string }> {
+    const key = String((file as { key?: unknown }).key);
+    checkDraftShape(file, key);
+    return this.dataSource.transaction(async (manager) => {
+      await lockKey(manager, key);
+      const newest = await manager.findOne(SheetRevision, { where: { key }, order: { revision: 'DESC' } });
+      if (newest?.status === 'draft') throw new ProblemError(409, 'Another draft of this sheet was begun since');
+      const revisionId = await saveDraft(manager, freshDraft(key, (newest?.revision ?? 0) + 1), file as SheetFile, personId, null);
+      this.stream.tell({ type: 'sheet' });
+      return { revisionId };
+    });
   }
 
   /** A draft becomes the shop's sheet; the one before it is superseded, and jobs keep theirs. */

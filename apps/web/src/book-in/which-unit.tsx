@@ -1,9 +1,9 @@
 import { candidatesOf, featuresOf, picksOf, readingU, type UnitCandidate } from '@jubb/contract/sheet';
-import { FAMILIES, type Feature, type IdentitySheet } from '@jubb/contract/job';
+import type { Feature, IdentitySheet } from '@jubb/contract/job';
 import { formatQuantity, parseQuantity, rankCandidates, rankQuestions, tellsApart, type Found, type Quantity } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { useIdentities } from '../sheets/queries.ts';
+import { useFamilies, useIdentities } from '../sheets/queries.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 
 /** From this chance on it is said which one it is. */
@@ -23,6 +23,7 @@ interface WhichUnitProps {
 /** A short run of questions, the most telling first, until one sheet and variant is left. */
 export function WhichUnit({ family, answers, onFamily, onAnswers, onTake }: WhichUnitProps): ReactElement {
   const { data: sheets, error } = useIdentities(family);
+  const families = useFamilies();
   return (
     <div>
       <label className="form-label" htmlFor="which-family">
@@ -38,7 +39,7 @@ export function WhichUnit({ family, answers, onFamily, onAnswers, onTake }: Whic
         }}
       >
         <option value="">pick the family</option>
-        {FAMILIES.map((one) => (
+        {families.map((one) => (
           <option key={one}>{one}</option>
         ))}
       </select>

@@ -2,6 +2,8 @@ import { useReducer, useSyncExternalStore } from 'react';
 
 /** What this device remembers; it is not worth a place in the database. */
 
+const PREFIX = 'jubb.';
+
 const listeners = new Set<() => void>();
 
 function subscribe(listener: () => void): () => void {
@@ -11,7 +13,7 @@ function subscribe(listener: () => void): () => void {
 
 export function readStored(key: string): string | undefined {
   try {
-    return localStorage.getItem(`jubb.${key}`) ?? undefined;
+    return localStorage.getItem(`${PREFIX}${key}`) ?? undefined;
   } catch {
     return undefined;
   }
@@ -19,8 +21,8 @@ export function readStored(key: string): string | undefined {
 
 export function writeStored(key: string, text: string | undefined): void {
   try {
-    if (text === undefined) localStorage.removeItem(`jubb.${key}`);
-    else localStorage.setItem(`jubb.${key}`, text);
+    if (text === undefined) localStorage.removeItem(`${PREFIX}${key}`);
+    else localStorage.setItem(`${PREFIX}${key}`, text);
   } catch {
     // A device without storage forgets; the work goes on.
   }
@@ -29,6 +31,13 @@ export function writeStored(key: string, text: string | undefined): void {
 
 function useStored(key: string): string | undefined {
   return useSyncExternalStore(subscribe, () => readStored(key));
+}
+
+/** All that is half typed in this browser, by its name. */
+export function storedDrafts(): readonly (readonly [name: string, text: string])[] {
+  return Object.keys(localStorage)
+    .filter((name) => name.startsWith(`${PREFIX}draft.`))
+    .map((name) => [name.slice(PREFIX.length), localStorage.getItem(name) ?? ''] as const);
 }
 
 /** What was half typed on this page: another page of this browser that keeps its own does not take it from here. */

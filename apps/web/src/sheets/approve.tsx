@@ -1,9 +1,13 @@
-import type { SheetView } from '@jubb/contract/job';
+import type { SheetFile, SheetView } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { queryClient, useSession } from '../api/queries.ts';
+import { Dialog } from '../kit/dialog.ts';
 import { Care, Wrong } from '../kit/pieces.tsx';
+import { useDraft, writeStored } from '../kit/prefs.ts';
+import { THROWN, type Thrown } from './thrown.tsx';
 import type { SheetDraft } from './use-sheet-draft.ts';
 
 /** What somebody else changed at the same time: said, and where both changed a line, asked. */
@@ -32,16 +36,20 @@ export function Together({ draft }: { readonly draft: SheetDraft }): ReactElemen
 /** The foreman's word that jobs may go by it. */
 export function Approve({
   sheet,
+  file,
   stops,
   ready,
 }: {
   readonly sheet: SheetView;
+  readonly file: SheetFile;
   readonly stops: number;
   readonly ready: boolean;
 }): ReactElement | null {
   const { data: session } = useSession();
   const [refusal, setRefusal] = useState<unknown>();
   const go = useNavigate();
+  const [isAsked, setAsked] = useState(false);
+  const [, setThrown] = useDraft<Thrown | undefined>(THROWN, undefined);
   if (session?.person.role !== 'foreman') return null;
   const approve = async (): Promise<void> => {
     setRefusal(undefined);
@@ -56,20 +64,42 @@ export function Approve({
   const drop = async (): Promise<void> => {
     try {
       await call('DELETE', `/sheets/${sheet.revisionId}`);
+      writeStored(`draft.sheet.${sheet.revisionId}`, undefined);
+      setThrown({ title: file.title, file });
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       void go('/sheets');
     } catch (error) {
       setRefusal(error);
     }
+    setAsked(false);
   };
   return (
     <>
       <button type="button" className="btn btn-primary" disabled={!ready} onClick={() => void approve()}>
         {stops > 0 ? `Approve it (${stops} to mend first)` : 'Approve it'}
       </button>
-      <button type="button" className="btn btn-plain" onClick={() => void drop()}>
+      <button type="button" className="btn btn-plain" onClick={() => setAsked(true)}>
         Throw the draft away
       </button>
+      <Dialog show={isAsked} centered animation={false} aria-labelledby="throw-title" onHide={() => setAsked(false)}>
+        <Dialog.Header closeButton>
+          <Dialog.Title as="h2" id="throw-title">
+            Throw the draft away?
+          </Dialog.Title>
+        </Dialog.Header>
+        <Dialog.Body>
+          All that is written in the draft of {file.title} goes; what is approved stays. It can be brought back from the list of sheets on
+          this device.
+        </Dialog.Body>
+        <Dialog.Footer>
+          <Button variant="plain" autoFocus onClick={() => setAsked(false)}>
+            Leave it
+          </Button>
+          <Button variant="plain" className="v-out" onClick={() => void drop()}>
+            Throw it away
+          </Button>
+        </Dialog.Footer>
+      </Dialog>
       <Wrong error={refusal} />
     </>
   );

@@ -7,7 +7,12 @@ const HIGH = 12;
 /** What a sheet has of what it should have: one graduation for each named part, never a bare number. */
 export function Completeness({ parts, long = false }: { readonly parts: readonly CompletePart[]; readonly long?: boolean }): ReactElement {
   const short = parts.filter(({ have, of }) => have < of);
-  const words = short.length === 0 ? 'nothing short' : `short: ${short.map(({ name, have, of }) => `${name} ${have} of ${of}`).join(', ')}`;
+  const words =
+    parts.length === 0
+      ? 'cannot be read as a sheet yet'
+      : short.length === 0
+        ? 'nothing short'
+        : `short: ${short.map(({ name, have, of }) => `${name} ${have} of ${of}`).join(', ')}`;
   const width = parts.length * SEGMENT;
   return (
     <div className="complete">

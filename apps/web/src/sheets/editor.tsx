@@ -1,6 +1,7 @@
 import type { PlainLine } from '@jubb/contract/sheet';
 import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type SheetView, type Step } from '@jubb/contract/job';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useSheet } from '../api/queries.ts';
 import { useRevisions } from './queries.ts';
@@ -10,7 +11,8 @@ import { BenchPreview } from './bench-preview.tsx';
 import { CsvIn, PaperIn } from './bring-in.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
-import { LineGrid } from './line-grid.tsx';
+import { LineFields } from './line-fields.tsx';
+import { LineGrid, type GridPlace } from './line-grid.tsx';
 import { LineText } from './line-text.tsx';
 import { Proposed } from './proposals.tsx';
 import { SheetHead } from './sheet-head.tsx';
@@ -54,8 +56,10 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
   const [active, setActive] = useState<string | undefined>(params.get('line') ?? undefined);
   const { data: revisions = [] } = useRevisions(sheet.revisionId);
   const approved = revisions.find(({ status }) => status === 'approved');
-  const open = (next: Tab, line?: string): void => {
+  const [place, setPlace] = useState<GridPlace>();
+  const open = (next: Tab, line?: string, path = ''): void => {
     setActive(line);
+    setPlace(line === undefined ? undefined : { ref: line, path });
     void go(`/sheets/${sheet.revisionId}/edit${next === 'head' ? '' : `/${next}`}`, { replace: true });
   };
   const stops = review?.findings.filter(({ severity }) => severity === 'stop').length ?? 0;
@@ -84,7 +88,7 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
             Differences
           </Link>
         ) : null}
-        <Approve sheet={sheet} stops={stops} ready={draft.keeping === 'kept'} />
+        <Approve sheet={sheet} file={file} stops={stops} ready={draft.keeping === 'kept'} />
       </div>
       <Wrong error={draft.refusal} />
       <Together draft={draft} />
@@ -105,14 +109,17 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
           </summary>
           <Completeness parts={review?.complete ?? []} long />
           <h2 className="mt-3">To mend</h2>
-          <FindingList findings={review?.findings} onJump={({ list, ref }) => (list === 'sheet' ? open('head') : open(list, ref))} />
+          <FindingList
+            findings={review?.findings}
+            onJump={({ list, ref, path }) => (list === 'sheet' ? open(listOf(path)) : open(list, ref, path.replace(/^\w+\[\d+\]\.?/u, '')))}
+          />
         </details>
         <section aria-label={tab === 'head' ? 'The sheet itself' : LIST_NAMES[tab]}>
           <Proposed sheet={sheet} draft={draft} list={tab === 'head' ? undefined : tab} onJump={open} />
           {tab === 'head' ? (
             <SheetHead draft={draft} />
           ) : (
-            <ListEditor key={tab} list={tab} draft={draft} active={active} onActive={setActive} />
+            <ListEditor key={tab} list={tab} draft={draft} active={active} place={place} onActive={setActive} />
           )}
         </section>
       </div>
@@ -179,16 +186,27 @@ function Lists({ file, tab, findings, onOpen }: ListsProps): ReactElement {
   );
 }
 
+/** Where something that is said of the whole sheet is mended: its list, or its own fields. */
+function listOf(path: string): Tab {
+  return SHEET_LISTS.find((list) => path === list) ?? 'head';
+}
+
 interface ListEditorProps {
   readonly list: SheetList;
   readonly draft: SheetDraft;
   readonly active: string | undefined;
+  readonly place: GridPlace | undefined;
   readonly onActive: (ref: string | undefined) => void;
+}
+
+/** A step that cannot be shown yet, for something in it that the checker names. */
+function NotYet(): ReactElement {
+  return <p className="care">This step cannot be shown as the bench will ask it yet. The checker names what is to be mended first.</p>;
 }
 
 const GRID_HIGH = 420;
 
-function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactElement {
+function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): ReactElement {
   const { file, change } = draft;
   const lines = (file[list] ?? []) as unknown as readonly PlainLine[];
   const put = (next: readonly PlainLine[]): void => change({ ...file, [list]: next } as unknown as SheetFile);
@@ -209,7 +227,14 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
             onOrder={(steps) => change({ ...file, steps: [...steps] })}
           />
           <div>
-            {chosen ? <BenchPreview file={file} step={chosen as unknown as Step} /> : null}
+            {chosen ? (
+              <ErrorBoundary FallbackComponent={NotYet} resetKeys={[file, chosen]}>
+                <BenchPreview file={file} step={chosen as unknown as Step} />
+              </ErrorBoundary>
+            ) : null}
+            {chosen ? (
+              <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
+            ) : null}
             {chosen ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
           </div>
         </div>
@@ -218,12 +243,16 @@ function ListEditor({ list, draft, active, onActive }: ListEditorProps): ReactEl
         list={list}
         lines={lines}
         height={list === 'steps' ? GRID_HIGH - 100 : GRID_HIGH}
+        at={place}
         onChange={put}
         onActive={(ref) => {
           if (ref !== undefined) onActive(ref);
         }}
       />
       {chosen && list === 'documents' ? <PaperIn onPaper={(paper) => replace({ ...chosen, paper })} /> : null}
+      {chosen && list !== 'steps' ? (
+        <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
+      ) : null}
       {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
     </>
   );

@@ -1,9 +1,10 @@
-import { FAMILIES, type ImportView, type SheetLine } from '@jubb/contract/job';
+import type { ImportView, SheetLine } from '@jubb/contract/job';
 import { useDeferredValue, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../api/client.ts';
 import { queryClient, useSession, useSheets } from '../api/queries.ts';
-import { useSheetsHolding } from './queries.ts';
+import { useFamilies, useSheetsHolding } from './queries.ts';
+import { ThrownAway } from './thrown.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { readTextFile } from '../kit/text-file.ts';
@@ -32,11 +33,12 @@ export function Library(): ReactElement {
       ({ revisionId, family: own }) => found.has(revisionId) && !known.has(revisionId) && (family === '' || own === family),
     );
   }, [sheets, hits, holding, wanted, family]);
-  const families = FAMILIES.filter((one) => sheets?.some((sheet) => sheet.family === one));
+  const families = useFamilies().filter((one) => sheets?.some((sheet) => sheet.family === one));
   const mayBegin = session?.person.role !== 'apprentice';
   return (
     <>
       <Title sub="All that is known about a model. A job is pinned to the revision it began with.">Sheets</Title>
+      <ThrownAway />
       <div className="d-flex flex-wrap gap-3 align-items-end mb-3">
         <div className="find-sheets">
           <label className="form-label" htmlFor="find-sheet">

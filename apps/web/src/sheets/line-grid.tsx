@@ -1,6 +1,6 @@
-import { COLUMNS, readCell, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
-import type { SheetList } from '@jubb/contract/job';
-import { useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
+import { COLUMNS, newLine, readCell, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
+import { lineName, type SheetList, type Stage } from '@jubb/contract/job';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { DataSheetGrid, type CellProps, type Column as GridColumn, type DataSheetGridRef } from 'react-datasheet-grid';
 import 'react-datasheet-grid/dist/style.css';
 
@@ -18,6 +18,14 @@ interface LineGridProps {
   readonly height: number;
   readonly onChange: (lines: readonly PlainLine[]) => void;
   readonly onActive: (ref: string | undefined) => void;
+  /** A cell to go to, each time it is another object. */
+  readonly at?: GridPlace | undefined;
+}
+
+export interface GridPlace {
+  readonly ref: string;
+  /** Path of the field within the line. */
+  readonly path: string;
 }
 
 const LETTER_PX = 8.5;
@@ -37,7 +45,7 @@ function rowOf(line: PlainLine, list: SheetList): Row {
 }
 
 /** A list of the sheet as a table: keys, copy and paste as in a spreadsheet. What cannot be read stays as typed, and says why. */
-export function LineGrid({ list, lines, height, onChange, onActive }: LineGridProps): ReactElement {
+export function LineGrid({ list, lines, height, onChange, onActive, at }: LineGridProps): ReactElement {
   // Rows with a cell that cannot be read live here only: the sheet never holds them.
   const [wrongRows, setWrongRows] = useState<ReadonlyMap<PlainLine, Row>>(new Map());
   const [hint, setHint] = useState<Column>();
@@ -63,6 +71,16 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
     document.addEventListener('keydown', onKey);
     return () => document.removeEventListener('keydown', onKey);
   }, []);
+  const there = useRef(lines);
+  useLayoutEffect(() => {
+    there.current = lines;
+  });
+  useEffect(() => {
+    if (!at) return;
+    const row = there.current.findIndex((line) => line['ref'] === at.ref);
+    const col = COLUMNS[list].findIndex(({ path }) => path === at.path || path.startsWith(`${at.path}.`));
+    if (row >= 0) grid.current?.setActiveCell({ row, col: Math.max(0, col) });
+  }, [at, list]);
   const rows = useMemo(() => lines.map((line) => wrongRows.get(line) ?? rowOf(line, list)), [lines, wrongRows, list]);
   const columns = useMemo(() => COLUMNS[list].map((column) => gridColumn(column)), [list]);
   const take = (next: Row[]): void => {
@@ -89,7 +107,9 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
         height={height}
         rowHeight={ROW_HIGH}
         headerRowHeight={ROW_HIGH}
-        createRow={() => ({ line: {}, cells: {}, wrong: {} })}
+        createRow={() => ({ ...rowOf({ ...newLine(list, lines.at(-1)?.['stage'] as Stage | undefined) }, list) })}
+        gutterColumn={GUTTER}
+        stickyRightColumn={REMOVE}
         duplicateRow={({ rowData }) => ({ line: rowData.line, cells: { ...rowData.cells, ref: '' }, wrong: {} })}
         onChange={take}
         onActiveCellChange={({ cell }) => {
@@ -115,6 +135,32 @@ export function LineGrid({ list, lines, height, onChange, onActive }: LineGridPr
     </div>
   );
 }
+
+/** The line and what it is called stay in sight, however far the table is moved. */
+const GUTTER = {
+  basis: 190,
+  minWidth: 190,
+  component: ({ rowData, rowIndex }: CellProps<Row, unknown>): ReactElement => (
+    <span className="grid-name" title={lineName(rowData.line)}>
+      <span className="fig">{rowIndex + 1}</span> {lineName(rowData.line)}
+    </span>
+  ),
+};
+
+const REMOVE = {
+  basis: 84,
+  minWidth: 84,
+  component: ({ rowData, rowIndex, deleteRow }: CellProps<Row, unknown>): ReactElement => (
+    <button
+      type="button"
+      className="btn btn-quiet grid-remove"
+      aria-label={`Remove line ${rowIndex + 1}, ${lineName(rowData.line)}`}
+      onClick={deleteRow}
+    >
+      Remove
+    </button>
+  ),
+};
 
 function hintWords({ label, kind, choices }: Column): string {
   switch (kind) {

@@ -1,14 +1,14 @@
-import { FAMILIES, type Family } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { Refusal, call } from '../api/client.ts';
 import { queryClient } from '../api/queries.ts';
 import { Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
+import { useFamilies } from './queries.ts';
 import './sheets.scss';
 
 interface NewSheetDraft {
-  readonly family: Family | '';
+  readonly family: string;
   readonly make: string;
   readonly model: string;
   readonly machine: string;
@@ -23,7 +23,8 @@ const FIELDS = [
 /** Begins a sheet from the work of its family; every figure in it is to be found. */
 export function NewSheet(): ReactElement {
   const [params] = useSearchParams();
-  const given = FAMILIES.find((family) => family === params.get('family')) ?? '';
+  const given = params.get('family') ?? '';
+  const families = useFamilies();
   const [draft, setDraft] = useDraft<NewSheetDraft>('new-sheet', { family: given, make: '', model: '', machine: '' });
   const [error, setError] = useState<unknown>();
   const go = useNavigate();
@@ -52,17 +53,24 @@ export function NewSheet(): ReactElement {
           <label className="form-label" htmlFor="family">
             Family
           </label>
-          <select
+          <input
             id="family"
-            className={`form-select ${wrong('family') ? 'is-invalid' : ''}`}
+            list="families"
+            className={`form-control ${wrong('family') ? 'is-invalid' : ''}`}
+            autoComplete="off"
             value={draft.family}
-            onChange={(event) => setDraft({ ...draft, family: event.target.value as Family | '' })}
-          >
-            <option value="">what kind of unit is it?</option>
-            {FAMILIES.map((family) => (
-              <option key={family}>{family}</option>
+            onChange={(event) => setDraft({ ...draft, family: event.target.value })}
+          />
+          <datalist id="families">
+            {families.map((family) => (
+              <option key={family} value={family} />
             ))}
-          </select>
+          </datalist>
+          <div className="soft">
+            {draft.family === '' || families.includes(draft.family)
+              ? 'What kind of unit is it? Pick one, or name one of your own.'
+              : 'A family of your own: the sheet begins with the stages of any rebuild.'}
+          </div>
           <div className="v-out">{wrong('family')}</div>
         </div>
         {FIELDS.map(([name, label]) => (

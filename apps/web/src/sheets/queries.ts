@@ -1,6 +1,17 @@
-import type { CustomerLine, CustomerView, Difference, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/contract/job';
+import {
+  FAMILIES,
+  type CustomerLine,
+  type CustomerView,
+  type Difference,
+  type IdentitySheet,
+  type ProposalView,
+  type RevisionLine,
+  type UnitHistory,
+} from '@jubb/contract/job';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { get } from '../api/client.ts';
+import { useSheets } from '../api/queries.ts';
 
 /** What only the pages of sheets and book-in ask for. */
 
@@ -12,6 +23,12 @@ export const useSheetsHolding = (text: string): UseQueryResult<string[]> =>
     queryFn: () => get<string[]>(`/sheets/find?text=${encodeURIComponent(text)}`),
     placeholderData: (before) => before,
   });
+
+/** Kinds of unit: the known ones, then the shop's own. */
+export function useFamilies(): readonly string[] {
+  const { data: sheets } = useSheets();
+  return useMemo(() => [...new Set([...FAMILIES, ...(sheets ?? []).map(({ family }) => family).toSorted()])], [sheets]);
+}
 
 export const useRevisions = (id: string): UseQueryResult<RevisionLine[]> =>
   useQuery({ queryKey: ['sheets', id, 'revisions'], queryFn: () => get<RevisionLine[]>(`/sheets/${id}/revisions`) });

@@ -38,7 +38,7 @@ export function StepOrder({ steps, chosen, onChoose, onOrder }: StepOrderProps):
             <OneStep
               key={step.ref}
               step={step}
-              heading={steps[index - 1]?.stage === step.stage ? undefined : STAGE_NAMES[step.stage]}
+              heading={steps[index - 1]?.stage === step.stage ? undefined : (STAGE_NAMES[step.stage] ?? 'No stage yet')}
               chosen={step.ref === chosen}
               onChoose={() => onChoose(step.ref)}
               onMove={(by) => move(step.ref, index + by)}
@@ -51,6 +51,11 @@ export function StepOrder({ steps, chosen, onChoose, onOrder }: StepOrderProps):
       </p>
     </DndContext>
   );
+}
+
+/** A step of a draft may say nothing yet of what it records. */
+function kindOf(step: Partial<Step>): string {
+  return step.record?.kind ?? 'records nothing yet';
 }
 
 interface OneStepProps {
@@ -84,8 +89,8 @@ function OneStep({ step, heading, chosen, onChoose, onMove }: OneStepProps): Rea
           ⠿
         </button>
         <button type="button" className="step-name" aria-pressed={chosen} onClick={onChoose}>
-          {step.title}
-          <span className="soft"> {step.record.kind}</span>
+          {step.title || step.ref}
+          <span className="soft"> {kindOf(step)}</span>
         </button>
       </div>
     </li>

@@ -20,7 +20,6 @@ import {
   MinLength,
   ValidateNested,
 } from 'class-validator';
-import { FAMILIES, type Family } from '../words.js';
 import { Line } from './line.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
@@ -167,9 +166,15 @@ export class SaveDraftBody {
   @IsObject() file: object;
 }
 
+/** A draft that was thrown away, as it was. */
+export class DraftBackBody {
+  @IsObject() file: object;
+}
+
 /** A sheet for a model that the shop does not know yet. */
 export class NewSheetBody {
-  @IsIn(FAMILIES, { message: 'is missing: what kind of unit is it?' }) family: Family;
+  /** A kind of unit that there are sheets of, or one of the shop's own. */
+  @Line('what kind of unit is it?', 80) family: string;
   @Line('who made it?', 80) make: string;
   @Line('which model is it?', 80) model: string;
   @Line('what machine is it off?') machine: string;

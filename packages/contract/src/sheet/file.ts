@@ -6,9 +6,11 @@ import {
   Equals,
   IsArray,
   IsBoolean,
+  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -56,18 +58,7 @@ import {
   type StageKind,
   type Warmed,
 } from './choices.js';
-import {
-  FAMILIES,
-  POLICIES,
-  STAGES,
-  TOOL_KINDS,
-  TRUSTS,
-  type Family,
-  type Policy,
-  type Stage,
-  type ToolKind,
-  type Trust,
-} from '../words.js';
+import { POLICIES, STAGES, TOOL_KINDS, TRUSTS, type Family, type Policy, type Stage, type ToolKind, type Trust } from '../words.js';
 import { IsFigure } from '../validators.js';
 
 /**
@@ -95,6 +86,8 @@ function Rows(of: () => new () => object, most = 6000): PropertyDecorator {
   return (target, property) => {
     IsArray()(target, property);
     ArrayMaxSize(most)(target, property);
+    // A list within the list would be taken for lines of its own.
+    IsObject({ each: true, message: 'must hold lines of named fields' })(target, property);
     ValidateNested({ each: true })(target, property);
     Type(of)(target, property);
   };
@@ -122,6 +115,8 @@ function Refs(most = 60): PropertyDecorator {
 
 function Nested(of: () => new () => object): PropertyDecorator {
   return (target, property) => {
+    // By itself it would take what is not there.
+    IsDefined({ message: 'is missing' })(target, property);
     ValidateNested()(target, property);
     Type(of)(target, property);
   };
@@ -628,7 +623,7 @@ export class SheetFile {
   @Equals(SHEET_FORMAT, { message: `must be "${SHEET_FORMAT}"` }) format: typeof SHEET_FORMAT;
   @Ref() key: string;
   @Name() title: string;
-  @IsIn(FAMILIES) family: Family;
+  @Name(80) family: Family;
   @Name(80) make: string;
   @Name(80) model: string;
   @Name(120) machine: string;

@@ -211,7 +211,8 @@ describe('bad files are refused with line and field', () => {
     ['a pattern of no fasteners', (sheet) => (sheet.joints[0]!.count = 0), /joints\[0\]\.count/u],
     ['a pattern of 400', (sheet) => (sheet.joints[0]!.count = 400), /joints\[0\]\.count/u],
     ['a tell in the wrong unit', (sheet) => (sheet.variants![0]!.tells[0]!.is = '5 kg'), /variants\[0\]\.tells\[0\]\.is.*is a mass/u],
-    ['a family of no unit', (sheet) => ((sheet as { family: string }).family = 'lawnmower'), /family/u],
+    ['a sheet of no kind of unit', (sheet) => (sheet.family = ''), /family/u],
+    ['a joint without its pattern', (sheet) => Reflect.deleteProperty(sheet.joints[0]!, 'pattern'), /joints\[0\]\.pattern is missing/u],
     ['a window upside down', (sheet) => (sheet.limits[0]!.service!.to = '1 mm'), /upside down/u],
   ])('%s', (_, change, words) => {
     const sheet = alternator();
@@ -401,7 +402,8 @@ describe('what it may be, and what may be wrong with it', () => {
         working: { id: 'measure.verdict', input: {}, output: { verdict } },
       }) as unknown as AnyKeptEntry;
     const speaks = (...read: AnyKeptEntry[]): unknown =>
-      likelyCauses(sheet, ['no-charge', 'whines-or-growls'], read).lines.find(({ cause }) => cause.name === 'diode open or shorted')?.because;
+      likelyCauses(sheet, ['no-charge', 'whines-or-growls'], read).lines.find(({ cause }) => cause.name === 'diode open or shorted')
+        ?.because;
     const bad = [{ check: ripple.ref, speaks: 'strongly for' }];
     expect(speaks(reading('ripple--left', 'out'), reading('ripple--right', 'in'))).toEqual(bad);
     expect(speaks(reading('ripple--right', 'in'), reading('ripple--left', 'out'))).toEqual(bad);

@@ -6,6 +6,8 @@ export * from './differences.js';
 export * from './identify.js';
 export * from './in-order.js';
 export * from './merge.js';
+export * from './nested.js';
+export * from './new-line.js';
 export * from './read.js';
 export * from './review.js';
 export * from './template.js';

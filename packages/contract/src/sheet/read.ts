@@ -81,7 +81,8 @@ function readJson(text: string): PlainRead {
   };
 }
 
-function checkFormat(format: unknown): FieldIssue | undefined {
+/** What is wrong with the format that a file names. */
+export function checkFormat(format: unknown): FieldIssue | undefined {
   if (format === SHEET_FORMAT) return undefined;
   const given = typeof format === 'string' ? format : String(JSON.stringify(format) ?? 'nothing');
   const version = /^jubb-sheet\/(\d+)$/u.exec(given)?.[1];

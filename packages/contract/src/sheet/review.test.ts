@@ -1,7 +1,10 @@
 import { describe, expect, test } from '@jest/globals';
 import type { SheetFile } from './file.js';
 import { alternator, named } from './library.test-kit.js';
+import { LIST_NAMES, SHEET_LISTS } from './lists.js';
+import { newLine } from './new-line.js';
 import { reviewSheet } from './review.js';
+import { emptySheet } from './template.js';
 
 describe('the checker', () => {
   test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([
@@ -179,5 +182,62 @@ describe('the checker', () => {
     delete (sheet.joints[2] as { thread?: string }).thread;
     const { findings } = reviewSheet(sheet);
     expect(findings[0]).toMatchObject({ severity: 'stop', list: 'joints', ref: 'retainer-screws', path: 'joints[2].thread' });
+  });
+});
+
+describe('a draft that does not hold together yet', () => {
+  const draft = (change: (sheet: Record<string, unknown[]>) => void): string[] => {
+    const sheet = structuredClone(alternator()) as unknown as Record<string, unknown[]>;
+    change(sheet);
+    return reviewSheet(sheet).findings.map(({ severity, say }) => `${severity}: ${say}`);
+  };
+
+  test('a line that was just begun, in any list, is named by its table, line and column, with all the rest at once', () => {
+    for (const list of SHEET_LISTS) {
+      const said = draft((sheet) => (sheet[list] = [...(sheet[list] ?? []), { ref: 'begun', ...newLine(list) }]));
+      expect(said.length).toBeGreaterThan(0);
+      expect(said.filter((words) => /undefined|must be a string|conforming|\[\d/u.test(words))).toEqual([]);
+      expect(said.join('\n')).toContain(`${LIST_NAMES[list]}, line ${(alternator()[list] ?? []).length + 1} “begun”`);
+    }
+  });
+
+  test('what is wrong by itself does not hide what is wrong with the rest', () => {
+    const said = draft((sheet) => {
+      (sheet['joints']![0] as { torque: { figure: string } }).torque.figure = '7 apples';
+      (sheet['joints']![1] as { count: unknown }).count = 'many';
+      (sheet['steps']![0] as { cautions: string[] }).cautions = ['nowhere'];
+      sheet['parts']!.push({ ref: 'spare', ...newLine('parts') });
+      sheet['limits']!.push({ ref: 'unused', ...(alternator().limits[0] as object), name: 'Not come to' });
+      (sheet['limits']!.at(-1) as { ref: string }).ref = 'unused';
+    });
+    expect(said).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/^stop: Joints, line 1 “.*”, Torque “7 apples”: "apples" is not a unit of torque/u),
+        expect.stringMatching(/^stop: Joints, line 2 “.*”, Count “many”: must be a whole number/u),
+        expect.stringMatching(/^stop: Steps, line 1 “.*”, Care: refers to a caution "nowhere"/u),
+        expect.stringMatching(/^stop: Parts, line \d+ “spare”, Name: is missing/u),
+        expect.stringMatching(/Not come to/u),
+      ]),
+    );
+  });
+
+  test('rows of any rubbish never throw it off', () => {
+    for (const rubbish of [null, 7, 'words', [], {}, { ref: 'x', record: 3, pattern: 'round', torque: [], looks: {} }])
+      for (const list of SHEET_LISTS) expect(() => draft((sheet) => (sheet[list] = [rubbish]))).not.toThrow();
+    for (const list of SHEET_LISTS) expect(() => draft((sheet) => Object.assign(sheet, { [list]: 'none' }))).not.toThrow();
+  });
+
+  test('never stands as short of nothing', () => {
+    const sheet = structuredClone(alternator());
+    sheet.steps.push({ ref: 'begun', ...newLine('steps') } as never);
+    const { complete } = reviewSheet(sheet);
+    expect(complete.filter(({ have, of }) => have < of).map(({ name }) => name)).toContain('lines with nothing to mend first');
+  });
+
+  test('one of a kind of its own begins with the stages of any rebuild, and asks for its parts', () => {
+    const sheet = emptySheet({ key: 'ostrel-w1', make: 'Ostrel', model: 'W 1', machine: 'Winch' }, 'winch drum brake');
+    expect(reviewSheet(sheet).findings.map(({ say }) => say)).toEqual(['Parts: needs at least 1']);
+    sheet.parts = [{ ref: 'band', name: 'Band', quantity: 1, policy: 'inspect' }];
+    expect(reviewSheet(sheet).findings).toEqual([]);
   });
 });

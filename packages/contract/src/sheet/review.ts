@@ -1,8 +1,10 @@
-import { validated } from '../validation.js';
-import { SheetFile, type Joint } from './file.js';
+import type { FieldIssue } from '../validation.js';
+import { checkSheet } from './check.js';
+import type { Joint, SheetFile } from './file.js';
 import { HAZARD_WORDS } from './hazards.js';
-import type { SheetList } from './lists.js';
-import { pathParts, sheetIssues } from './read.js';
+import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
+import { checkFormat, pathParts } from './read.js';
+import { placeWords, soundCopy } from './sound.js';
 import type { Finding, Rule, Severity } from './review/rule.js';
 import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, torquesFitThreads } from './review/joints.js';
 import {
@@ -40,27 +42,67 @@ export interface Review {
   readonly complete: readonly CompletePart[];
 }
 
-/** Reads a sheet as a mechanic would who has to work from it. Takes a draft that does not hold together too. */
+/**
+ * Reads a sheet as a mechanic would who has to work from it. Takes a draft that does not hold together
+ * too, and says all that is wrong with it at once: what has not the shape of a sheet is taken out of a copy.
+ */
 export function reviewSheet(plain: object): Review {
-  const broken = sheetIssues(plain as Record<string, unknown>).map((issue): Finding => {
-    const [list, index] = pathParts(issue.path);
-    const lines = (plain as Record<string, unknown>)[String(list)];
-    const line = Array.isArray(lines) && typeof index === 'number' ? (lines[index] as { ref?: string } | undefined) : undefined;
-    return {
-      severity: 'stop',
-      list: line ? (list as SheetList) : 'sheet',
-      ref: line?.ref ?? '',
-      path: issue.path,
-      say: `${issue.path} ${issue.message}`,
-      mend: 'Mend the field.',
-    };
-  });
-  if (broken.length > 0) return { findings: broken, complete: [] };
-  const { body: sheet } = validated(SheetFile, plain);
-  const findings = RULES.flatMap((rule) => [...rule(sheet)]);
+  const format = checkFormat((plain as Record<string, unknown>)['format']);
+  if (format) return { findings: [broken(plain, format)], complete: [] };
+  const { sheet, issues } = soundCopy(plain);
+  const shape = issues.map((issue) => broken(plain, issue));
+  if (!sheet) return { findings: shape, complete: [] };
+  const isSaid = ({ path }: { readonly path: string }): boolean =>
+    issues.some((issue) => path === issue.path || path.startsWith(`${issue.path}.`) || path.startsWith(`${issue.path}[`));
+  const pointers = checkSheet(sheet)
+    .filter((issue) => !isSaid(issue))
+    .map((issue) => broken(plain, { ...issue, path: pathInPlain(plain, sheet, issue.path) }));
+  const isWhole = shape.length === 0 && pointers.length === 0;
+  const findings = [
+    ...shape,
+    ...pointers,
+    ...RULES.flatMap((rule) => (isWhole ? [...rule(sheet)] : readAsFar(rule, sheet))).filter((found) => !isSaid(found)),
+  ];
   return {
     findings: findings.toSorted((a, b) => WEIGHT.indexOf(a.severity) - WEIGHT.indexOf(b.severity)),
-    complete: completeness(sheet),
+    complete: completeness(sheet, findings),
+  };
+}
+
+/** A line that could not be made whole was left out of the copy: the ones behind it stand further down in the draft. */
+function pathInPlain(plain: object, sheet: SheetFile, path: string): string {
+  const [list, index] = pathParts(path);
+  const lines = (of: object): readonly { readonly ref?: string }[] => {
+    const held = (of as Record<string, unknown>)[String(list)];
+    return Array.isArray(held) ? (held as { ref?: string }[]) : [];
+  };
+  if (typeof index !== 'number' || lines(plain).length === lines(sheet).length) return path;
+  const ref = lines(sheet)[index]?.ref;
+  return path.replace(`[${index}]`, `[${lines(plain).findIndex((line) => line.ref === ref)}]`);
+}
+
+/** A rule that stumbles over what does not hold together yet speaks again when that is mended. */
+function readAsFar(rule: Rule, sheet: SheetFile): readonly Finding[] {
+  try {
+    return [...rule(sheet)];
+  } catch {
+    return [];
+  }
+}
+
+/** A field that is wrong by itself, in the words of the table it stands in. */
+function broken(plain: object, { path, message, given }: FieldIssue): Finding {
+  const [list, index] = pathParts(path);
+  const lines = (plain as Record<string, unknown>)[String(list)];
+  const line = Array.isArray(lines) && typeof index === 'number' ? (lines[index] as { ref?: string } | undefined) : undefined;
+  const isGiven = given !== undefined && given !== '' && given !== '[]' && !message.includes(given);
+  return {
+    severity: 'stop',
+    list: line ? (list as SheetList) : 'sheet',
+    ref: line?.ref ?? '',
+    path,
+    say: `${placeWords(plain, path)}${isGiven ? ` “${given}”` : ''}: ${message}`,
+    mend: 'Mend the field',
   };
 }
 
@@ -89,7 +131,10 @@ const RULES: readonly Rule[] = [
 ];
 
 /** What the sheet has of what it should have, part by part. */
-function completeness(sheet: SheetFile): readonly CompletePart[] {
+function completeness(sheet: SheetFile, findings: readonly Finding[]): readonly CompletePart[] {
+  // The sheet itself is one more.
+  const lines = 1 + SHEET_LISTS.reduce((sum, list) => sum + rowsOf(sheet, list).length, 0);
+  const stopped = new Set(findings.flatMap(({ severity, list, ref }) => (severity === 'stop' ? [`${list} ${ref}`] : [])));
   const values = valuesOf(sheet);
   const proved = sheet.settings.filter(({ ref }) => comesTo(sheet, 'setting', ref) && comesTo(sheet, 'proof', ref));
   const dangerous = sheet.steps.filter((step) => HAZARD_WORDS.some(({ act }) => act.test(stepWords(step)))).length;
@@ -97,6 +142,7 @@ function completeness(sheet: SheetFile): readonly CompletePart[] {
   const judged = sheet.limits.filter(({ kind }) => kind !== 'look');
   const numbered = (joint: Joint): boolean => joint.torque !== undefined || (joint.stages ?? []).length > 0;
   return [
+    { name: 'lines with nothing to mend first', have: Math.max(0, lines - stopped.size), of: lines },
     { name: 'joints with a number', have: sheet.joints.filter(numbered).length, of: sheet.joints.length },
     { name: 'settings set and proved', have: proved.length, of: sheet.settings.length },
     {

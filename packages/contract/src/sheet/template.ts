@@ -1,3 +1,5 @@
+import type { Stage } from '../words.js';
+import type { RecordKind } from './choices.js';
 import { SHEET_FORMAT, type SheetFile } from './file.js';
 
 interface NewModel {
@@ -31,6 +33,49 @@ export function fromTemplate(family: SheetFile, { key, make, model, machine }: N
     steps: draft.steps.map(({ pinned: _pinned, ...step }) => step),
   };
 }
+
+/**
+ * A first draft of a kind of unit that no sheet is here of: what any rebuild has, to be filled. What
+ * belongs to the unit itself, its parts and figures first, is for its author to write.
+ */
+export function emptySheet({ key, make, model, machine }: NewModel, family: string): SheetFile {
+  return {
+    format: SHEET_FORMAT,
+    key,
+    title: `${make} ${model}`,
+    family,
+    make,
+    model,
+    machine,
+    documents: [],
+    parts: [],
+    joints: [],
+    settings: [],
+    seals: [],
+    limits: [],
+    fluids: [],
+    cautions: [],
+    steps: ANY_REBUILD.map(([ref, stage, title, act, kind]) => ({ ref, stage, title, act, record: { kind } })),
+    customerNotes: [],
+  };
+}
+
+const ANY_REBUILD: readonly (readonly [ref: string, stage: Stage, title: string, act: string, kind: RecordKind])[] = [
+  [
+    'arrival',
+    'book-in',
+    'Marks and damage on arrival',
+    'Look it over before anything is cleaned: marks, damage, what is missing.',
+    'arrival',
+  ],
+  ['strip', 'strip', 'Take it apart', 'Take it apart in order, and mark what must go back the same way.', 'tick'],
+  ['wash-and-look', 'measure', 'Wash and look', 'Wash and dry all parts, and look at each.', 'tick'],
+  ['fates', 'decide', 'What goes back', 'Decide part by part what goes back and what is renewed.', 'decide'],
+  ['together', 'build', 'Put it together', 'Put it together in the order of the sheet.', 'tick'],
+  ['all-accounted', 'prove', 'Count', 'Count what came off against what went back.', 'reconcile'],
+  ['sign', 'prove', 'Foreman signs', 'The foreman looks through the job and signs.', 'sign'],
+  ['out', 'hand-over', 'Hand over', 'Tell what was done and what to watch, and hand it over.', 'hand-over'],
+];
 
 /** Whatever says where it comes from now says that it is taken over. */
 function distrusted(held: unknown, source: string): unknown {
