@@ -1,4 +1,4 @@
-import type { PlainLine } from '@jubb/contract/sheet';
+import { soundCopy, type PlainLine } from '@jubb/contract/sheet';
 import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type SheetView, type Step } from '@jubb/contract/job';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
@@ -199,6 +199,25 @@ interface ListEditorProps {
   readonly onActive: (ref: string | undefined) => void;
 }
 
+/** A step as the bench will ask it, in spite of what is not right elsewhere in the draft. */
+function StepShown({ file, step }: { readonly file: SheetFile; readonly step: Step }): ReactElement {
+  const sound = (): ReactElement => {
+    const copy = soundCopy(file).sheet;
+    const same = copy?.steps.find(({ ref }) => ref === step.ref);
+    if (!copy || !same || (step as Partial<Step>).record === undefined) return <NotYet />;
+    return (
+      <ErrorBoundary FallbackComponent={NotYet} resetKeys={[file, step]}>
+        <BenchPreview file={copy} step={same} />
+      </ErrorBoundary>
+    );
+  };
+  return (
+    <ErrorBoundary fallbackRender={sound} resetKeys={[file, step]}>
+      <BenchPreview file={file} step={step} />
+    </ErrorBoundary>
+  );
+}
+
 /** A step that cannot be shown yet, for something in it that the checker names. */
 function NotYet(): ReactElement {
   return <p className="care">This step cannot be shown as the bench will ask it yet. The checker names what is to be mended first.</p>;
@@ -227,11 +246,7 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
             onOrder={(steps) => change({ ...file, steps: [...steps] })}
           />
           <div>
-            {chosen ? (
-              <ErrorBoundary FallbackComponent={NotYet} resetKeys={[file, chosen]}>
-                <BenchPreview file={file} step={chosen as unknown as Step} />
-              </ErrorBoundary>
-            ) : null}
+            {chosen ? <StepShown file={file} step={chosen as unknown as Step} /> : null}
             {chosen ? (
               <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
             ) : null}

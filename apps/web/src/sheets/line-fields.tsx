@@ -87,6 +87,8 @@ function Group({ file, columns, held: of, onChange }: HeldProps & { readonly fil
 function Rows({ file, field, held: of, onChange }: HeldProps & { readonly file: SheetFile; readonly field: NestedField }): ReactElement {
   const rows = Array.isArray(of) ? (of as readonly unknown[]).map((row) => (isObject(row) ? row : {})) : [];
   const { columns, label, fresh = {} } = field;
+  // A row that was just begun is written into at once.
+  const [begun, setBegun] = useState<number>();
   const withRefs = (next: readonly PlainLine[]): void =>
     onChange(
       next.length === 0 ? undefined : columns[0]?.path === 'ref' ? next.map((row, at) => ({ ...row, ref: refOf(row, at, next) })) : next,
@@ -116,6 +118,7 @@ function Rows({ file, field, held: of, onChange }: HeldProps & { readonly file: 
                         line={row}
                         column={column}
                         row={at + 1}
+                        isFirst={at === begun && column === columns[0]}
                         onLine={(next) => withRefs(rows.map((one, index) => (index === at ? next : one)))}
                       />
                     </td>
@@ -135,7 +138,14 @@ function Rows({ file, field, held: of, onChange }: HeldProps & { readonly file: 
           </Table>
         </div>
       ) : null}
-      <Button variant="plain" aria-label={`${label}: one more`} onClick={() => withRefs([...rows, fresh])}>
+      <Button
+        variant="plain"
+        aria-label={`${label}: one more`}
+        onClick={() => {
+          setBegun(rows.length);
+          withRefs([...rows, fresh]);
+        }}
+      >
         One more
       </Button>
     </>
@@ -149,11 +159,13 @@ interface CellProps {
   readonly row?: number;
   /** Its heading stands with it. */
   readonly shows?: boolean;
+  /** The cursor goes there when it appears. */
+  readonly isFirst?: boolean;
   readonly onLine: (line: PlainLine) => void;
 }
 
 /** One field: words as typed are taken when it is left; a pick at once. */
-function Cell({ file, line, column, row, shows = false, onLine }: CellProps): ReactElement {
+function Cell({ file, line, column, row, shows = false, isFirst = false, onLine }: CellProps): ReactElement {
   const id = useId();
   const text = readCell(line, column);
   const [typed, setTyped] = useState<string>();
@@ -182,6 +194,7 @@ function Cell({ file, line, column, row, shows = false, onLine }: CellProps): Re
       {shows ? <Form.Label htmlFor={id}>{column.label}</Form.Label> : null}
       {options ? (
         <Form.Select
+          autoFocus={isFirst}
           id={id}
           aria-label={shows ? undefined : label}
           value={text}
@@ -198,6 +211,7 @@ function Cell({ file, line, column, row, shows = false, onLine }: CellProps): Re
         </Form.Select>
       ) : (
         <Form.Control
+          autoFocus={isFirst}
           id={id}
           aria-label={shows ? undefined : label}
           autoComplete="off"

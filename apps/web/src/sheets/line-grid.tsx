@@ -88,12 +88,15 @@ export function LineGrid({ list, lines, height, onChange, onActive, at }: LineGr
     const refs = new Set<string>();
     const taken = next.map((row) => {
       const read = row === rowOf(row.line, list) ? row : reread(row, list);
-      const line = withRef(read.line, list, refs);
+      const line = withRef(namedNow(row.line, read.line, list), list, refs);
       if (Object.keys(read.wrong).length > 0) wrong.set(line, { ...read, line });
       return line;
     });
     setWrongRows(wrong);
     onChange(taken);
+    // One that is called otherwise now stays the one in hand.
+    const renamed = taken.find(({ ref }, index) => next[index]?.line['ref'] !== undefined && next[index].line['ref'] !== ref);
+    if (renamed) onActive(renamed['ref'] as string);
   };
   const problems = [...wrongRows.values()].flatMap(({ line, wrong }) =>
     Object.values(wrong).map((message) => `${String(line['ref'])}: ${message}`),
@@ -114,7 +117,8 @@ export function LineGrid({ list, lines, height, onChange, onActive, at }: LineGr
         onChange={take}
         onActiveCellChange={({ cell }) => {
           setHint(cell ? COLUMNS[list][cell.col] : undefined);
-          onActive(cell ? (lines[cell.row]?.['ref'] as string | undefined) : undefined);
+          // The grid may still hold the lines of before: a line may have been named since.
+          onActive(cell ? (there.current[cell.row]?.['ref'] as string | undefined) : undefined);
         }}
         addRowsComponent={AddRow}
       />
@@ -196,11 +200,21 @@ function reread(row: Row, list: SheetList): Row {
   return { line, cells: row.cells, wrong };
 }
 
+/** A line that was begun without a name had to be called something: now that it has one it is called by that. */
+function namedNow(before: PlainLine, line: PlainLine, list: SheetList): PlainLine {
+  const wasCalled = new RegExp(`^${stem(list)}(?:-\\d+)?$`, 'u').test(String(before['ref']));
+  const isNamed = (one: PlainLine): boolean => Boolean(one['name'] ?? one['title']);
+  return wasCalled && line['ref'] === before['ref'] && !isNamed(before) && isNamed(line) ? { ...line, ref: '' } : line;
+}
+
+function stem(list: SheetList): string {
+  return list.replace(/s$/u, '').toLowerCase();
+}
+
 /** Every line has a ref of its own: one that is missing or used twice gets the next free one. */
 function withRef(line: PlainLine, list: SheetList, used: Set<string>): PlainLine {
   const given = typeof line['ref'] === 'string' ? line['ref'] : '';
-  const base =
-    given !== '' ? given : slug(String(line['name'] ?? line['title'] ?? line['part'] ?? '')) || list.replace(/s$/u, '').toLowerCase();
+  const base = given !== '' ? given : slug(String(line['name'] ?? line['title'] ?? line['part'] ?? '')) || stem(list);
   let ref = base;
   for (let number = 2; used.has(ref); number += 1) ref = `${base}-${number}`;
   used.add(ref);

@@ -10,5 +10,6 @@ export * from './nested.js';
 export * from './new-line.js';
 export * from './read.js';
 export * from './review.js';
+export * from './sound.js';
 export * from './template.js';
 export * from './yaml.js';
