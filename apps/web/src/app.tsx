@@ -2,6 +2,7 @@ import { Suspense, lazy, useEffect, type ReactElement } from 'react';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { useFirstRun, useSession } from './api/queries.ts';
 import { Broken } from './frame/broken.tsx';
+import { ByName } from './frame/by-name.tsx';
 import { Frame } from './frame/frame.tsx';
 import { Loading, Wrong } from './kit/pieces.tsx';
 import { useLight } from './kit/prefs.ts';
@@ -25,19 +26,8 @@ const router = createBrowserRouter([
           { index: true, Component: Today },
           { path: 'jobs', lazy: page(() => import('./places/jobs.tsx'), 'Jobs') },
           { path: 'jobs/new', lazy: page(() => import('./book-in/book-in.tsx'), 'BookIn') },
-          { path: 'jobs/:id/label', lazy: page(() => import('./job/label-page.tsx'), 'LabelPage') },
-          { path: 'jobs/:id/newer', lazy: page(() => import('./job/newer-page.tsx'), 'NewerPage') },
-          { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
-          { path: 'jobs/:id/parts', lazy: page(() => import('./decide/parts-page.tsx'), 'PartsPage') },
-          { path: 'jobs/:id/worth', lazy: page(() => import('./decide/worth-page.tsx'), 'WorthPage') },
-          { path: 'jobs/:id/quote', lazy: page(() => import('./decide/quote-page.tsx'), 'QuotePage') },
-          { path: 'jobs/:id/work/:working', lazy: page(() => import('./measure/work-page.tsx'), 'WorkPage') },
-          { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
           { path: 'sheets', lazy: page(() => import('./sheets/library.tsx'), 'Library') },
           { path: 'sheets/new', lazy: page(() => import('./sheets/new-sheet.tsx'), 'NewSheet') },
-          { path: 'sheets/:id', lazy: page(() => import('./sheets/sheet-page.tsx'), 'SheetPage') },
-          { path: 'sheets/:id/edit/:list?', lazy: page(() => import('./sheets/editor.tsx'), 'SheetEditor') },
-          { path: 'sheets/:id/differences/:against', lazy: page(() => import('./sheets/differences-page.tsx'), 'DifferencesPage') },
           { path: 'workings', lazy: page(() => import('./places/workings.tsx'), 'Workings') },
           { path: 'workings/:id', lazy: page(() => import('./places/working.tsx'), 'WorkingPage') },
           { path: 'stores', lazy: page(() => import('./stores/stores-page.tsx'), 'StoresPage') },
@@ -47,16 +37,37 @@ const router = createBrowserRouter([
           { path: 'stores/messages', lazy: page(() => import('./stores/messages-page.tsx'), 'MessagesPage') },
           { path: 'stores/:id', lazy: page(() => import('./stores/stock-line-page.tsx'), 'StockLinePage') },
           { path: 'crib', lazy: page(() => import('./places/crib.tsx'), 'Crib') },
-          { path: 'crib/tools/:id', lazy: page(() => import('./places/tool-page.tsx'), 'ToolPage') },
           { path: 'crib/instruments', lazy: page(() => import('./instruments/instruments-page.tsx'), 'InstrumentsPage') },
           { path: 'learn', lazy: page(() => import('./learn/learn-page.tsx'), 'LearnPage') },
           { path: 'shop', lazy: page(() => import('./places/shop-page.tsx'), 'ShopPage') },
+          {
+            Component: ByName,
+            children: [
+              { path: 'jobs/:id/label', lazy: page(() => import('./job/label-page.tsx'), 'LabelPage') },
+              { path: 'jobs/:id/newer', lazy: page(() => import('./job/newer-page.tsx'), 'NewerPage') },
+              { path: 'jobs/:id/report', lazy: page(() => import('./job/report-page.tsx'), 'ReportPage') },
+              { path: 'jobs/:id/parts', lazy: page(() => import('./decide/parts-page.tsx'), 'PartsPage') },
+              { path: 'jobs/:id/worth', lazy: page(() => import('./decide/worth-page.tsx'), 'WorthPage') },
+              { path: 'jobs/:id/quote', lazy: page(() => import('./decide/quote-page.tsx'), 'QuotePage') },
+              { path: 'jobs/:id/work/:working', lazy: page(() => import('./measure/work-page.tsx'), 'WorkPage') },
+              { path: 'jobs/:id/:stage?', lazy: page(() => import('./job/job-page.tsx'), 'JobPage') },
+              { path: 'sheets/:id', lazy: page(() => import('./sheets/sheet-page.tsx'), 'SheetPage') },
+              { path: 'sheets/:id/edit/:list?', lazy: page(() => import('./sheets/editor.tsx'), 'SheetEditor') },
+              { path: 'sheets/:id/differences/:against', lazy: page(() => import('./sheets/differences-page.tsx'), 'DifferencesPage') },
+              { path: 'crib/tools/:id', lazy: page(() => import('./places/tool-page.tsx'), 'ToolPage') },
+            ],
+          },
           { path: '*', Component: Nowhere },
         ],
       },
     ],
   },
-  { path: '/bench/:id', ErrorBoundary: Broken, HydrateFallback: () => null, lazy: page(() => import('./bench/bench.tsx'), 'Bench') },
+  {
+    ErrorBoundary: Broken,
+    HydrateFallback: () => null,
+    Component: ByName,
+    children: [{ path: '/bench/:id', ErrorBoundary: Broken, lazy: page(() => import('./bench/bench.tsx'), 'Bench') }],
+  },
 ]);
 
 /** A customer's link, which needs nobody logged in. */

@@ -74,7 +74,7 @@ const PLAIN: readonly (readonly [RegExp, string])[] = [
   [/^must contain at least (\d+) elements$/u, 'needs at least $1'],
   [/^must contain no more than (\d+) elements$/u, 'takes at most $1'],
   [/^must be an? (?:ISO|valid ISO).*$/u, 'must be a day or a moment'],
-  [/^must be a UUID$/u, 'points to nothing that is here'],
+  [/^must be a UUID$/u, 'must be an id (a UUID)'],
 ];
 
 /** What stands nowhere is missing, whatever it should have been; where there is a choice, it is told. */

@@ -38,6 +38,8 @@ const HEAD = `
   FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
 
 const PAGE = 50;
+/** Fewer digits are a number of a job or a part, not of a telephone. */
+const FEWEST_DIGITS = 4;
 /** Enough for a middle and a spread. */
 const MOST_EARLIER_JOBS = 30;
 const PAGE_OF_ALL: Statement = {
@@ -47,7 +49,8 @@ const PAGE_OF_ALL: Statement = {
 const PAGE_FOUND: Statement = {
   name: 'job-page-found',
   text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1)
-         AND (j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE $2
+         AND ((j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE $2
+              OR ($3::text <> '' AND regexp_replace(c.phone, '\\D', '', 'g') LIKE '%' || $3 || '%'))
          ORDER BY j.number DESC LIMIT ${PAGE}`,
 };
 const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
@@ -99,7 +102,10 @@ export class JobsService {
   listJson(find: string, before: number | undefined): Promise<string> {
     const pool = poolOf(this.dataSource);
     if (find === '') return askJson(pool, PAGE_OF_ALL, before ?? null);
-    return askJson(pool, PAGE_FOUND, before ?? null, `%${find.replace(/[\\%_]/gu, '\\$&')}%`);
+    // A telephone is found by its digits, however it is written.
+    const digits = /^[\d\s()/+.-]+$/u.test(find) ? find.replace(/\D/gu, '') : '';
+    const like = `%${find.replace(/[\\%_]/gu, '\\$&')}%`;
+    return askJson(pool, PAGE_FOUND, before ?? null, like, digits.length >= FEWEST_DIGITS ? digits : '');
   }
 
   open(): Promise<readonly HeadRow[]> {

@@ -75,6 +75,11 @@ export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
   });
 }
 
+/** A price that nobody has said is left open: the quote does not go out before it is. */
+function priceText(minor: number | undefined): string {
+  return minor === undefined ? '' : amountText(minor);
+}
+
 /** All that is needed, labour by the sheet, and what is cheap to do while it is open. */
 export function plannedOption(
   { lines }: Parts,
@@ -86,7 +91,7 @@ export function plannedOption(
     sort: 'part',
     what: line.need.unit === 'piece' ? line.need.name : `${line.need.name} (${line.need.unit})`,
     quantity: String(line.need.pieces),
-    unit: amountText(soldAt(line, marginShare)),
+    unit: priceText(soldAt(line, marginShare)),
     ...(line.need.number === null ? {} : { number: line.need.number }),
   }));
   const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({

@@ -3,6 +3,7 @@ import { useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from '../kit/dialog.ts';
 import { useNavigate } from 'react-router';
 import { useJobs, useSheets, useTools, useWorkings } from '../api/queries.ts';
+import { useStockFound } from '../stores/queries.ts';
 
 interface Found {
   readonly key: string;
@@ -15,8 +16,20 @@ const MOST_OF_EACH = 6;
 
 const ACTIONS: readonly Found[] = [
   { key: 'book-in', kind: 'act', words: 'Book in a unit', to: '/jobs/new' },
+  { key: 'new-sheet', kind: 'act', words: 'Begin a new sheet', to: '/sheets/new' },
+  { key: 'new-stock', kind: 'act', words: 'New line in the stores', to: '/stores/new' },
   { key: 'today', kind: 'place', words: 'Today', to: '/' },
+  { key: 'jobs', kind: 'place', words: 'Jobs', to: '/jobs' },
   { key: 'sheets', kind: 'place', words: 'Sheets', to: '/sheets' },
+  { key: 'workings', kind: 'place', words: 'Workings', to: '/workings' },
+  { key: 'stores', kind: 'place', words: 'Stores', to: '/stores' },
+  { key: 'shims', kind: 'place', words: 'Shims and rings', to: '/stores/shims' },
+  { key: 'orders', kind: 'place', words: 'Orders', to: '/stores/orders' },
+  { key: 'messages', kind: 'place', words: 'Messages to customers', to: '/stores/messages' },
+  { key: 'crib', kind: 'place', words: 'Crib', to: '/crib' },
+  { key: 'instruments', kind: 'place', words: 'Instruments', to: '/crib/instruments' },
+  { key: 'learn', kind: 'place', words: 'Learn', to: '/learn' },
+  { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
 ];
 
 /** One box for jobs, sheets, tools, workings and acts; arrows choose, Enter goes there. */
@@ -88,6 +101,7 @@ function useFound(text: string): readonly Found[] {
   const tools = useTools().data ?? [];
   const workings = useWorkings().data ?? [];
   const wanted = text.trim().toLowerCase();
+  const { data: shelf = [] } = useStockFound(wanted);
   const has = (found: Found): boolean => found.words.toLowerCase().includes(wanted);
   const acts = ACTIONS.filter(has);
   return [
@@ -103,16 +117,20 @@ function useFound(text: string): readonly Found[] {
       // While the answer is still that of a letter ago, Enter must not take what no longer fits.
       .filter((found) => !isOld || has(found))
       .slice(0, MOST_OF_EACH),
+    // By its part numbers and threads too.
     ...sheets
+      .filter(({ title, words }) => `${title} ${words}`.toLowerCase().includes(wanted))
       .map((sheet) => ({ key: sheet.revisionId, kind: 'sheet', words: sheet.title, to: `/sheets/${sheet.revisionId}` }))
-      .filter(has)
+      .slice(0, MOST_OF_EACH),
+    ...shelf
+      .map((line) => ({ key: line.id, kind: 'stores', words: `${line.number} ${line.name}`, to: `/stores/${line.id}` }))
       .slice(0, MOST_OF_EACH),
     ...workings
       .map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` }))
       .filter(has)
       .slice(0, MOST_OF_EACH),
     ...tools
-      .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: '/crib' }))
+      .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: `/crib/tools/${tool.id}` }))
       .filter(has)
       .slice(0, MOST_OF_EACH),
     ...(wanted === '' ? acts : []),

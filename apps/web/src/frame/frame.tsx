@@ -3,11 +3,14 @@ import { Suspense, lazy, useCallback, useState, type ReactElement } from 'react'
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useToday } from '../api/queries.ts';
 import { Clocks } from '../clocks/clocks.tsx';
+import { useKeys } from '../kit/keys.ts';
 import { useServerEvents } from '../outbox/live.ts';
 import { TopBar, useFindKey } from './top-bar.tsx';
 
 // Loaded when it is first asked for.
 const Find = lazy(async () => ({ default: (await import('./find.tsx')).Find }));
+
+const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.tsx')).KeysHelp }));
 
 const PLACES = [
   ['/', 'Today'],
@@ -25,6 +28,8 @@ export function Frame(): ReactElement {
   const [finding, setFinding] = useState(false);
   const openFind = useCallback(() => setFinding(true), []);
   useFindKey(openFind);
+  const [isHelp, setHelp] = useState(false);
+  useKeys({ '?': () => setHelp(true) });
   return (
     <div className="frame">
       <a className="skip" href="#page">
@@ -45,6 +50,11 @@ export function Frame(): ReactElement {
       <main id="page" className="page" tabIndex={-1}>
         <Outlet />
       </main>
+      {isHelp ? (
+        <Suspense>
+          <KeysHelp onClose={() => setHelp(false)} />
+        </Suspense>
+      ) : null}
       {finding ? (
         <Suspense>
           <Find onClose={() => setFinding(false)} />

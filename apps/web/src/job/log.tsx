@@ -36,7 +36,9 @@ export function Log({ onStrike }: StrikeProps): ReactElement {
   const { job, sheet, state, personName } = useHere();
   const [open, setOpen] = useState(false);
   const entries = job.entries
-    .filter((entry) => entry.kind !== 'strike' && entry.kind !== 'caution-read' && entry.kind !== 'stage')
+    .filter(
+      (entry) => entry.kind !== 'strike' && entry.kind !== 'caution-read' && (entry.kind !== 'stage' || entry.payload.why !== undefined),
+    )
     .toReversed();
   const shown = open ? entries : entries.slice(0, MOST_SHOWN);
   if (entries.length === 0) return <p className="soft">Nothing recorded yet.</p>;

@@ -4,6 +4,13 @@ import { AskLine } from '../kit/ask-line.tsx';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 
+const WEIGHT = ['out', 'unsure', undefined];
+
+/** What is out stands first, then what is unsure, then the rest as the sheet has it. */
+function gravestFirst(decisions: readonly Decision[]): readonly Decision[] {
+  return decisions.toSorted((a, b) => WEIGHT.indexOf(a.verdict) - WEIGHT.indexOf(b.verdict));
+}
+
 /** Part by part: what is proposed and why; the mechanic decides, and says why when it is otherwise. */
 export function DecideRecorder({ step }: { readonly step: Step }): ReactElement {
   const { job, state, person, keep } = useHere();
@@ -44,13 +51,14 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
             </tr>
           </thead>
           <tbody>
-            {state.decisions.map((decision) => (
+            {gravestFirst(state.decisions).map((decision) => (
               <tr key={decision.part.ref}>
                 <th scope="row" className="fw-normal">
                   {decision.part.name} <span className="soft text-nowrap">{decision.part.number}</span>
                 </th>
                 <td className="fig fs-5">{decision.part.quantity}</td>
                 <td>
+                  {decision.verdict ? <b className={`v-${decision.verdict}`}>{decision.verdict}: </b> : null}
                   {decision.proposed}, <span className="soft">{decision.because}</span>
                   {reworkOf(state.sheet, decision.part.ref, state.live).map(({ limit, says, leaves }) => (
                     <div key={limit} className="soft">

@@ -15,6 +15,14 @@ export const useStock = (find: string, isShort: boolean): UseInfiniteQueryResult
     placeholderData: (before: InfiniteData<StockLine[], string> | undefined) => before,
   });
 
+/** A few lines of the shelves by a piece of a number or a name; nothing is asked for a letter. */
+export const useStockFound = (find: string): UseQueryResult<StockLine[]> =>
+  useQuery({
+    queryKey: ['stores', 'found', find],
+    enabled: find.length > 1,
+    queryFn: () => get<StockLine[]>(`/stock?find=${encodeURIComponent(find)}`),
+  });
+
 export const useShims = (): UseQueryResult<ShimLine[]> =>
   useQuery({ queryKey: ['stores', 'shims'], queryFn: () => get<ShimLine[]>('/stock/shims') });
 

@@ -95,7 +95,7 @@ export function StoresPage(): ReactElement {
                   {pieces(line.onHand - line.reserved, line)}{' '}
                   {line.onHand - line.reserved < line.minimum ? <span className="v-out">under {pieces(line.minimum, line)}</span> : null}
                 </td>
-                <td className="fig">{money(line.priceMinor)}</td>
+                <td className="fig">{line.priceMinor === 0 ? <span className="soft">not known</span> : money(line.priceMinor)}</td>
               </tr>
             ))}
           </tbody>

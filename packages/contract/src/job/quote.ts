@@ -21,17 +21,21 @@ export function quoteTotal(
   return { net, tax, gross: net + tax };
 }
 
-/** What a piece is sold at today, in minor units: as its shelf says, else what the cheapest supplier asks and the shop's margin. */
-export function soldAt({ need, shelf, others, offers }: PartLine, marginShare: number): number {
+/**
+ * What a piece is sold at today, in minor units: as its shelf says, else what the cheapest supplier asks and the
+ * shop's margin; nothing where nobody has said a price.
+ */
+export function soldAt({ need, shelf, others, offers }: PartLine, marginShare: number): number | undefined {
   const shelved = shelf ?? others[0];
+  // A shelf on which no price was written stands at nothing.
+  const shelfPrice = shelved && shelved.priceMinor > 0 ? shelved.priceMinor : undefined;
   const bought = Math.min(
     ...offers.filter(({ number, available }) => number === need.number && available).map(({ priceMinor }) => priceMinor),
   );
-  const asked = Number.isFinite(bought) ? Math.round(bought * (1 + marginShare)) : 0;
+  const asked = Number.isFinite(bought) ? Math.round(bought * (1 + marginShare)) : undefined;
   // What must be bought anew is not sold under what it costs now.
-  return shelved && shelved.onHand - shelved.reserved + shelved.reservedHere > 0
-    ? shelved.priceMinor
-    : Math.max(shelved?.priceMinor ?? 0, asked);
+  if (shelved && shelfPrice !== undefined && shelved.onHand - shelved.reserved + shelved.reservedHere > 0) return shelfPrice;
+  return asked === undefined ? shelfPrice : Math.max(shelfPrice ?? 0, asked);
 }
 
 export interface Risen {
@@ -50,6 +54,6 @@ export function risenSince({ state, body, answer }: QuoteView, { lines }: Parts,
     // What is kept or out for the job was had at its price.
     if (!line || (line.open === 0 && line.ordered === 0)) return [];
     const nowMinor = soldAt(line, marginShare);
-    return nowMinor > unitMinor ? [{ number, what, wasMinor: unitMinor, nowMinor }] : [];
+    return nowMinor !== undefined && nowMinor > unitMinor ? [{ number, what, wasMinor: unitMinor, nowMinor }] : [];
   });
 }

@@ -58,6 +58,8 @@ export interface Decision {
   readonly part: Part;
   readonly proposed: Fate;
   readonly because: string;
+  /** What condemns it or leaves it open, where a reading or a look does. */
+  readonly verdict?: 'out' | 'unsure';
   readonly entry?: KeptEntry<'decision'>;
 }
 
@@ -292,31 +294,34 @@ function propose(
   part: Part,
   live: readonly AnyKeptEntry[],
   rules: readonly ShopRule[],
-): { proposed: Fate; because: string } {
+): Pick<Decision, 'proposed' | 'because' | 'verdict'> {
   const intent = live.filter(isKind('intent')).findLast(({ payload }) => payload.part === part.ref)?.payload.intent;
   if (intent === 'sacrifice') return { proposed: 'renew', because: 'spoilt in coming off, as was meant' };
   if (part.policy === 'renew') return { proposed: 'renew', because: 'renewed every time' };
   const rule = rules.find(({ words }) => holdsWords(part.name, words));
   if (rule) return { proposed: 'renew', because: `the shop's rule: ${rule.why}` };
   const limits = sheet.limits.filter((limit) => limit.part === part.ref);
+  let open: ReturnType<typeof propose> | undefined;
   for (const limit of limits) {
     const look = live.filter(isKind('look')).findLast((entry) => entry.payload.limit === limit.ref);
     const words = look && find(limit.looks ?? [], look.payload.look);
-    if (words?.verdict === 'out') return { proposed: 'renew', because: `${limit.name}: ${words.words}` };
+    if (words?.verdict === 'out') return { proposed: 'renew', because: `${limit.name}: ${words.words}`, verdict: 'out' };
     const reading = live.filter(isKind('reading')).findLast((entry) => entry.payload.limit === limit.ref);
     const verdict = reading && verdictOf(reading);
-    if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out` };
+    if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out`, verdict: 'out' };
     if (verdict === 'unsure' || words?.verdict === 'unsure')
-      return { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask` };
+      open ??= { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask`, verdict: 'unsure' };
   }
   for (const entry of live.filter(isKind('worked')).filter(({ payload }) => payload.part === part.ref)) {
     const verdict = verdictOf(entry);
     const bad = entry.working?.output['bad'] ?? entry.working?.output['what'];
     const because =
       `${workings.describe(entry.payload.working)?.title ?? entry.payload.working} ${typeof bad === 'string' ? bad : ''}`.trim();
-    if (verdict === 'out') return { proposed: 'renew', because };
-    if (verdict === 'unsure') return { proposed: 'reuse', because: `${because} (unsure: measure again or ask)` };
+    if (verdict === 'out') return { proposed: 'renew', because, verdict };
+    if (verdict === 'unsure') open ??= { proposed: 'reuse', because: `${because} (unsure: measure again or ask)`, verdict };
   }
+  // What is out weighs more than what is unsure, whichever was looked at first.
+  if (open) return open;
   const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
   return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
 }

@@ -9,6 +9,24 @@ import { judge } from './verdict.js';
 const window = { lower: 10.02, upper: 10.08 };
 
 describe('few readings', () => {
+  test('places that differ by more than the tool explains are out all the same where each is out beyond the same limit', () => {
+    // A backlash at four teeth, 0.13 to 0.2 mm, by an indicator good to 3 µm.
+    const over = output('measure.verdict', {
+      readings: ['0.30 mm', '0.31 mm', '0.33 mm', '0.32 mm'],
+      lower: '0.13 mm',
+      upper: '0.2 mm',
+      toolU: 0.003,
+    });
+    expect(over['verdict']).toBe('out');
+    const across = output('measure.verdict', {
+      readings: ['0.30 mm', '0.31 mm', '0.19 mm', '0.32 mm'],
+      lower: '0.13 mm',
+      upper: '0.2 mm',
+      toolU: 0.003,
+    });
+    expect(across['verdict']).toBe('unsure');
+  });
+
   test('two that lie outside on opposite sides are unsure, and it is said that they contradict each other', () => {
     const found = output('measure.verdict', { readings: [10, 10.1], ...window, toolU: 0.002 });
     expect(found['verdict']).toBe('unsure');

@@ -27,7 +27,8 @@ interface Limits {
  * mean of n readings; u² = u_tool² + (f·s)²/n. From five readings on s is their own spread and f = 1;
  * under five s is the larger of their own and the tool's pooled spread, and where it is their own
  * f = t_0.95(n − 1)/1.645, Student's factor for so few. Readings that lie further apart than six
- * uncertainties of a single one contradict each other, and are unsure. In when it is 95 % sure to be
+ * uncertainties of a single one contradict each other, and are unsure, unless each by itself is out
+ * beyond the same limit. In when it is 95 % sure to be
  * inside both limits, out when it is 95 % sure to be beyond one of them, else unsure, whatever the
  * chance of being inside. The guard g·u that this draws inside a limit has g = 1.65 for wide
  * tolerances, 1.80 at a tolerance of 4u, and no acceptance zone under about 3.9u. Holds for readings
@@ -211,7 +212,7 @@ export const verdict = defineWorking({
     const mean = meanOf(input.readings);
     const { spread, u } = uncertaintyOf(input);
     const limits = { lower, upper };
-    const isApart = contradict(input);
+    const isApart = contradict(input) && !allBeyondOne(input, limits);
     const judged = isApart ? 'unsure' : judge(mean, u, limits, input.rule);
     const guardFactor = input.rule === '2u' ? 2 : guardOverU(limits, u);
     const settled = judged === 'unsure' && !isApart ? whatSettles(mean, u, input.toolU, spread, limits, input.rule) : {};
@@ -295,6 +296,13 @@ export function uncertaintyOf({ readings, toolU, toolS }: Read): { readonly spre
 function contradict({ readings, toolU, toolS }: Read): boolean {
   const explained = APART_K * Math.hypot(toolU, toolS);
   return readings.length > 1 && readings.length < ENOUGH_READINGS && explained > 0 && spanOf(readings) > explained;
+}
+
+/** However far apart they are, readings of which each is out beyond the same limit agree that it is. */
+function allBeyondOne({ readings, toolU, toolS, rule }: Read & { readonly rule: '95' | '2u' }, { lower, upper }: Limits): boolean {
+  const u = Math.hypot(toolU, toolS);
+  const beyond = (limits: Limits): boolean => readings.every((reading) => judge(reading, u, limits, rule) === 'out');
+  return (lower !== undefined && beyond({ lower, upper: undefined })) || (upper !== undefined && beyond({ lower: undefined, upper }));
 }
 
 /** Probability that the true size is inside the limits, for a normal error of spread u. */
