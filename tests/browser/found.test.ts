@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import type { JobHead, JobView, StockLine } from '@jubb/contract';
+import { isKind, type JobHead, type JobView, type StockLine } from '@jubb/contract';
 import type { HTTPRequest } from 'puppeteer-core';
 import { allKept, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
@@ -69,14 +69,13 @@ test('what is half typed of one job is not met on another', async () => {
   const hand = await Hand.at(shop.screen.browser, shop.server.base, '/jobs/402');
   await hand.logIn('ilka');
   await hand.sees('The book');
-  await hand.press('o');
-  await hand.sees('Open end');
-  await hand.tabTo('What is not as it will be');
+  await hand.use('Note');
+  await hand.tabTo('What should be remembered');
   await hand.type('strap round the left hub');
   await hand.go('/jobs/403');
   await hand.sees('The book');
-  await hand.press('o');
-  await hand.tabTo('What is not as it will be');
+  await hand.use('Note');
+  await hand.tabTo('What should be remembered');
   expect(await hand.page.evaluate(() => (document.activeElement as HTMLInputElement).value)).toBe('');
 });
 
@@ -96,18 +95,17 @@ test('an entry at which the server fails is set aside with its reason, and those
   };
   hand.page.on('request', answer);
   for (const what of ['poison', 'a good one']) {
-    await hand.press('o');
-    await hand.tabTo('What is not as it will be');
+    await hand.use('Note');
+    await hand.tabTo('What should be remembered');
     await hand.type(what);
     await hand.press('Enter');
   }
   await hand.sees('The server failed at this 4 times');
   await hand.page.waitForFunction(() => document.body.innerText.includes('a good one'));
-  for (let tries = 0; tries < 100 && (await stateOf(api, id)).openEnds.every(({ what }) => what !== 'a good one'); tries += 1)
-    await new Promise((next) => setTimeout(next, 100));
-  const ends = (await stateOf(api, id)).openEnds.map(({ what }) => what);
-  expect(ends).toContain('a good one');
-  expect(ends).not.toContain('poison');
+  const notes = async (): Promise<string[]> =>
+    (await api.get<JobView>(`/jobs/${id}`)).entries.filter(isKind('note')).map(({ payload }) => payload.text);
+  for (let tries = 0; tries < 100 && (await notes()).length === 0; tries += 1) await new Promise((next) => setTimeout(next, 100));
+  expect(await notes()).toEqual(['a good one']);
 });
 
 test('a job goes on to Prove over what is open with a reason only', async () => {
