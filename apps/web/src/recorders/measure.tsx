@@ -7,6 +7,7 @@ import {
   gridWorking,
   mean,
   toolRefusal,
+  tooCoarse,
   workingFor,
   type EntryKind,
   type Limit,
@@ -61,6 +62,9 @@ export function Measure(props: MeasureProps): ReactElement {
   const base = window.from ?? window.to;
   const size = base === undefined ? undefined : { quantity, base };
   const tool = pickTool(job.tools, toolKind, size, toolId);
+  // Said before the first reading, not when all of them came out unsure.
+  const coarse =
+    toolKind === undefined || job.tools.length === 0 ? undefined : tooCoarse({ window, quantity, kind: toolKind, repeats }, job.tools);
   const [beforeTyped, setBefore] = useDraft<BeforeTyped>(`${job.id}.${props.draftKey}.before`, BEFORE_EMPTY);
   const { limit } = props;
   const before = limit ? beforeOf(beforeTyped) : {};
@@ -174,6 +178,7 @@ export function Measure(props: MeasureProps): ReactElement {
           onChoose={setToolId}
         />
       </div>
+      {coarse === undefined ? null : <p className="v-unsure mb-1">Before you read: {coarse}.</p>}
       {limit && tool ? (
         <p className="mb-1">
           <ToolFitWords limit={limit} tool={tool} tools={job.tools} />

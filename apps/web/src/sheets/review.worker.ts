@@ -1,6 +1,7 @@
+import type { Tool } from '@jubb/contract/job';
 import { reviewSheet } from '@jubb/contract/sheet';
 
 /** Reads a sheet as a mechanic would, away from the page: a long one takes its time. */
-addEventListener('message', ({ data: { turn, file } }: MessageEvent<{ turn: number; file: object }>) => {
-  postMessage({ turn, review: reviewSheet(file) });
+addEventListener('message', ({ data: { turn, file, tools } }: MessageEvent<{ turn: number; file: object; tools: readonly Tool[] }>) => {
+  postMessage({ turn, review: reviewSheet(file, tools) });
 });

@@ -1,8 +1,12 @@
-import type { Review } from '@jubb/contract/job';
+import type { Review, Tool } from '@jubb/contract/job';
 import { useEffect, useRef, useState } from 'react';
+import { useTools } from '../api/queries.ts';
+
+const NONE: readonly Tool[] = [];
 
 /** What the checker says of a sheet; of the one before while it reads. */
 export function useReview(file: object | undefined): Review | undefined {
+  const { data: tools = NONE } = useTools();
   const [review, setReview] = useState<Review>();
   const worker = useRef<Worker>(undefined);
   const turn = useRef(0);
@@ -18,7 +22,7 @@ export function useReview(file: object | undefined): Review | undefined {
   useEffect(() => {
     if (!file) return;
     turn.current += 1;
-    worker.current?.postMessage({ turn: turn.current, file });
-  }, [file]);
+    worker.current?.postMessage({ turn: turn.current, file, tools });
+  }, [file, tools]);
   return review;
 }

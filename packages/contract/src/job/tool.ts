@@ -1,4 +1,4 @@
-import type { Quantity } from '@jubb/core';
+import { formatQuantity, judge, type Quantity, type Window } from '@jubb/core';
 import type { Tool } from '../entry/kept.js';
 
 /** What a tool is to read or pull: of which quantity, and about how much, in base units. */
@@ -21,4 +21,27 @@ export function toolRefusal(tool: Tool, size: ToolSize | undefined, today: strin
   if (size === undefined || tool.high <= tool.low) return undefined;
   if (tool.quantity !== size.quantity) return `reads a ${tool.quantity}`;
   return size.base < tool.low || size.base > tool.high ? `reads ${tool.low} to ${tool.high} only` : undefined;
+}
+
+/** What is to be read, of a limit or a setting: its window, by which kind of tool, how often. */
+export interface ToRead {
+  readonly window: Window;
+  readonly quantity: Quantity;
+  readonly kind: string;
+  readonly repeats: number;
+}
+
+/**
+ * Why no tool of the kind could ever call a size inside the window in, so that what is read stays unsure; nothing
+ * where one could. A window with an open end, or from nothing, has no width to be too narrow.
+ */
+export function tooCoarse({ window: { from, to }, quantity, kind, repeats }: ToRead, tools: readonly Tool[]): string | undefined {
+  const finest = tools
+    .filter((tool) => tool.kind === kind && quantitiesOf(tool).includes(quantity))
+    .toSorted((one, other) => one.u - other.u)[0];
+  if (!finest) return `no ${kind} in the crib reads a ${quantity}`;
+  if (from === undefined || to === undefined || from <= 0) return undefined;
+  const u = Math.hypot(finest.u, finest.s / Math.sqrt(repeats));
+  if (judge((from + to) / 2, u, { lower: from, upper: to }) === 'in') return undefined;
+  return `no ${kind} in the crib is fine enough: ${finest.tag} is good to ${formatQuantity(2 * u, quantity)}, the window is ${formatQuantity(to - from, quantity)} wide, and whatever is read stays unsure`;
 }

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
+import type { Tool } from '../entry/kept.js';
 import type { SheetFile } from './file.js';
 import { alternator, named } from './library.test-kit.js';
 import { LIST_NAMES, SHEET_LISTS } from './lists.js';
@@ -182,6 +183,42 @@ describe('the checker', () => {
     delete (sheet.joints[2] as { thread?: string }).thread;
     const { findings } = reviewSheet(sheet);
     expect(findings[0]).toMatchObject({ severity: 'stop', list: 'joints', ref: 'retainer-screws', path: 'joints[2].thread' });
+  });
+});
+
+describe('the crib', () => {
+  const indicator = (u: number): Tool =>
+    ({
+      id: 'd',
+      tag: 'D1',
+      name: 'Dial',
+      kind: 'dial-indicator',
+      quantity: 'length',
+      unit: 'mm',
+      low: 0,
+      high: 10,
+      resolution: 0.01,
+      u,
+      s: 0,
+    }) as Tool;
+  const setting = named('drive-axle').settings.find(({ tool }) => tool === 'dial-indicator')!;
+  const said = (u: number): string[] =>
+    reviewSheet(named('drive-axle'), [indicator(u)])
+      .findings.filter(({ list, ref }) => list === 'settings' && ref === setting.ref)
+      .map(({ severity, say }) => `${severity}: ${say}`);
+
+  test('is told while the sheet is written when no tool of it can judge a window, and only then', () => {
+    // ISO 14253-1 with both limits leaves no acceptance zone under a tolerance of about 3.9 u: 0.07 mm needs u under 18 µm.
+    expect(setting.window).toMatchObject({ from: '0.13 mm', to: '0.2 mm' });
+    expect(said(0.017)).toEqual([]);
+    expect(said(0.019)).toEqual([expect.stringMatching(/^care: Backlash.*no dial-indicator in the crib is fine enough: D1/u)]);
+  });
+
+  test('a kind that it has not is named; of no crib nothing is said', () => {
+    expect(reviewSheet(named('drive-axle'), [indicator(0.001)]).findings.map(({ say }) => say)).toContainEqual(
+      expect.stringMatching(/no feeler-gauge in the crib reads a length/u),
+    );
+    expect(reviewSheet(named('drive-axle')).findings).toEqual([]);
   });
 });
 

@@ -1,3 +1,4 @@
+import type { Tool } from '../entry/kept.js';
 import type { FieldIssue } from '../validation.js';
 import { checkSheet } from './check.js';
 import type { Joint, SheetFile } from './file.js';
@@ -16,6 +17,7 @@ import {
   stepsStandInOrder,
   waysHaveADefault,
 } from './review/steps.js';
+import { cribCanTell } from './review/crib.js';
 import { dangersHaveCautions, dangersUncovered, licensedWorkIsSaid } from './review/dangers.js';
 import {
   comesTo,
@@ -45,8 +47,9 @@ export interface Review {
 /**
  * Reads a sheet as a mechanic would who has to work from it. Takes a draft that does not hold together
  * too, and says all that is wrong with it at once: what has not the shape of a sheet is taken out of a copy.
+ * With the tools of a crib it says what none of them can judge.
  */
-export function reviewSheet(plain: object): Review {
+export function reviewSheet(plain: object, tools: readonly Tool[] = []): Review {
   const format = checkFormat((plain as Record<string, unknown>)['format']);
   if (format) return { findings: [broken(plain, format)], complete: [] };
   const { sheet, issues } = soundCopy(plain);
@@ -58,10 +61,11 @@ export function reviewSheet(plain: object): Review {
     .filter((issue) => !isSaid(issue))
     .map((issue) => broken(plain, { ...issue, path: pathInPlain(plain, sheet, issue.path) }));
   const isWhole = shape.length === 0 && pointers.length === 0;
+  const crib: Rule = (read) => (tools.length > 0 ? cribCanTell(read, tools) : []);
   const findings = [
     ...shape,
     ...pointers,
-    ...RULES.flatMap((rule) => (isWhole ? [...rule(sheet)] : readAsFar(rule, sheet))).filter((found) => !isSaid(found)),
+    ...[...RULES, crib].flatMap((rule) => (isWhole ? [...rule(sheet)] : readAsFar(rule, sheet))).filter((found) => !isSaid(found)),
   ];
   return {
     findings: findings.toSorted((a, b) => WEIGHT.indexOf(a.severity) - WEIGHT.indexOf(b.severity)),
