@@ -6,6 +6,7 @@ import {
   emptySheet,
   fromTemplate,
   readSheetFile,
+  refOf,
   reviewSheet,
   scopeSheet,
   sheetDifferences,
@@ -204,7 +205,7 @@ export class SheetsService {
       `SELECT file FROM sheet_revision WHERE status = 'approved' AND family = $1 ORDER BY approved_at LIMIT 1`,
       [body.family],
     );
-    const base = keyOf(`${body.make} ${body.model}`);
+    const base = refOf(`${body.make} ${body.model}`, 60);
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, base);
       if (await manager.existsBy(SheetRevision, { key: base }))
@@ -372,15 +373,6 @@ function checkDraftShape(file: object, key: string): void {
     const bad = held.findIndex((line: unknown) => typeof (line as { ref?: unknown } | null)?.ref !== 'string');
     if (bad >= 0) throw badInput([{ field: `${name}[${bad}].ref`, allowed: 'is missing: a short name for the line' }]);
   }
-}
-
-function keyOf(words: string): string {
-  return words
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/gu, '-')
-    .replace(/^-+|-+$/gu, '')
-    .slice(0, 60);
 }
 
 function sheetHash(file: SheetFile): string {

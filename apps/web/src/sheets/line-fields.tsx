@@ -1,4 +1,4 @@
-import { NESTED, readCell, writeCell, type NestedField, type PlainLine } from '@jubb/contract/sheet';
+import { NESTED, fieldAt, readCell, refOf, withField, writeCell, type NestedField, type PlainLine } from '@jubb/contract/sheet';
 import { lineName, rowsOf, type SheetFile, type SheetList } from '@jubb/contract/job';
 import { useId, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -16,20 +16,20 @@ interface LineFieldsProps {
 
 /** What a line has besides the cells of its table: counts, open ends, weights, looks, dangers, each as a small table. */
 export function LineFields({ file, list, line, onChange }: LineFieldsProps): ReactElement {
-  const fields = (NESTED[list] ?? []).filter(({ path, when }) => (when?.(line) ?? true) || held(line, path) !== undefined);
+  const fields = (NESTED[list] ?? []).filter(({ path, when }) => (when?.(line) ?? true) || fieldAt(line, path) !== undefined);
   return (
     <>
       {fields.map((field) => {
-        const change = (next: unknown): void => onChange(put(line, field.path.split('.'), next));
+        const change = (next: unknown): void => onChange(withField(line, field.path, next));
         return (
           <fieldset key={field.path} className="line-fields">
             <legend>{field.label}</legend>
             {field.kind === 'picks' ? (
-              <Picks field={field} held={held(line, field.path)} onChange={change} />
+              <Picks field={field} held={fieldAt(line, field.path)} onChange={change} />
             ) : field.kind === 'group' ? (
-              <Group file={file} columns={field.columns} held={held(line, field.path)} onChange={change} />
+              <Group file={file} columns={field.columns} held={fieldAt(line, field.path)} onChange={change} />
             ) : (
-              <Rows file={file} field={field} held={held(line, field.path)} onChange={change} />
+              <Rows file={file} field={field} held={fieldAt(line, field.path)} onChange={change} />
             )}
           </fieldset>
         );
@@ -91,7 +91,7 @@ function Rows({ file, field, held: of, onChange }: HeldProps & { readonly file: 
   const [begun, setBegun] = useState<number>();
   const withRefs = (next: readonly PlainLine[]): void =>
     onChange(
-      next.length === 0 ? undefined : columns[0]?.path === 'ref' ? next.map((row, at) => ({ ...row, ref: refOf(row, at, next) })) : next,
+      next.length === 0 ? undefined : columns[0]?.path === 'ref' ? next.map((row, at) => ({ ...row, ref: rowRef(row, at, next) })) : next,
     );
   return (
     <>
@@ -229,27 +229,11 @@ function Cell({ file, line, column, row, shows = false, isFirst = false, onLine 
 }
 
 /** A row that is pointed at has a short name of its own. */
-function refOf(row: PlainLine, at: number, rows: readonly PlainLine[]): string {
+function rowRef(row: PlainLine, at: number, rows: readonly PlainLine[]): string {
   const given = row['ref'];
   if (typeof given === 'string' && given !== '') return given;
-  const base = `${String(row['name'] ?? row['words'] ?? 'row')
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/gu, '-')
-    .replace(/^-+|-+$/gu, '')
-    .slice(0, 30)}`;
+  const base = refOf(String(row['name'] ?? row['words'] ?? 'row'), 30);
   return rows.some((other) => other['ref'] === base) || base === '' ? `${base || 'row'}-${at + 1}` : base;
-}
-
-function held(line: PlainLine, path: string): unknown {
-  return path.split('.').reduce<unknown>((at, name) => (isObject(at) ? at[name] : undefined), line);
-}
-
-function put(line: PlainLine, [name = '', ...rest]: readonly string[], next: unknown): PlainLine {
-  const old = line[name];
-  const inner = rest.length === 0 ? next : put(isObject(old) ? old : {}, rest, next);
-  if (inner !== undefined) return { ...line, [name]: inner };
-  return Object.fromEntries(Object.entries(line).filter(([own]) => own !== name));
 }
 
 function isObject(of: unknown): of is PlainLine {

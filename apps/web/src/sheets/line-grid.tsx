@@ -1,4 +1,4 @@
-import { COLUMNS, newLine, readCell, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
+import { COLUMNS, newLine, readCell, refOf, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
 import { lineName, type SheetList, type Stage } from '@jubb/contract/job';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { DataSheetGrid, type CellProps, type Column as GridColumn, type DataSheetGridRef } from 'react-datasheet-grid';
@@ -214,20 +214,11 @@ function stem(list: SheetList): string {
 /** Every line has a ref of its own: one that is missing or used twice gets the next free one. */
 function withRef(line: PlainLine, list: SheetList, used: Set<string>): PlainLine {
   const given = typeof line['ref'] === 'string' ? line['ref'] : '';
-  const base = given !== '' ? given : slug(String(line['name'] ?? line['title'] ?? line['part'] ?? '')) || stem(list);
+  const base = given !== '' ? given : refOf(String(line['name'] ?? line['title'] ?? line['part'] ?? '')) || stem(list);
   let ref = base;
   for (let number = 2; used.has(ref); number += 1) ref = `${base}-${number}`;
   used.add(ref);
   return ref === given ? line : { ref, ...Object.fromEntries(Object.entries(line).filter(([name]) => name !== 'ref')) };
-}
-
-function slug(words: string): string {
-  return words
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/gu, '-')
-    .replace(/^-+|-+$/gu, '')
-    .slice(0, 40);
 }
 
 function gridColumn(column: Column): Partial<GridColumn<Row, Column, string>> {

@@ -4,9 +4,19 @@ import type { JointStage } from './file.js';
 /** A line of a sheet as a plain object. */
 export type PlainLine = Readonly<Record<string, unknown>>;
 
+/** What a line holds at a path: "torque.figure". */
+export function fieldAt(line: PlainLine, path: string): unknown {
+  return path.split('.').reduce<unknown>((at, name) => (holds(at) ? at[name] : undefined), line);
+}
+
+/** The line with something else at a path; nothing takes the field out, and the object around it when that is empty then. */
+export function withField(line: PlainLine, path: string, held: unknown): PlainLine {
+  return put(line, path.split('.'), held);
+}
+
 /** What a cell shows; an absent field is an empty cell. */
 export function readCell(line: PlainLine, { path, kind }: Column): string {
-  const held = path.split('.').reduce<unknown>((at, name) => (holds(at) ? at[name] : undefined), line);
+  const held = fieldAt(line, path);
   if (held === undefined || held === null) return '';
   switch (kind) {
     case 'yes-no':
@@ -33,7 +43,7 @@ export type CellWrite = { readonly ok: true; readonly line: PlainLine } | { read
 export function writeCell(line: PlainLine, column: Column, typed: string): CellWrite {
   const text = typed.trim();
   const read = text === '' ? { ok: true as const, held: undefined } : parseCell(text, column, line);
-  return read.ok ? { ok: true, line: put(line, column.path.split('.'), read.held) } : read;
+  return read.ok ? { ok: true, line: withField(line, column.path, read.held) } : read;
 }
 
 type Parsed = { readonly ok: true; readonly held: unknown } | { readonly ok: false; readonly message: string };

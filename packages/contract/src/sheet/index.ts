@@ -9,6 +9,7 @@ export * from './merge.js';
 export * from './nested.js';
 export * from './new-line.js';
 export * from './read.js';
+export * from './ref-of.js';
 export * from './review.js';
 export * from './sound.js';
 export * from './template.js';
