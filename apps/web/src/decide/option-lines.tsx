@@ -58,12 +58,17 @@ export function OptionLines({
                       className={`form-control fig ${read ? '' : 'is-invalid'}`}
                       aria-label={`Each, line ${place + 1}`}
                       maxLength={12}
+                      placeholder="not known"
                       value={line.unit}
                       onChange={(event) => set(place, { unit: event.target.value })}
                     />
                   </td>
                   <td className="fig">
-                    {read ? money(Math.round(read.quantity * read.unitMinor)) : <span className="v-out">no amount</span>}
+                    {read ? (
+                      money(Math.round(read.quantity * read.unitMinor))
+                    ) : (
+                      <span className="v-out">{line.unit.trim() === '' ? 'price not known' : 'no amount'}</span>
+                    )}
                   </td>
                   <td>
                     <input

@@ -21,7 +21,7 @@ export function Broken(): ReactElement {
   return (
     <section className="work">
       <h1>This page fell over</h1>
-      <p>Nothing that was kept is lost. Load it again; the other places stand at the left, and go on working.</p>
+      <p>Nothing that was kept is lost. Load it again; Today and the other places go on working.</p>
       <div className="keys">
         <Button onClick={() => location.reload()}>Load it again</Button>
         <Button variant="plain" href="/">

@@ -9,8 +9,7 @@ import { toolsForBuild } from '../measure/jobs-workings.ts';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
 import { Recorded, Recorder, StepWords } from '../recorders/recorder.tsx';
-import { useUnkept } from '../kit/prefs.ts';
-import { unkeptKey } from '../recorders/use-readings.ts';
+import { useStepInHand } from '../recorders/use-step-in-hand.ts';
 import { DoneMeanwhile } from '../recorders/done-meanwhile.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
 import { Ledger } from '../strip/ledger.tsx';
@@ -46,12 +45,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   const go = useNavigate();
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const undone = steps.find((candidate) => !candidate.done);
-  const [stay, setStay] = useState<string>();
-  const isUnkept = useUnkept(unkeptKey(`${job.id}.${stay ?? ''}`));
-  const begun = isUnkept ? steps.find(({ step }) => step.ref === stay) : undefined;
-  const chosen = steps.find((candidate) => candidate.step.ref === search.get('step')) ?? begun ?? undone;
-  // The step in hand stays in hand while something typed at it is not kept, also when it is done elsewhere.
-  if (chosen && chosen.step.ref !== stay) setStay(chosen.step.ref);
+  const { inHand: chosen, isUnkept } = useStepInHand(job.id, steps, search.get('step'));
   const acts = useJobActs(chosen?.step);
   const { dialog, ask } = acts;
   const onward = STAGES[STAGES.indexOf(stage) + 1];
