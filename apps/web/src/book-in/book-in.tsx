@@ -166,7 +166,7 @@ export function BookIn(): ReactElement {
   if (session?.person.role === 'apprentice') return <p>An apprentice does not book in. Ask the counter or a mechanic.</p>;
   return (
     <>
-      <Title sub="Marks and the end float as found come next, at the machine.">Book in</Title>
+      <Title sub="Marks, damage and what is read as it came are next, at the machine.">Book in</Title>
       <form noValidate onSubmit={(event) => void keep(event)} style={{ maxWidth: 980 }}>
         <Wrong error={error} />
         <FindKnown

@@ -166,7 +166,7 @@ function Lists({ file, tab, findings, onOpen }: ListsProps): ReactElement {
     <ul className="editor-lists">
       {entries.map(([key, name, count]) => {
         const stops = findings.filter(
-          ({ list, severity }) => severity !== 'note' && (key === 'head' ? list === 'sheet' : list === key),
+          ({ list, path, severity }) => severity !== 'note' && (list === 'sheet' ? listOf(path) : list) === key,
         ).length;
         return (
           <li key={key}>

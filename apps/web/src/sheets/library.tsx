@@ -76,7 +76,7 @@ export function Library(): ReactElement {
       </div>
       <Wrong error={error} />
       {!sheets && !error ? <Loading what="the sheets" /> : null}
-      {sheets?.length === 0 ? <p>No sheets yet. Bring in a sheet file, and have the foreman approve it.</p> : null}
+      {sheets?.length === 0 ? <p>No sheets yet. Begin a new one or bring in a sheet file, and have the foreman approve it.</p> : null}
       {sheets && sheets.length > 0 && hits.length + inText.length === 0 ? (
         <p>
           Nothing here holds “{find}”{family === '' ? '' : ` in ${family}`}. Fewer words find more.
