@@ -5,7 +5,7 @@ import type { QuoteView } from '../dto/quotes.js';
 import type { JobPartsView, SupplierOffer } from '../dto/stores.js';
 import type { KitOffer, Need } from './needs.js';
 import { coverOffers, partLines, type Parts } from './part-lines.js';
-import { risenSince } from './quote.js';
+import { risenSince, soldAt } from './quote.js';
 
 const need = (number: string | null, pieces: number, rest: Partial<Need> = {}): Need => ({
   parts: ['x'],
@@ -161,5 +161,28 @@ describe('dearer since the yes', () => {
     ['a quote without its yes', { ...quoted(380), state: 'sent' } as QuoteView, bought, []],
   ])('%s', (_name, quote, view, risen) => {
     expect(risenSince(quote, parts(view), 0.35)).toEqual(risen);
+  });
+});
+
+describe('what a piece is sold at', () => {
+  const lineWith = (shelved: object | undefined, offers: readonly SupplierOffer[]): Parameters<typeof soldAt>[0] =>
+    ({
+      need: need('A', 1),
+      shelf: shelved && shelf('A', shelved),
+      others: [],
+      offers,
+    }) as unknown as Parameters<typeof soldAt>[0];
+
+  test('the shelf’s price; what must be bought is not under what it costs, with the margin', () => {
+    expect(soldAt(lineWith({ priceMinor: 900 }, [offer('s', 'A', 2000)]), 0.25)).toBe(900);
+    expect(soldAt(lineWith({ priceMinor: 900, onHand: 0 }, [offer('s', 'A', 2000)]), 0.25)).toBe(2500);
+  });
+
+  test('nothing where nobody has said one: a shelf at nothing, no offer, or one that is sold out', () => {
+    expect(soldAt(lineWith(undefined, []), 0.25)).toBeUndefined();
+    expect(soldAt(lineWith({ priceMinor: 0 }, []), 0.25)).toBeUndefined();
+    expect(soldAt(lineWith(undefined, [offer('s', 'A', 2000, { available: false })]), 0.25)).toBeUndefined();
+    // A shelf without a price is sold at what the next one would cost.
+    expect(soldAt(lineWith({ priceMinor: 0 }, [offer('s', 'A', 2000)]), 0.25)).toBe(2500);
   });
 });

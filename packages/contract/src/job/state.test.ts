@@ -143,6 +143,14 @@ test('what only tells of the unit condemns no part, and what condemns one says w
   expect(proposed(reading('end-float-found', 0.34)).get('hub')).toBe('reuse: nothing against it');
   expect(proposed(reading('inner-journal', 34.95)).get('spindle')).toBe('renew: Inner journal is out');
   expect(proposed().get('hub-seal')).toBe('renew: renewed every time');
+  // What is out weighs more than what is unsure before it: the spindle has two journals.
+  const both = jobState(sheet, book(reading('inner-journal', 34.96, 34.98), reading('outer-journal', 24.9))).decisions.find(
+    ({ part }) => part.ref === 'spindle',
+  );
+  expect(both).toMatchObject({ proposed: 'renew', because: 'Outer journal is out', verdict: 'out' });
+  expect(jobState(sheet, book(reading('inner-journal', 34.96, 34.98))).decisions.find(({ part }) => part.ref === 'spindle')).toMatchObject({
+    verdict: 'unsure',
+  });
 });
 
 describe('the nut', () => {
