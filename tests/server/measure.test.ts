@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
+  dayIn,
   jobReport,
   jobState,
   type EarlierReading,
@@ -7,6 +8,7 @@ import {
   type JobView,
   type LinesView,
   type Problem,
+  type SessionView,
   type Tool,
   type ToolView,
 } from '@jubb/contract';
@@ -168,7 +170,9 @@ describe('crib', () => {
       new Set([401, 402, ...out.touched.map(({ jobNumber }) => jobNumber)]),
     );
     expect(out.touched.every(({ kind }) => ['reading', 'end-play', 'seal-fitted'].includes(kind))).toBe(true);
-    expect(out.calibrationDue! < new Date().toISOString().slice(0, 10)).toBe(true);
+    // Due the day before, by the shop's own day: near midnight that is another than the one in UTC.
+    const { shop } = await ilka.get<SessionView>('/session');
+    expect(out.calibrationDue! < dayIn(shop.zone, Date.now())).toBe(true);
     const good = await ilka.made<ToolView>(`/tools/${tool.id}/checks`, check({ verdict: 'good', due }));
     expect(good).toMatchObject({ calibrationDue: due, touched: [] });
     // Found out once more, only what came after the good check is in doubt.
