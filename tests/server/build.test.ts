@@ -1,8 +1,10 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobReport, type EarlierView, type JobView, type NewEntry, type Problem } from '@jubb/contract';
+import { jobReport, type EarlierView, type JobView, type NewEntry, type Problem, type StockView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
+import { move, shelf } from '../kit/stock.ts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let server: RunningServer;
@@ -52,6 +54,107 @@ describe('fasteners that are new each time', () => {
     const report = JSON.stringify(jobReport(await ilka.get<JobView>(`/jobs/${id}`), { at: String, day: String }));
     expect(report).toContain('by hand, unmeasured');
     expect(report).toContain('the tube is in the way');
+  });
+});
+
+describe('what goes in new', () => {
+  const sealIn = (): NewEntry =>
+    entry('seal-fitted', { seal: 'hub-seal', directionSeen: true, lubricated: true, depths: [], unit: 'mm' }, { step: 'seal-in' });
+  const oldOut = (): NewEntry => entry('old-seal-out', { seal: 'hub-seal', whole: true }, { step: 'seal-in' });
+  const here = (rest: object = {}): NewEntry =>
+    entry('replacement-here', { part: 'hub-seal', count: 1, seen: 'shelf A1', ...rest }, { step: 'seal-in' });
+  const line = (id: string): Promise<StockView> => ilka.get<StockView>(`/stock/${id}`);
+  const hub = (): Promise<string> => jobOn('harrowmere-th6-front-hub');
+
+  test('does not go in before somebody said that it has come, at its step or by the build list', async () => {
+    const id = await hub();
+    const off = entry('came-off', { part: 'hub-seal', name: 'Hub seal', count: 1 });
+    const wentIn = (): NewEntry => entry('went-in', { line: off.id, name: 'Hub seal', count: 1 });
+    expect(await against(id, oldOut(), sealIn())).toBe('step puts in what is new, and was not said to be here: 1 × Hub seal 52 × 72 × 10');
+    expect(await against(id, off, wentIn())).toContain('the new one was not said to be here: 1 × Hub seal');
+    expect(await against(id, oldOut(), off, here(), sealIn(), wentIn())).toBe('');
+  });
+
+  test('goes back without a word where it was decided that the old one does', async () => {
+    const id = await hub();
+    const kept = entry('decision', { part: 'hub-seal', fate: 'reuse', quantity: 1, reason: 'was in for an hour' });
+    expect(await against(id, kept, oldOut(), sealIn())).toBe('');
+  });
+
+  test('comes off the shelf by the entry that says so, once, the reserved ones first, and goes back when that is struck', async () => {
+    const id = await hub();
+    const item = await shelf(ilka, 2);
+    await ilka.made(`/stock/${item}/moves`, move('reserve', 1, { jobId: id }));
+    const taken = here({ item });
+    expect([await against(id, taken), await against(id, taken)]).toEqual(['', '']);
+    expect(await line(item)).toMatchObject({ onHand: 1, reserved: 0, movements: [{ kind: 'issue', quantity: 1 }, {}, {}] });
+    const { number } = await ilka.get<JobView>(`/jobs/${id}`);
+    expect((await line(item)).movements[0]!.jobNumber).toBe(number);
+    expect(await against(id, entry('strike', { reason: 'the wrong one' }, { strikes: taken.id }))).toBe('');
+    expect(await line(item)).toMatchObject({ onHand: 2, movements: [{ kind: 'return', quantity: 1 }, {}, {}, {}] });
+    expect(await against(id, oldOut(), sealIn())).toContain('was not said to be here');
+  });
+
+  test('is in hand also where the shelf says that there is none: the movement asks for a count', async () => {
+    const id = await hub();
+    const item = await shelf(ilka, 0);
+    expect(await against(id, here({ item }), oldOut(), sealIn())).toBe('');
+    const { onHand, movements } = await line(item);
+    expect([onHand, movements[0]?.words]).toEqual([0, '1 went in, and the shelf had 0 free: count it']);
+    // What never left the shelf does not come back to it.
+    const said = (await ilka.get<JobView>(`/jobs/${id}`)).entries.find(({ kind }) => kind === 'replacement-here')!;
+    await against(id, entry('strike', { reason: 'a slip' }, { strikes: said.id }));
+    expect((await line(item)).onHand).toBe(0);
+  });
+
+  test.each<readonly [string, object, string]>([
+    ['a line that is not in the stores', { item: uuid() }, 'payload.item is no line of the stores'],
+    ['a part that the sheet does not have', { part: 'no-such' }, 'payload.part is not among the parts of the sheet'],
+    ['no pieces', { count: 0 }, 'payload.count must be at least 1'],
+  ])('%s is refused, and nothing is kept', async (_, rest, words) => {
+    const id = await hub();
+    expect(await against(id, here(rest))).toContain(words);
+    expect((await ilka.get<JobView>(`/jobs/${id}`)).entries).toEqual([]);
+  });
+
+  test('shims come off the shelf when they are put in; another pack brings the first one back', async () => {
+    const id = await jobOn('ostrel-d44-drive-axle');
+    const [half, tenth] = [
+      await shelf(ilka, 3, { kind: 'shim', size: '0.5 mm', name: 'Shim' }),
+      await shelf(ilka, 3, { kind: 'shim', size: '0.1 mm', name: 'Shim' }),
+    ];
+    const pack = (setting: string, ...taken: readonly (readonly [item: string, count: number])[]): NewEntry =>
+      entry('worked', {
+        working: 'compressor.air-gap',
+        input: { gaps: [0.2, 0.2, 0.2], shims: 0.5, from: 0.4, to: 0.7, shelf: [0.3, 0.5].map((thickness) => ({ thickness, count: 2 })) },
+        setting,
+        taken: taken.map(([item, count]) => ({ item, count })),
+      });
+    const onHand = async (): Promise<number[]> => Promise.all([half, tenth].map(async (one) => (await line(one)).onHand));
+    expect(await against(id, pack('backlash', [half, 1], [tenth, 1]))).toBe('');
+    expect(await onHand()).toEqual([2, 2]);
+    const second = pack('backlash', [half, 1], [tenth, 2]);
+    expect(await against(id, second)).toBe('');
+    expect(await onHand()).toEqual([2, 1]);
+    // Struck, the first pack is the one that lies in again.
+    expect(await against(id, entry('strike', { reason: 'not that one' }, { strikes: second.id }))).toBe('');
+    expect(await onHand()).toEqual([2, 2]);
+    expect(await against(id, pack('backlash'))).toBe('');
+    expect(await onHand()).toEqual([3, 3]);
+  });
+
+  test('many who take and keep for one job at once neither wait for each other for good nor take one twice', async () => {
+    const id = await hub();
+    const items = [await shelf(ilka, 40), await shelf(ilka, 40)];
+    const all = Array.from({ length: 24 }, (_, index) => {
+      const item = items[index % 2]!;
+      return index % 3 === 0
+        ? ilka.call('POST', `/stock/${item}/moves`, move('reserve', 1, { jobId: id }))
+        : ilka.post(id, here({ item }), here({ item: items[(index + 1) % 2]! }));
+    });
+    expect(new Set((await Promise.all(all)).map(({ status }) => status))).toEqual(new Set([200]));
+    const [one, other] = await Promise.all(items.map(line));
+    expect(one!.onHand + other!.onHand).toBe(80 - 32);
   });
 });
 

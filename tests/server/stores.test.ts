@@ -18,6 +18,7 @@ import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { jpeg } from '../kit/jpeg.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
+import { item, move, shelf } from '../kit/stock.ts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let server: RunningServer;
@@ -37,26 +38,12 @@ afterAll(async () => {
   await database.drop();
 });
 
-const item = (number: string): object => ({ number, name: 'Ring', kind: 'o-ring', unit: 'piece', minimum: 0, priceMinor: 90 });
-const move = (kind: string, quantity: number, more: object = {}): object => ({
-  id: uuid(),
-  kind,
-  quantity,
-  takenAt: new Date().toISOString(),
-  ...more,
-});
 const told = (answer: Answer<Problem>): string =>
   `${answer.status} ${(answer.body.errors ?? []).map(({ field, allowed }) => `${field} ${allowed}`).join('; ')} ${answer.body.title}`;
 
 describe('shelves', () => {
-  const shelf = async (number: string, quantity: number): Promise<string> => {
-    const { id } = await perla.made<StockView>('/stock', item(number));
-    await perla.made(`/stock/${id}/moves`, move('receive', quantity));
-    return id;
-  };
-
   test('two people cannot take the last one, however many try at once', async () => {
-    const id = await shelf('T-LAST', 3);
+    const id = await shelf(perla, 3, { number: 'T-LAST' });
     const tries = await Promise.all(
       Array.from({ length: 12 }, (_, index) => (index % 2 ? perla : ilka).call('POST', `/stock/${id}/moves`, move('issue', 1))),
     );
@@ -66,7 +53,7 @@ describe('shelves', () => {
   });
 
   test('what is kept for one job is not free for another, and goes out to its own', async () => {
-    const id = await shelf('T-KEPT', 2);
+    const id = await shelf(perla, 2, { number: 'T-KEPT' });
     await ilka.made(`/stock/${id}/moves`, move('reserve', 2, { jobId: job.id }));
     const other = await perla.jobNumbered(402);
     expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('issue', 1, { jobId: other.id })))).toContain(
@@ -81,7 +68,7 @@ describe('shelves', () => {
   });
 
   test('a movement sent twice is one; the same id for another one is refused', async () => {
-    const { id } = await perla.made<StockView>('/stock', item('T-TWICE'));
+    const id = await shelf(perla, 0, { number: 'T-TWICE' });
     const once = move('receive', 5);
     await perla.made(`/stock/${id}/moves`, once);
     expect(await perla.made<StockView>(`/stock/${id}/moves`, once)).toMatchObject({ onHand: 5 });
@@ -89,7 +76,7 @@ describe('shelves', () => {
   });
 
   test('whatever happens in whatever order, the shelf is what came less what went, and never under nothing', async () => {
-    const id = await shelf('T-SUM', 10);
+    const id = await shelf(perla, 10, { number: 'T-SUM' });
     await Promise.all(
       Array.from({ length: 40 }, (_, index) => {
         const kind = (['issue', 'receive', 'reserve', 'issue'] as const)[index % 4]!;
@@ -107,7 +94,7 @@ describe('shelves', () => {
   });
 
   test('a batch past its day, or with less in it, is not given out', async () => {
-    const { id } = await perla.made<StockView>('/stock', { ...item('T-OIL'), unit: 'L', kind: 'fluid' });
+    const id = await shelf(perla, 0, { number: 'T-OIL', unit: 'L', kind: 'fluid' });
     await perla.made(`/stock/${id}/moves`, move('receive', 4, { batch: 'OLD', expires: '2025-01-31' }));
     await perla.made(`/stock/${id}/moves`, move('receive', 1.5, { batch: 'NEW', expires: '2031-01-31' }));
     expect(told(await ilka.call('POST', `/stock/${id}/moves`, move('issue', 1, { batch: 'OLD' })))).toContain('past its day');

@@ -24,6 +24,7 @@ export {
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
 export { torqueAtYield } from './torque/screw.js';
 export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';
+export { packPieces } from './bearings/shelf-field.js';
 export { judge } from './measuring/verdict.js';
 export { worstOf, type Verdict } from './measuring/verdict-field.js';
 export { cheapestCover, type Cover, type Offer } from './decide/kits.js';

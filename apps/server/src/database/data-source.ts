@@ -7,6 +7,7 @@ import { Bench1764100000000 } from './migrations/1764100000000-bench.js';
 import { Stores1764150000000 } from './migrations/1764150000000-stores.js';
 import { ShopBook1764200000000 } from './migrations/1764200000000-shop-book.js';
 import { CustomersWord1764250000000 } from './migrations/1764250000000-customers-word.js';
+import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and-shelves.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -25,6 +26,7 @@ export function makeDataSource(url: string): DataSource {
       Stores1764150000000,
       ShopBook1764200000000,
       CustomersWord1764250000000,
+      JobsAndShelves1764300000000,
     ],
     synchronize: false,
     logging: false,

@@ -9,8 +9,10 @@ import {
   limitQuantity,
   limitWindow,
   newMissing,
+  newPartsMissing,
   nextAct,
   partName,
+  partsPutIn,
   presetForFit,
   settingQuantity,
   settingWindow,
@@ -76,10 +78,22 @@ export function nextEntries(
   return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
 }
 
+const SEEN = 'held against the old';
+
+/** What must be in hand before a step: what takes the place of the old, and before the signature all that is new. */
 function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly DemoEntry[] {
-  return newMissing(sheet, step, live)
-    ? [{ kind: 'replacement-here', payload: { seen: 'the new one, held against the old' }, step: step.ref }]
-    : [];
+  const here = (payload: object): DemoEntry => ({ kind: 'replacement-here', payload: { seen: SEEN, ...payload }, step: step.ref });
+  const missing = newMissing(sheet, step, live);
+  const joint = missing?.why === 'new each time' ? missing.joint : undefined;
+  const others = joint ? partsPutIn(sheet, step).filter((ref) => ref !== joint.part) : [];
+  const parts =
+    step.record.kind === 'sign'
+      ? newPartsMissing(sheet, live)
+      : missing?.why === 'renewed'
+        ? missing.parts
+        : newPartsMissing(sheet, live, others);
+  const first = missing?.why === 'no way back' ? [here({})] : joint ? [here({ part: joint.part, count: joint.count })] : [];
+  return [...first, ...parts.map(({ part, pieces, here: said }) => here({ part: part.ref, count: pieces - said }))];
 }
 
 function outFirst({ live }: JobState, { ref, record: { seal } }: Step): readonly DemoEntry[] {

@@ -2,8 +2,11 @@ import {
   find,
   fitRun,
   isKind,
-  newFirst,
+  liveOf,
+  mayNeedNew,
   newMissing,
+  newPartShort,
+  newPartWords,
   type AnyKeptEntry,
   type FittedPayload,
   type NewFirst,
@@ -15,36 +18,46 @@ import { badInput } from '../common/problem.js';
 import type { EntryContent } from './entry-hash.js';
 
 /** Kinds in which a step is done to the unit. */
-const ACTS = new Set<string>(['tick', 'came-off', 'pull', 'fitted', 'nut']);
+const ACTS = new Set<string>(['tick', 'came-off', 'pull', 'fitted', 'nut', 'seal-fitted', 'end-play']);
 
-/** Why what it does must not be done before the new part is seen here. */
-export function needsNew({ kind, step }: { readonly kind: string; readonly step?: string | null }, sheet: SheetFile): NewFirst | undefined {
-  return ACTS.has(kind) ? newFirst(sheet, find(sheet.steps, step ?? undefined)) : undefined;
+/** Whether what it does must not be done before something new is seen here. */
+export function mayWantNew({ kind, step }: { readonly kind: string; readonly step?: string | null }, sheet: SheetFile): boolean {
+  return ACTS.has(kind) && mayNeedNew(sheet, find(sheet.steps, step ?? undefined));
 }
 
-/** No more goes in than came off, also when two put it in at once. */
-function checkWentIn({ line, count }: WentInPayload, live: readonly AnyKeptEntry[]): void {
-  const off = live.filter(isKind('came-off')).find(({ id }) => id === line)?.payload.count ?? 0;
+function newWords(needs: NewFirst, sheet: SheetFile): string {
+  switch (needs.why) {
+    case 'no way back':
+      return 'has no way back: what takes its place must be seen here first';
+    case 'new each time':
+      return `pulls ${needs.joint.name}, new each time: say first that the new ones are here`;
+    case 'renewed':
+      return `puts in what is new, and was not said to be here: ${needs.parts.map((part) => newPartWords(sheet, part)).join(', ')}`;
+  }
+}
+
+/** No more goes in than came off, also when two put it in at once; a new one not before it has come. */
+function checkWentIn({ line, count }: WentInPayload, live: readonly AnyKeptEntry[], sheet: SheetFile): void {
+  const cameOff = live.filter(isKind('came-off')).find(({ id }) => id === line)?.payload;
+  const off = cameOff?.count ?? 0;
   const inNow = live.filter(isKind('went-in')).reduce((sum, { payload }) => (payload.line === line ? sum + payload.count : sum), 0);
   if (inNow + count > off)
     throw badInput([
       { field: 'payload.count', given: String(count), allowed: `must be at most ${off - inNow}: ${off} came off, ${inNow} are in again` },
     ]);
+  const short = newPartShort(sheet, cameOff?.part, count, live);
+  if (short)
+    throw badInput([
+      { field: 'payload.line', allowed: `is renewed, and the new one was not said to be here: ${newPartWords(sheet, short)}` },
+    ]);
 }
 
 /** What must be recorded before some acts: the old seal out before the new one, the replacement before no way back. */
 export function checkFirst(content: EntryContent, held: readonly AnyKeptEntry[], sheet: SheetFile): void {
-  const struck = new Set(held.map(({ strikes }) => strikes));
-  const live = held.filter(({ id }) => !struck.has(id));
-  const needs = needsNew(content, sheet) && newMissing(sheet, find(sheet.steps, content.step ?? undefined), live);
-  if (needs) {
-    const allowed =
-      needs.why === 'no way back'
-        ? 'has no way back: what takes its place must be seen here first'
-        : `pulls ${needs.joint.name}, new each time: say first that the new ones are here`;
-    throw badInput([{ field: 'step', given: content.step ?? '', allowed }]);
-  }
-  if (content.kind === 'went-in') checkWentIn(content.payload as WentInPayload, live);
+  const live = liveOf(held);
+  const needs = mayWantNew(content, sheet) ? newMissing(sheet, find(sheet.steps, content.step ?? undefined), live) : undefined;
+  if (needs) throw badInput([{ field: 'step', given: content.step ?? '', allowed: newWords(needs, sheet) }]);
+  if (content.kind === 'went-in') checkWentIn(content.payload as WentInPayload, live, sheet);
   if (content.kind === 'fitted') checkFitted(content.payload as FittedPayload, live, sheet);
   if (content.kind !== 'seal-fitted') return;
   const { seal } = content.payload as SealFittedPayload;

@@ -6,7 +6,10 @@ import {
   gridPlaces,
   jobState,
   limitQuantity,
+  liveOf,
   mayMake,
+  outOfStores,
+  storesMoves,
   openBefore,
   plausibleReading,
   quantitiesOf,
@@ -52,8 +55,9 @@ import { ask, inTransaction, poolOf, type Statement } from '../database/data-sou
 import { ToolRow } from '../database/entities.js';
 import { OPEN_OWED } from '../jobs/owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
-import { checkFirst, needsNew } from './check-first.js';
+import { checkFirst, mayWantNew } from './check-first.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
@@ -75,7 +79,11 @@ const GUARDED = new Set<string>([
 function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
   // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
   const speaksOfOther = entry.kind === 'came-off' && ('inside' in entry.payload || 'photo' in entry.payload);
-  return GUARDED.has(entry.kind) || speaksOfOther || needsNew(entry, sheet) !== undefined;
+  return GUARDED.has(entry.kind) || speaksOfOther || mayWantNew(entry, sheet) || movesStores(entry);
+}
+/** Whether something comes off the shelves by it. */
+function movesStores({ kind, payload }: NewEntry): boolean {
+  return (kind === 'replacement-here' && 'item' in payload) || (kind === 'worked' && 'taken' in payload);
 }
 /** Kinds that may change the sheet that a job goes by. */
 const MOVES_SHEET = new Set<string>(['pinned', 'value-found', 'strike']);
@@ -100,6 +108,7 @@ export class EntriesService {
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(StreamService) private readonly stream: StreamService,
+    @Inject(StoresService) private readonly stores: StoresService,
   ) {
     stream.events.subscribe((event) => {
       if (event.type === 'job') this.#forget(event.jobId);
@@ -145,6 +154,7 @@ export class EntriesService {
 
   #tell(jobId: string, entries: readonly NewEntry[], kept: readonly AnyKeptEntry[]): void {
     this.stream.tell({ type: 'entries', jobId, seq: kept.at(-1)?.seq ?? 0 });
+    if (entries.some((entry) => entry.kind === 'strike' || movesStores(entry))) this.stream.tell({ type: 'stores' });
     if (entries.some(({ kind }) => MOVES_SHEET.has(kind))) this.#forget(jobId);
     if (entries.some(({ kind }) => MOVES_JOB.has(kind))) this.stream.tell({ type: 'job', jobId });
   }
@@ -156,19 +166,28 @@ export class EntriesService {
 
   /** Looks at the job under its lock before keeping. */
   async #keepGuarded(client: PoolClient, { jobId, personId, role, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
-    await client.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+    await client.query('SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE', [jobId]);
     const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
-    checkGuarded(
-      contents.filter((content) => !before.some((entry) => entry.id === content.id)),
-      before,
-      sheet,
-      role,
-    );
+    const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
+    checkGuarded(fresh, before, sheet, role);
     for (const { kind, payload } of contents) {
       if (kind === 'pinned') await checkPin(client, jobId, payload as PinnedPayload);
       if (kind === 'owed-settled') await checkOwed(client, jobId, payload as OwedSettledPayload);
     }
+    await this.#moveStores(client, fresh, before);
     return keep(client, jobId, personId, contents);
+  }
+
+  /** Takes off the shelves what goes in by these entries, and puts back what comes out again. */
+  async #moveStores(client: PoolClient, fresh: readonly EntryContent[], before: readonly AnyKeptEntry[]): Promise<void> {
+    const held = [...before];
+    let out = outOfStores(liveOf(held));
+    for (const content of fresh) {
+      held.push(content as unknown as AnyKeptEntry);
+      const then = outOfStores(liveOf(held));
+      for (const { item, pieces } of storesMoves(out, then)) await this.stores.moveByEntry(client, content, item, pieces);
+      out = then;
+    }
   }
 
   #content(entry: NewEntry, jobId: string, personId: string, sheet: SheetFile, tools: ReadonlyMap<string, Tool>): EntryContent {

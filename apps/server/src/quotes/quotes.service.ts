@@ -73,7 +73,7 @@ export class QuotesService {
     const token = newToken();
     const tell = await inTransaction(poolOf(this.dataSource), async (client) => {
       // Two that are sent at once come one after the other: one of them is good.
-      const { rows: jobs } = await client.query<{ hold: unknown }>('SELECT hold FROM job WHERE id = $1 FOR UPDATE', [jobId]);
+      const { rows: jobs } = await client.query<{ hold: unknown }>('SELECT hold FROM job WHERE id = $1 FOR NO KEY UPDATE', [jobId]);
       if (!jobs[0]) throw notFound('job');
       await client.query("UPDATE quote SET state = 'replaced' WHERE job_id = $1 AND state <> 'replaced'", [jobId]);
       const { rows } = await client.query<{ number: number }>(

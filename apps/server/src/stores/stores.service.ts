@@ -3,7 +3,7 @@ import type { JobPartsView, MoveBody, PersonView, ShimLine, StockItemBody, Stock
 import type { Pool, PoolClient } from 'pg';
 import { parseQuantity } from '@jubb/core';
 import { DataSource } from 'typeorm';
-import { v7 as uuid } from 'uuid';
+import { v5, v7 as uuid } from 'uuid';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -61,6 +61,20 @@ const OFFERS: Statement = {
   text: `SELECT supplier, number, name, price_minor AS "priceMinor", breaks, lead_days AS "leadDays", lead_spread AS "leadSpread", available,
          superseded_by AS "supersededBy" FROM supplier_item WHERE number = ANY ($1::text[]) ORDER BY number, price_minor`,
 };
+
+/** Free for a job on a line, its own reservation with it, and what the job has out; the line stays locked. */
+const MOVABLE = `SELECT greatest(0, least(i.on_hand, i.on_hand - i.reserved + coalesce(r.quantity, 0)))::float8 AS free,
+    coalesce((SELECT sum(CASE m.kind WHEN 'issue' THEN m.quantity ELSE -m.quantity END) FROM stock_movement m
+      WHERE m.item_id = i.id AND m.job_id = $2 AND m.kind IN ('issue', 'return')), 0)::float8 AS out
+  FROM stock_item i LEFT JOIN stock_reservation r ON r.item_id = i.id AND r.job_id = $2 WHERE i.id = $1 FOR UPDATE OF i`;
+
+/** What a movement takes over from the entry that makes it. */
+interface MovingEntry {
+  readonly id: string;
+  readonly jobId: string;
+  readonly personId: string;
+  readonly takenAt: string;
+}
 
 @Injectable()
 export class StoresService {
@@ -137,6 +151,27 @@ export class StoresService {
     } catch (error) {
       throw refusedMove(error, body);
     }
+  }
+
+  /**
+   * What an entry of a job moves, by its own id: sent twice, it moves once. Never refused for a shelf that has less than
+   * was taken from it: what is in hand is in hand, and the movement says that the shelf must be counted.
+   */
+  async moveByEntry(on: PoolClient, entry: MovingEntry, itemId: string, pieces: number): Promise<void> {
+    const { rows } = await on.query<{ free: number; out: number }>(MOVABLE, [itemId, entry.jobId]);
+    const [line] = rows;
+    if (!line) throw badInput([{ field: 'payload.item', given: itemId, allowed: 'is no line of the stores' }]);
+    const asked = Math.abs(pieces);
+    const quantity = Math.min(asked, pieces > 0 ? line.free : line.out);
+    const words = quantity < asked && pieces > 0 ? `${asked} went in, and the shelf had ${quantity} free: count it` : undefined;
+    if (quantity <= 0 && words === undefined) return;
+    const kind = pieces > 0 ? 'issue' : 'return';
+    await this.moveOn(
+      on,
+      itemId,
+      { id: v5(itemId, entry.id), kind, quantity, jobId: entry.jobId, takenAt: entry.takenAt, ...(words ? { words } : {}) },
+      entry.personId,
+    );
   }
 
   /** What lies on the shelves, is on offer and is on order of these numbers, for one job. */

@@ -1,7 +1,9 @@
-import { buildSteps, earlySteps, type BuildLine } from '@jubb/contract/job';
+import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { StepButton, stepClass, type StepChoice } from '../job/step-list.tsx';
 import { useHere } from '../job/use-job.ts';
+import { AskLine } from '../kit/ask-line.tsx';
+import { useNewParts } from '../recorders/use-new-parts.ts';
 
 /** Steps ahead whose pieces are shown without being asked for. */
 const STEPS_AHEAD = 2;
@@ -92,9 +94,10 @@ function Lines({ lines, all, next }: LinesProps): ReactElement | null {
 }
 
 function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boolean }): ReactElement {
-  const { state, keep } = useHere();
+  const { sheet, state, keep } = useHere();
   const { entryId, name, count, inNow, size, place, direction, tray, into, renewed, mark } = line;
   const left = count - inNow;
+  const short = left > 0 ? newPartShort(sheet, line.part, left, state.live) : undefined;
   const isMarkOpen = mark !== undefined && !mark.met;
   const goesIn = (pieces: number): void => keep({ kind: 'went-in', payload: { line: entryId, name, count: pieces } });
   const where = [place && `at ${place}`, into && `into ${into}`, direction, tray && `from tray ${tray}`].filter(Boolean).join(', ');
@@ -126,7 +129,9 @@ function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boo
       <span className="d-flex flex-wrap gap-1 justify-content-end">
         {left === 0 ? (
           <span className="v-in">in</span>
-        ) : state.handedOver ? null : (
+        ) : state.handedOver ? null : short ? (
+          <NotHere part={short} name={name} />
+        ) : (
           <>
             {left > 1 ? (
               <button
@@ -153,5 +158,39 @@ function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boo
         )}
       </span>
     </li>
+  );
+}
+
+/** A new part that goes in when it has come: out of stores, or from wherever somebody says. */
+function NotHere({ part, name }: { readonly part: NewPart; readonly name: string }): ReactElement {
+  const { job, keep } = useHere();
+  const { sources, elsewhere, isLooking, drafts } = useNewParts([part]);
+  const [asking, setAsking] = useState(false);
+  const isCovered = elsewhere.length === 0;
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-plain"
+        aria-label={`${isCovered ? 'Out of stores' : 'It has come'}, ${name}`}
+        disabled={isLooking}
+        onClick={() => (isCovered ? keep(...drafts('')) : setAsking(true))}
+      >
+        {isCovered ? 'Out of stores' : 'It has come'}
+      </button>
+      {asking ? (
+        <AskLine
+          about={`${job.id}.${part.part.ref}`}
+          title={`New: ${sources.map(({ words }) => words).join(', ')}`}
+          act="In hand"
+          fields={() => [{ name: 'from', label: 'Where it comes from', required: true, longest: 200 }]}
+          onClose={() => setAsking(false)}
+          onDone={({ from = '' }) => {
+            keep(...drafts(from));
+            setAsking(false);
+          }}
+        />
+      ) : null}
+    </>
   );
 }

@@ -1,10 +1,21 @@
-import { coverOffers, risenSince, type MoveBody, type PartLine, type Parts, type WantBody } from '@jubb/contract/job';
+import {
+  coverOffers,
+  newPart,
+  risenSince,
+  type JobState,
+  type MoveBody,
+  type PartLine,
+  type Parts,
+  type SheetFile,
+  type WantBody,
+} from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { call } from '../api/client.ts';
 import { useSession } from '../api/queries.ts';
 import { useHere } from '../job/use-job.ts';
+import { AskLine } from '../kit/ask-line.tsx';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
@@ -54,8 +65,21 @@ function RisenSinceYes({ parts }: { readonly parts: Parts }): ReactElement | nul
 }
 
 function Lines({ parts }: { readonly parts: Parts }): ReactElement {
-  const { job, state } = useHere();
+  const { job, sheet, state, keep } = useHere();
   const { busy, error, send } = useSend();
+  // A part taken out is in hand for the job; what has no part, a fluid, only moves.
+  const takeOut = (line: PartLine): (() => Promise<unknown>) | undefined => {
+    const shelf = [line.shelf, ...line.others].find((one) => one && one.reservedHere > 0);
+    const inHand = shelf ? inHandOf(sheet, state.live, line, shelf.reservedHere) : [];
+    if (!shelf || inHand.length === 0) return move(line, 'issue');
+    const seen = `out of stores, ${shelf.location || shelf.number}`;
+    return () =>
+      Promise.resolve(
+        keep(
+          ...inHand.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: seen.slice(0, 300), item: shelf.id } })),
+        ),
+      );
+  };
   const move = (line: PartLine, kind: MoveBody['kind']): (() => Promise<unknown>) | undefined => {
     const shelf = [line.shelf, ...line.others].find((one) =>
       kind === 'reserve' ? one && one.onHand - one.reserved > 0 : one && one.reservedHere > 0,
@@ -95,7 +119,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
               line={line}
               busy={busy || state.handedOver !== undefined}
               onKeep={move(line, 'reserve')}
-              onTake={move(line, 'issue')}
+              onTake={takeOut(line)}
               run={run}
             />
           ))}
@@ -116,6 +140,22 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
       {state.handedOver ? null : <OrderTheRest parts={parts} isNext={here.length === 0} />}
     </>
   );
+}
+
+/** So many pieces of a line, shared among its parts that are not in hand yet. */
+function inHandOf(
+  sheet: SheetFile,
+  live: JobState['live'],
+  { need }: PartLine,
+  pieces: number,
+): readonly { readonly part: string; readonly count: number }[] {
+  let left = pieces;
+  return need.parts.flatMap((ref) => {
+    const part = newPart(sheet, ref, live);
+    const count = Math.min(left, part ? part.pieces - part.here : 0);
+    left -= Math.max(0, count);
+    return count > 0 ? [{ part: ref, count }] : [];
+  });
 }
 
 interface KitsHereProps {
@@ -165,7 +205,11 @@ interface PartRowProps {
   readonly run: (work: () => Promise<unknown>) => void;
 }
 
-function PartRow({ line: { need, shelf, others, kept, out, ordered, due, open }, busy, onKeep, onTake, run }: PartRowProps): ReactElement {
+function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElement {
+  const { need, shelf, others, kept, out, here, ordered, due, open } = line;
+  const { job, sheet, state, keep } = useHere();
+  const [asking, setAsking] = useState(false);
+  const came = state.handedOver ? [] : inHandOf(sheet, state.live, line, open);
   const free = (one: { onHand: number; reserved: number }): number => one.onHand - one.reserved;
   return (
     <tr>
@@ -201,11 +245,13 @@ function PartRow({ line: { need, shelf, others, kept, out, ordered, due, open },
         {[
           kept > 0 ? `${pieces(kept, need)} kept` : '',
           out > 0 ? `${pieces(out, need)} out` : '',
+          here > out ? `${pieces(here - out, need)} from elsewhere` : '',
           ordered > 0 ? `${ordered} on order${due === null ? '' : `, due ${dayWords(due)}`}` : '',
         ]
           .filter(Boolean)
           .join(', ')}
-        {open > 0 ? <div className="v-out">{pieces(open, need)} missing</div> : null}
+        {open > 0 && !state.handedOver ? <div className="v-out">{pieces(open, need)} missing</div> : null}
+        {open > 0 && state.handedOver && need.unit === 'piece' ? <div className="soft">where from was not said</div> : null}
       </td>
       <td>
         <div className="d-flex flex-wrap gap-1 justify-content-end">
@@ -219,7 +265,33 @@ function PartRow({ line: { need, shelf, others, kept, out, ordered, due, open },
               Take out<span className="visually-hidden"> {need.name}</span>
             </button>
           ) : null}
+          {came.length > 0 ? (
+            <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => setAsking(true)}>
+              It has come<span className="visually-hidden">: {need.name}</span>
+            </button>
+          ) : null}
         </div>
+        {asking ? (
+          <AskLine
+            about={`${job.id}.${need.name}`}
+            title={`New: ${pieces(open, need)} × ${need.name}`}
+            act="In hand"
+            fields={() => [
+              {
+                name: 'from',
+                label: 'Where it comes from',
+                required: true,
+                hint: 'Not out of stores: brought by the customer, over the counter.',
+                longest: 200,
+              },
+            ]}
+            onClose={() => setAsking(false)}
+            onDone={({ from = '' }) => {
+              keep(...came.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: from } })));
+              setAsking(false);
+            }}
+          />
+        ) : null}
       </td>
     </tr>
   );

@@ -1,4 +1,4 @@
-import { kitsFor, needsOf, partLines, type JobPartsView, type Parts } from '@jubb/contract/job';
+import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/contract/job';
 import { useQuery } from '@tanstack/react-query';
 import { get } from '../api/client.ts';
 import { useHere } from '../job/use-job.ts';
@@ -19,5 +19,5 @@ export function useParts(): { readonly parts: Parts | undefined; readonly error:
     placeholderData: (before: JobPartsView | undefined) => before,
   });
   if (!view) return { parts: undefined, error };
-  return { parts: { lines: partLines(needs, kits, view), kits, view }, error };
+  return { parts: { lines: partLines(needs, kits, view, (part) => piecesHere(state.sheet, part, state.live)), kits, view }, error };
 }

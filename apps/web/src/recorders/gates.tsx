@@ -1,18 +1,22 @@
-import { find, isKind, newMissing, partName, type Seal, type Step } from '@jubb/contract/job';
+import { find, isKind, newMissing, newPartsMissing, partName, type Seal, type Step } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { LineField } from '../kit/line-field.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useHere } from '../job/use-job.ts';
 import { RecorderLayout } from './layout.tsx';
-import { NewOnes } from './new-ones.tsx';
+import { NewFasteners, NewOnes } from './new-ones.tsx';
 
 /** What a step asks for before it may be done; nothing when it may. */
 export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
   const needs = newMissing(sheet, step, state.live);
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
-  if (needs?.why === 'new each time') return <NewOnes step={step} joint={needs.joint} />;
+  if (needs?.why === 'new each time') return <NewFasteners step={step} joint={needs.joint} />;
+  if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
+  // What no step puts in is asked for before the signature.
+  const unsaid = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];
+  if (unsaid.length > 0) return <NewOnes step={step} parts={unsaid} />;
   const seal = find(sheet.seals, step.record.seal);
   const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
   return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;

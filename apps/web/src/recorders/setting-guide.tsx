@@ -1,5 +1,5 @@
-import { presetFor, workingsForSetting, type SettingRun, type ShimLine, type Step } from '@jubb/contract/job';
-import { workings, type WorkingRun } from '@jubb/core';
+import { presetFor, shimsWanted, workingsForSetting, type PayloadOf, type SettingRun, type ShimLine, type Step } from '@jubb/contract/job';
+import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useHere } from '../job/use-job.ts';
 import { WorkingForm } from '../places/working-form.tsx';
@@ -18,8 +18,9 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
   const open = opened ?? (isAsked ? ids[0] : undefined);
   const working = open === undefined || open === 'none' ? undefined : workings.describe(open);
   if (ids.length === 0) return null;
-  const put = (answer: WorkingRun): void => {
-    keep({ kind: 'worked', payload: { working: answer.working, input: answer.input, setting: run.setting.ref }, step: step.ref });
+  const put = (answer: WorkingRun, taken: Taken): void => {
+    const { working: id, input } = answer;
+    keep({ kind: 'worked', payload: { working: id, input, setting: run.setting.ref, ...(taken ? { taken } : {}) }, step: step.ref });
     setOpened('none');
   };
   return (
@@ -44,16 +45,55 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
           working={working}
           draftKey={`${job.id}.${run.setting.ref}.${working.id}.${run.tries.length}.${run.worked.length}`}
           preset={presetFor(working.id, run, shims)}
-          under={(answer) => (
-            <p className="mt-3">
-              <button type="button" className="btn btn-primary" onClick={() => put(answer)}>
-                Done so; now read it again
-              </button>
-            </p>
-          )}
+          under={(answer) => <PutIn answer={answer} shims={shims} onDone={(taken) => put(answer, taken)} />}
         />
       ) : null}
     </section>
+  );
+}
+
+type Taken = PayloadOf<'worked'>['taken'];
+
+interface PutInProps {
+  readonly answer: WorkingRun;
+  readonly shims: readonly ShimLine[];
+  readonly onDone: (taken: Taken) => void;
+}
+
+/** What goes in by an answer, and which of it comes off the shelf. */
+function PutIn({ answer, shims, onDone }: PutInProps): ReactElement {
+  const wanted = shimsWanted(answer, shims);
+  const [left, setLeft] = useState<readonly number[]>([]);
+  const taken = wanted.flatMap(({ thickness, count, line }) => (line && !left.includes(thickness) ? [{ item: line.id, count }] : []));
+  return (
+    <div className="mt-3">
+      {wanted.map(({ thickness, count, line }) =>
+        line ? (
+          <label key={thickness} className="d-flex gap-2 align-items-center mb-1">
+            <input
+              type="checkbox"
+              className="form-check-input"
+              checked={!left.includes(thickness)}
+              onChange={({ target }) => setLeft(target.checked ? left.filter((one) => one !== thickness) : [...left, thickness])}
+            />
+            <span>
+              {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span> out of stores{' '}
+              <span className="soft">
+                {line.number}
+                {line.location ? `, shelf ${line.location}` : ''}
+              </span>
+            </span>
+          </label>
+        ) : (
+          <p key={thickness} className="soft mb-1">
+            {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span>: on no shelf, not taken out of stores
+          </p>
+        ),
+      )}
+      <button type="button" className="btn btn-primary mt-2" onClick={() => onDone(wanted.length > 0 ? taken : undefined)}>
+        Done so; now read it again
+      </button>
+    </div>
   );
 }
 

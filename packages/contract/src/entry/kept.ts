@@ -29,6 +29,12 @@ export interface KeptEntry<K extends EntryKind = EntryKind> {
 
 export type AnyKeptEntry = { [K in EntryKind]: KeptEntry<K> }[EntryKind];
 
+/** What stands of a job's entries: neither struck, nor a strike. */
+export function liveOf(entries: readonly AnyKeptEntry[]): readonly AnyKeptEntry[] {
+  const struck = new Set(entries.map(({ strikes }) => strikes));
+  return entries.filter(({ id, kind }) => !struck.has(id) && kind !== 'strike');
+}
+
 export function isKind<K extends EntryKind>(kind: K): (entry: AnyKeptEntry) => entry is Extract<AnyKeptEntry, { kind: K }> {
   return (entry): entry is Extract<AnyKeptEntry, { kind: K }> => entry.kind === kind;
 }

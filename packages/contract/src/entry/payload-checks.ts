@@ -1,4 +1,4 @@
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsNumber, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNumber, IsString, Matches, Max, MaxLength, Min } from 'class-validator';
 
 const REF = /^[a-z0-9]+(-{1,2}[a-z0-9]+)*$/u;
 
@@ -17,6 +17,15 @@ export function Ref(): PropertyDecorator {
 /** A file by its content: the SHA-256 of its bytes, in hexadecimal. */
 export function FileRef(): PropertyDecorator {
   return Matches(/^[0-9a-f]{64}$/u, { message: 'must be the SHA-256 of a file, 64 hexadecimal digits' });
+}
+
+/** How many of something: 1 to 1000. */
+export function Pieces(): PropertyDecorator {
+  return (target, property) => {
+    IsInt({ message: 'must be a whole number' })(target, property);
+    Min(1, { message: 'must be at least 1' })(target, property);
+    Max(1000, { message: 'must be at most 1000' })(target, property);
+  };
 }
 
 export function Figures(least: number, most: number, fewest = 1): PropertyDecorator {

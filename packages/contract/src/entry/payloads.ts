@@ -48,7 +48,7 @@ import {
   type Stage,
   type ValueList,
 } from '../words.js';
-import { Figures, FileRef, Ref, Words } from './payload-checks.js';
+import { Figures, FileRef, Pieces, Ref, Words } from './payload-checks.js';
 
 export * from './build-payloads.js';
 
@@ -72,10 +72,7 @@ export class Spot {
 export class CameOffPayload {
   @IsOptional() @Ref() part?: string;
   @Words(200) name: string;
-  @IsInt({ message: 'must be a whole number' })
-  @Min(1, { message: 'must be at least 1' })
-  @Max(1000, { message: 'must be at most 1000' })
-  count: number;
+  @Pieces() count: number;
   @IsOptional() @Words(100) place?: string;
   @IsOptional() @Words(60) tray?: string;
   /** Thread and length, or a length alone, where several differ: "M8 x 25". */
@@ -130,10 +127,7 @@ export class WentInPayload {
   /** The line, and what it names. */
   @IsUUID() line: string;
   @Words(200) name: string;
-  @IsInt({ message: 'must be a whole number' })
-  @Min(1, { message: 'must be at least 1' })
-  @Max(1000, { message: 'must be at most 1000' })
-  count: number;
+  @Pieces() count: number;
 }
 
 const LONGEST_WAIT_S = 14 * 24 * 3600;
@@ -208,6 +202,12 @@ export class DecisionPayload {
   @IsOptional() @ValidateNested() @Type(() => FailedBy) cause?: FailedBy;
 }
 
+/** Pieces of a stock line that go in. */
+export class Taken {
+  @IsUUID() item: string;
+  @Pieces() count: number;
+}
+
 /** A working that was used on the job: what went in is kept, the server works it out again and keeps the result. */
 export class WorkedPayload {
   @Matches(/^[a-z]+\.[a-z0-9-]+$/u, { message: 'must be the id of a working' }) working: string;
@@ -218,6 +218,8 @@ export class WorkedPayload {
   @IsOptional() @Ref() setting?: string;
   @IsOptional() @Ref() fit?: string;
   @IsOptional() @Ref() joint?: string;
+  /** Shims out of stores that lie in at the setting from now on: all of the pack. */
+  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => Taken) taken?: Taken[];
 }
 
 /** What the customer said to a quote, by the link that was sent. */
@@ -309,9 +311,14 @@ export class OldSealOutPayload {
   @IsOptional() @Words(300) words?: string;
 }
 
-/** Before an act that cannot be undone: what takes the place of the part lies here. */
+/** What takes the place of a part lies here: before an act that cannot be undone, and before anything new goes in. */
 export class ReplacementHerePayload {
   @Words(300) seen: string;
+  /** Of which part, and how many; nothing where it is said of the step as a whole. */
+  @IsOptional() @Ref() part?: string;
+  @IsOptional() @Pieces() count?: number;
+  /** The stock line that they are taken out of by this. */
+  @IsOptional() @IsUUID() item?: string;
 }
 
 /** A fluid that came out: how much, what it looked like. */

@@ -1,6 +1,6 @@
 import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { SheetFile, Step } from '../sheet/file.js';
-import { find } from '../sheet/resolve.js';
+import { partsPutIn } from './new-parts.js';
 import type { Decision, Mark, StepState } from './state.js';
 
 /** Something that has to go in again, from the line of the ledger that says how it came off. */
@@ -103,10 +103,8 @@ export function buildSteps(sheet: SheetFile, steps: readonly StepState[], build:
   return [...own.map((state) => ({ state, lines: lines.get(state) ?? [] })), ...(rest.length > 0 ? [{ lines: rest }] : [])];
 }
 
-function putsIn(sheet: SheetFile, { putsIn: named = [], record }: Step, part: string | undefined): boolean {
-  if (part === undefined) return false;
-  const byRecord = [find(sheet.joints, record.joint), find(sheet.seals, record.seal), find(sheet.fits ?? [], record.fit)];
-  return named.includes(part) || byRecord.some((line) => line?.part === part);
+function putsIn(sheet: SheetFile, step: Step, part: string | undefined): boolean {
+  return part !== undefined && partsPutIn(sheet, step).includes(part);
 }
 
 /** What must be done early, for it cannot be done later: not done yet, with what makes it too late. */

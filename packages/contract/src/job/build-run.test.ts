@@ -3,7 +3,7 @@ import { book, demoSheet, putIn, type Line } from './book.test-kit.js';
 import { buildSteps, earlySteps } from './build-list.js';
 import { earlierOf, spread } from './earlier.js';
 import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit } from './fit-run.js';
-import { newFirst } from './new-first.js';
+import { newMissing } from './new-first.js';
 import { settingRun } from './setting-run.js';
 import { workOut } from './measured.js';
 import { jobState, type JobState } from './state.js';
@@ -94,9 +94,9 @@ describe('clocks', () => {
 });
 
 test('screws that are new each time are seen before they are pulled, and not before they are loosened', () => {
-  expect(newFirst(shaft, stepOf(shaft, 'on-the-machine'))).toMatchObject({ why: 'new each time', joint: { ref: 'flange-front' } });
-  expect(newFirst(axle, stepOf(axle, 'caps-on'))).toBeUndefined();
-  expect(newFirst(shaft, { ...stepOf(shaft, 'on-the-machine'), stage: 'strip' })).toBeUndefined();
+  expect(newMissing(shaft, stepOf(shaft, 'on-the-machine'), [])).toMatchObject({ why: 'new each time', joint: { ref: 'flange-front' } });
+  expect(newMissing(axle, stepOf(axle, 'caps-on'), [])).toBeUndefined();
+  expect(newMissing(shaft, { ...stepOf(shaft, 'on-the-machine'), stage: 'strip' }, [])).toBeUndefined();
 });
 
 describe('settings by their act', () => {

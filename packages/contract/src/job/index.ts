@@ -20,6 +20,8 @@ export * from './working-for.js';
 export * from './measured.js';
 export * from './joint-run.js';
 export * from './new-first.js';
+export * from './new-parts.js';
+export * from './out-of-stores.js';
 export * from './pull-look.js';
 export * from './setting-run.js';
 export * from './setting-guide.js';

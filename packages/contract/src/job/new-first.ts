@@ -2,21 +2,47 @@ import type { AnyKeptEntry } from '../entry/kept.js';
 import type { Joint, SheetFile, Step } from '../sheet/file.js';
 import { find } from '../sheet/resolve.js';
 import { sinceUndone } from './joint-run.js';
+import { newPartsMissing, partsPutIn, type NewPart } from './new-parts.js';
 
-/** Why the new part is seen before a step: it cannot be undone, or its fasteners are new each time. */
-export type NewFirst = { readonly why: 'no way back' } | { readonly why: 'new each time'; readonly joint: Joint };
+/** Why the new part is seen before a step: it cannot be undone, its fasteners are new each time, or what it puts in is renewed. */
+export type NewFirst =
+  | { readonly why: 'no way back' }
+  | { readonly why: 'new each time'; readonly joint: Joint }
+  | { readonly why: 'renewed'; readonly parts: readonly NewPart[] };
 
-export function newFirst(sheet: SheetFile, step: Step | undefined): NewFirst | undefined {
-  if (!step) return undefined;
-  if (step.noWayBack) return { why: 'no way back' };
-  // What is loosened on arrival or in the strip goes by the old ones.
-  const joint = step.stage === 'build' || step.stage === 'prove' ? find(sheet.joints, step.record.joint) : undefined;
-  return joint?.renewEachTime ? { why: 'new each time', joint } : undefined;
+/** What was loosened on arrival or in the strip goes by the old ones. */
+function putsTogether({ stage }: Step): boolean {
+  return stage === 'build' || stage === 'prove';
 }
 
-/** The same where it was not seen yet; the new ones of a joint that was undone again have become old ones. */
+/** Whether something new must be seen before a step, by its sheet; which parts are renewed is seen on the job alone. */
+export function mayNeedNew(sheet: SheetFile, step: Step | undefined): boolean {
+  if (!step) return false;
+  return step.noWayBack === true || (putsTogether(step) && (eachTime(sheet, step) !== undefined || partsPutIn(sheet, step).length > 0));
+}
+
+function eachTime(sheet: SheetFile, { record }: Step): Joint | undefined {
+  const joint = find(sheet.joints, record.joint);
+  return joint?.renewEachTime ? joint : undefined;
+}
+
+/** What is not here yet that must be before a step; the new fasteners of a joint that was undone again have become old ones. */
 export function newMissing(sheet: SheetFile, step: Step | undefined, live: readonly AnyKeptEntry[]): NewFirst | undefined {
-  const needs = newFirst(sheet, step);
-  const since = needs?.why === 'new each time' ? sinceUndone(needs.joint, live) : live;
-  return since.some(({ kind, step: of }) => kind === 'replacement-here' && of === step?.ref) ? undefined : needs;
+  if (!step) return undefined;
+  const isSaid = (since: readonly AnyKeptEntry[], part?: string): boolean =>
+    since.some(
+      (entry) =>
+        entry.kind === 'replacement-here' &&
+        (entry.step === step.ref && entry.payload.part === undefined ? true : part !== undefined && entry.payload.part === part),
+    );
+  if (step.noWayBack && !isSaid(live)) return { why: 'no way back' };
+  if (!putsTogether(step)) return undefined;
+  const joint = eachTime(sheet, step);
+  if (joint && !isSaid(sinceUndone(joint, live), joint.part)) return { why: 'new each time', joint };
+  const parts = newPartsMissing(
+    sheet,
+    live,
+    partsPutIn(sheet, step).filter((ref) => ref !== joint?.part),
+  );
+  return parts.length > 0 ? { why: 'renewed', parts } : undefined;
 }

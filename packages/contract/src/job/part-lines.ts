@@ -13,10 +13,12 @@ export interface PartLine {
   readonly others: readonly Shelf[];
   readonly kept: number;
   readonly out: number;
+  /** Pieces that were said to be in hand, wherever they came from. */
+  readonly here: number;
   readonly ordered: number;
   readonly due: string | null;
   readonly offers: readonly SupplierOffer[];
-  /** Pieces that are neither kept, nor out, nor on order. */
+  /** Pieces that are neither in hand, nor kept, nor out, nor on order. */
   readonly open: number;
 }
 
@@ -26,12 +28,20 @@ export interface Parts {
   readonly view: JobPartsView;
 }
 
-/** Each need with where it stands: on the shelf, kept, out, on order by itself or in a kit. */
-export function partLines(needs: readonly Need[], kits: readonly KitOffer[], view: JobPartsView): readonly PartLine[] {
-  return needs.map((need, place) => lineOf(need, place, kits, view));
+/** Pieces of a part that are said to be in hand. */
+type HereOf = (part: string) => number;
+
+/** Each need with where it stands: in hand, on the shelf, kept, out, on order by itself or in a kit. */
+export function partLines(
+  needs: readonly Need[],
+  kits: readonly KitOffer[],
+  view: JobPartsView,
+  hereOf: HereOf = () => 0,
+): readonly PartLine[] {
+  return needs.map((need, place) => lineOf(need, place, kits, view, hereOf));
 }
 
-function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, offers, ordered }: JobPartsView): PartLine {
+function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, offers, ordered }: JobPartsView, hereOf: HereOf): PartLine {
   const shelf = stock.find(({ number }) => number === need.number);
   const others = stock.filter(
     (line) => line !== shelf && line.unit === need.unit && need.designation !== null && line.designation === need.designation,
@@ -56,16 +66,18 @@ function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, o
     }, 0);
   const keptAll = kept + byKit(({ reservedHere }) => reservedHere);
   const outAll = out + byKit(({ issuedHere }) => issuedHere);
+  const here = need.parts.reduce((sum, part) => sum + hereOf(part), 0);
   return {
     need,
     shelf,
     others,
     kept: keptAll,
     out: outAll,
+    here,
     ordered: onWay,
     due: own.find(({ due }) => due !== null)?.due ?? ownKits[0]?.order.due ?? null,
     offers: offers.filter(({ number }) => number === need.number),
-    open: Math.max(0, need.pieces - keptAll - outAll - onWay),
+    open: Math.max(0, need.pieces - keptAll - Math.max(outAll, here) - onWay),
   };
 }
 

@@ -2,6 +2,7 @@ import type { ShimLine } from '../dto/stores.js';
 import type { Family } from '../words.js';
 import type { Setting } from '../sheet/file.js';
 import { baseOf, settingQuantity } from '../sheet/resolve.js';
+import { packPieces, type WorkingRun } from '@jubb/core';
 import { workedWith, type SettingRun } from './setting-run.js';
 
 /** The workings that help to set something by its kind and method, the likeliest first; none where it is set by hand alone. */
@@ -29,6 +30,53 @@ export function workingsForSetting({ kind, method }: Pick<Setting, 'kind' | 'met
   }
 }
 
+/** Where the workings that pick shims say which go in: of all packs of the setting, every piece. */
+const PACKS: Readonly<Record<string, readonly string[]>> = {
+  'bearing.shim': ['pack'],
+  'compressor.air-gap': ['pack'],
+  'gear.backlash': ['teethPack', 'otherPack'],
+};
+
+/** A pack is written to the micrometre: a shim of inches differs by less than that. */
+const WRITTEN_MM = 0.001;
+
+/** A shim that goes in, and where it lies; nothing where no shelf has that thickness. */
+export interface ShimWanted {
+  readonly thickness: number;
+  readonly count: number;
+  readonly line: ShimLine | undefined;
+}
+
+/** The shims that an answer puts in, each with the stock line that has most of it free. */
+export function shimsWanted(
+  { working, output }: Pick<WorkingRun, 'working' | 'output'>,
+  shims: readonly ShimLine[],
+): readonly ShimWanted[] {
+  const pieces = (PACKS[working] ?? []).flatMap((name) => (typeof output[name] === 'string' ? packPieces(output[name]) : []));
+  return [...new Set(pieces.map(({ thickness }) => thickness))].map((thickness) => ({
+    thickness,
+    count: pieces.reduce((sum, one) => sum + (one.thickness === thickness ? one.count : 0), 0),
+    line: shims
+      .filter((one) => Math.abs(one.thicknessMm - thickness) < WRITTEN_MM)
+      .toSorted((one, other) => freeOf(other) - freeOf(one))[0],
+  }));
+}
+
+function freeOf({ onHand, reserved }: ShimLine): number {
+  return onHand - reserved;
+}
+
+/** What can be put in: free on the shelf, and what lies in there already, which comes back when another pack goes in. */
+function shelfOf({ worked }: SettingRun, shims: readonly ShimLine[]): readonly { readonly thickness: number; readonly count: number }[] {
+  const lying = worked.findLast(({ payload }) => payload.taken !== undefined)?.payload.taken ?? [];
+  const counts = new Map<number, number>();
+  for (const line of shims) {
+    const count = Math.floor(freeOf(line)) + lying.reduce((sum, one) => sum + (one.item === line.id ? one.count : 0), 0);
+    if (count >= 1) counts.set(line.thicknessMm, (counts.get(line.thicknessMm) ?? 0) + count);
+  }
+  return [...counts].map(([thickness, count]) => ({ thickness, count }));
+}
+
 type Preset = Readonly<Record<string, unknown>>;
 
 /**
@@ -43,11 +91,8 @@ export function presetFor(working: string, run: SettingRun, shims: readonly Shim
   const aim = setting.aim ? { aim: `${baseOf(setting.aim.figure, 'length')} mm` } : {};
   const last = tries.at(-1);
   const readings = last?.entry.payload.readings ?? [];
-  const free = shims.filter(({ onHand, reserved }) => onHand - reserved >= 1);
-  const shelf =
-    free.length > 0
-      ? { shelf: free.map(({ thicknessMm, onHand, reserved }) => ({ thickness: thicknessMm, count: Math.floor(onHand - reserved) })) }
-      : {};
+  const free = shelfOf(run, shims);
+  const shelf = free.length > 0 ? { shelf: free } : {};
   const before = workedWith(run, working)?.working?.output;
   switch (working) {
     case 'bearing.shim':

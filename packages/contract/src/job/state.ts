@@ -18,6 +18,7 @@ import {
   type ReconcileLine,
 } from './counts.js';
 import { withFound } from './found.js';
+import { newPartsMissing, newPartWords } from './new-parts.js';
 import { movedOf, openEnds, type Moved, type OpenEnd } from './open-ends.js';
 import { buildList, notIn, type BuildLine } from './build-list.js';
 import { duesOf, type Due } from './obligations.js';
@@ -361,6 +362,7 @@ export function stopsSigning(state: JobState): readonly string[] {
       .map(({ obligation: { name, why }, by }) => `Made necessary again: ${name} (${by}). ${why}`),
     ...state.marks.filter(({ met }) => !met).map(({ what, mark }) => `Mark not met: ${what}, ${mark}`),
     ...state.conflicts.map(twiceWords),
+    ...newPartsMissing(state.sheet, state.live).map((part) => `New, and not said to be here: ${newPartWords(state.sheet, part)}`),
     ...notIn(state.build).map(({ name, count, inNow }) => `Not in yet: ${count - inNow} × ${name}`),
     ...state.moved.map(({ what }) => `Not back where it was: ${what}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),

@@ -1,7 +1,15 @@
 import { dropZeros, formatQuantity, unitBySymbol, workings, type Window } from '@jubb/core';
 import type { AnyKeptEntry } from '../entry/kept.js';
 import type { OwedLine } from '../dto/views.js';
-import type { CameOffPayload, CameOutPayload, FailedBy, NutPayload, OwedPayload, PullPayload } from '../entry/payloads.js';
+import type {
+  CameOffPayload,
+  CameOutPayload,
+  FailedBy,
+  NutPayload,
+  OwedPayload,
+  PullPayload,
+  ReplacementHerePayload,
+} from '../entry/payloads.js';
 import type { Joint, JointStage, SheetFile } from '../sheet/file.js';
 import { find, partName, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
@@ -15,6 +23,11 @@ import { didWords, verdictOf } from './setting-run.js';
 /** Digits after the point that a bench reads: hundredths of a millimetre and finer when a limit asks. */
 export function mm(length: number, window: Window = {}): string {
   return formatQuantity(length, 'length', undefined, window);
+}
+
+/** "New, in hand: 2 × Lip seal, shelf B3". */
+function newHereWords({ part, count = 1, seen }: ReplacementHerePayload, sheet: SheetFile): string {
+  return part === undefined ? `The new one is here: ${seen}` : `New, in hand: ${count} × ${partName(sheet, part)}, ${seen}`;
 }
 
 export function inUnit(base: number, symbol: string): string {
@@ -176,7 +189,7 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
         .join(', ');
     }
     case 'replacement-here':
-      return `The new one is here: ${entry.payload.seen}`;
+      return newHereWords(entry.payload, sheet);
     case 'came-out':
       return cameOutWords(entry.payload);
     case 'hold':

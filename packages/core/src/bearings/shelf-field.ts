@@ -151,6 +151,14 @@ export function packWords({ pieces }: Pack, sizes: readonly Size[]): string {
   return `${pieces.map(({ size, count }) => `${count > 1 ? `${count} × ` : ''}${mm(sizes[size]!.thickness).replace(' mm', '')}`).join(' + ')} mm`;
 }
 
+/** A pack as `packWords` writes it, taken apart again: pieces of each thickness, mm. */
+export function packPieces(words: string): readonly { readonly thickness: number; readonly count: number }[] {
+  return [...words.matchAll(/(?:(\d+) × )?(\d+(?:\.\d+)?)/gu)].map(([, count = '1', thickness]) => ({
+    thickness: Number(thickness),
+    count: Number(count),
+  }));
+}
+
 /** Thicknesses in the order in which they lie: the two thickest outside, the thin ones between. */
 function layers({ pieces }: Pack, sizes: readonly Size[]): readonly number[] {
   const all = pieces

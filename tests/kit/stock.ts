@@ -1,0 +1,20 @@
+import type { StockView } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+import type { Client } from './client.ts';
+
+/** A movement of a stock line, taken now. */
+export function move(kind: string, quantity: number, more: object = {}): object {
+  return { id: uuid(), kind, quantity, takenAt: new Date().toISOString(), ...more };
+}
+
+/** A stock line as it is made: a ring. */
+export function item(number: string): object {
+  return { number, name: 'Ring', kind: 'o-ring', unit: 'piece', minimum: 0, priceMinor: 90 };
+}
+
+/** A new stock line that holds so many pieces; its id. */
+export async function shelf(client: Client, quantity: number, more: object = {}): Promise<string> {
+  const { id } = await client.made<StockView>('/stock', { ...item(`N-${uuid().slice(-8)}`), ...more });
+  if (quantity > 0) await client.made(`/stock/${id}/moves`, move('receive', quantity));
+  return id;
+}
