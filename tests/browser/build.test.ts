@@ -66,7 +66,7 @@ test('a joint without a number: worked out from its screw, refused for a thread 
   expect(await hand.faults()).toEqual([]);
   await hand.use('Go on by');
   // New each time: the old ones do not go back.
-  await hand.fill('Not out of stores', 'out of the axle kit');
+  await hand.fill('Where they come from', 'out of the axle kit');
   await hand.use('New ones in hand');
   await hand.sees('Set the wrench to');
   await allKept(hand);

@@ -217,7 +217,7 @@ test('a propeller shaft: flange screws new each time, torque then angle by flats
   await openBuild(at, 'Flange screws, front', 'prove');
   await hand.sees('New each time');
   expect(await hand.faults()).toEqual([]);
-  await hand.fill('Not out of stores', 'out of the screw kit');
+  await hand.fill('Where they come from', 'out of the screw kit');
   await hand.use('New ones in hand');
   await hand.sees('Set the wrench to');
   await hand.use('Trouble');
@@ -286,7 +286,7 @@ test('a digital wrench: what a pull shows is seen as it happens, and counts only
   // The wrench that this tablet was used with last.
   await hand.page.evaluate((toolId) => localStorage.setItem('jubb.tool.torque-wrench', toolId), wrench.toolId);
   await openBuild({ hand, id }, 'Flange screws, rear', 'prove');
-  await hand.fill('Not out of stores', 'out of the screw kit');
+  await hand.fill('Where they come from', 'out of the screw kit');
   await hand.use('New ones in hand');
   await hand.sees('wrench W7');
   const pull = (fastener: Fastener, ...faults: readonly Fault[]): Promise<void> =>

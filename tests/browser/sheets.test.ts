@@ -216,7 +216,7 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   await hand.page.setOfflineMode(true);
   await hand.press('Enter');
   await hand.sees('New each time');
-  await hand.fill('Not out of stores', 'out of the axle kit');
+  await hand.fill('Where they come from', 'out of the axle kit');
   await hand.press('Enter');
   await hand.sees('full 91 N·m');
   expect(await hand.faults()).toEqual([]);

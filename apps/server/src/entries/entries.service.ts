@@ -7,6 +7,7 @@ import {
   jobState,
   limitQuantity,
   liveOf,
+  mayAccept,
   mayMake,
   outOfStores,
   storesMoves,
@@ -22,6 +23,7 @@ import {
   withOneFound,
   workingFor,
   workOut,
+  type AcceptedPayload,
   type AnyKeptEntry,
   type CameOffPayload,
   type EndPlayPayload,
@@ -75,6 +77,7 @@ const GUARDED = new Set<string>([
   'pinned',
   'owed-settled',
   'stage',
+  'accepted',
 ]);
 function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
   // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
@@ -463,6 +466,19 @@ function checkStage({ stage, why }: StagePayload, state: JobState, role: Role): 
     ]);
 }
 
+/** Only a reading that is unsure is accepted: one that is out is set anew, one that is in needs nobody. */
+function checkAccepted({ setting }: AcceptedPayload, state: JobState): void {
+  const last = state.settings.find((run) => run.setting.ref === setting)?.tries.at(-1);
+  if (!last || !mayAccept(last))
+    throw badInput([
+      {
+        field: 'payload.setting',
+        given: setting,
+        allowed: `has no unsure reading that could be accepted: ${last ? `the last one is ${last.accepted === undefined ? (last.verdict ?? 'not judged') : 'accepted already'}` : 'it was not read yet'}`,
+      },
+    ]);
+}
+
 function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): void {
   // What stands earlier in the same batch is there already for what comes after it.
   const held = [...before];
@@ -482,6 +498,7 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
         throw badInput([{ field: `payload.${field}`, given: id, allowed }]);
     }
     checkFirst(content, held, sheet);
+    if (content.kind === 'accepted') checkAccepted(content.payload as AcceptedPayload, jobState(sheet, held));
     if (content.kind === 'stage') checkStage(content.payload as StagePayload, jobState(sheet, held), role);
     const stops =
       content.kind === 'sign'

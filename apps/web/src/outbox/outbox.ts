@@ -65,7 +65,10 @@ class Outbox {
     this.#set([...this.#held, ...held]);
     try {
       const transaction = (await store()).transaction('held', 'readwrite');
-      await Promise.all([...held.map((one) => transaction.store.put(one)), transaction.done]);
+      const puts = held.map((one) => transaction.store.put(one));
+      // Committed at once: a page that is left in this moment does not take it along.
+      transaction.commit();
+      await Promise.all([...puts, transaction.done]);
     } catch {
       // No room, or no storage at all: it is said, and they are sent from here as long as the page is open.
       this.#homeless = new Set([...this.#homeless, ...held.map(({ id }) => id)]);

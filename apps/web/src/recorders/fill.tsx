@@ -130,7 +130,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
   return (
     <Measure
       draftKey={`${step.ref}.depth`}
-      name="Depth below the face"
+      name={`Depth below the ${seal.depthFrom ?? 'face'}`}
       quantity="length"
       window={windowOf(seal.depth, 'length')}
       toolKind={seal.tool}
@@ -143,7 +143,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
         keep({ kind: 'seal-fitted', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) });
         setSeen(undefined);
       }}
-      intro={<p>Depth below the hub face, at three places round the rim.</p>}
+      intro={<p>Depth below the {seal.depthFrom ?? 'face of the bore'}, at three places round the rim.</p>}
       source={<Trust of={seal.depth} documents={sheet.documents} />}
     />
   );

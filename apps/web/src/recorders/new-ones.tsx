@@ -55,7 +55,7 @@ export function NewOnes({ step, parts, children }: NewOnesProps): ReactElement {
       {error ? <p className="soft mb-1">The shelves cannot be seen now.</p> : null}
       <LineField
         label={
-          mustSay ? `Where they come from: ${elsewhere.map(({ words }) => words).join(', ')}` : 'Not out of stores: where they come from'
+          mustSay ? `Where they come from: ${elsewhere.map(({ words }) => words).join(', ')}` : 'Where they come from, if not out of stores'
         }
         longest={200}
         placeholder="From the kit, brought by the customer …"

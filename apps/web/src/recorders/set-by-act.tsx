@@ -33,8 +33,8 @@ export function SetByAct({ run, step, wide }: SetByActProps): ReactElement | nul
             <>
               {found}
               {acts === 0
-                ? 'Turn the hub and pull the bolt, slowly, until it clicks. The click is the setting: it is never backed off, and no torque stands in for it.'
-                : 'Turn the hub on by half a turn and pull until it clicks once more.'}
+                ? 'Turn what runs on it and pull the bolt, slowly, until it clicks. The click is the setting: it is never backed off, and no torque stands in for it.'
+                : 'Turn it on by half a turn and pull until it clicks once more.'}
             </>
           }
           primary={{ label: 'It clicked', run: done }}

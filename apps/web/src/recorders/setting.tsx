@@ -1,8 +1,19 @@
-import { actOf, baseOf, readsAsFound, settingQuantity, settingWindow, type Bearings, type SettingRun, type Step } from '@jubb/contract/job';
+import {
+  actOf,
+  baseOf,
+  mayAccept,
+  readsAsFound,
+  settingQuantity,
+  settingWindow,
+  type Bearings,
+  type SettingRun,
+  type Step,
+} from '@jubb/contract/job';
 import { workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../drawings/castle-nut.tsx';
 import { SettingLine } from '../drawings/setting-line.tsx';
+import { AskLine } from '../kit/ask-line.tsx';
 import { Trust } from '../kit/pieces.tsx';
 import { useDraft, useUnkept } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
@@ -38,8 +49,13 @@ export function SettingRecorder({ step }: { readonly step: Step }): ReactElement
     case 'act':
       return <SetByAct run={run} step={step} wide={<Line run={run} />} />;
     case 'set':
-      return <RecorderLayout say="Set, and inside the window." wide={<Line run={run} />} />;
+      return <RecorderLayout say={setWords(run)} wide={<Line run={run} />} />;
   }
+}
+
+function setWords({ tries }: SettingRun): string {
+  const accepted = tries.at(-1)?.accepted;
+  return accepted === undefined ? 'Set, and inside the window.' : `Unsure, and accepted by the foreman: ${accepted}.`;
 }
 
 export function ProofRecorder({ step }: { readonly step: Step }): ReactElement | null {
@@ -85,7 +101,7 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
           </>
         ),
       }}
-      say={`Seat the bearings, turning the hub. Then back off about ${backOff}°, to where a slot shows the hole.`}
+      say={`Seat the bearings, turning what runs on them. Then back off about ${backOff}°, to where a slot shows the hole.`}
       primary={{ label: 'Seated and backed off', run: seated, disabled: !wrench }}
       drawing={<CastleNut slots={nut.slots} openings={nut.openings} angle={-backOff} />}
       wide={run.tries.length > 0 ? <Line run={run} /> : undefined}
@@ -140,19 +156,22 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
       })}
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       intro={
-        <p className="mb-2">
-          {words}
-          {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
-          {moment === 'locked' && by === 'locked' ? 'When it is in, bend the tab, or secure the nut as the sheet says. ' : null}
-          {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
-          {moment === 'now' && readFirst !== undefined ? (
-            <b className="d-block">
-              Locking changed it the last time: before it is locked it should read {units.text(readFirst, quantity, window)}.
-            </b>
-          ) : null}
-          {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
-          {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} bearings={bearings} /> : null}
-        </p>
+        <>
+          <Unsure run={run} step={step} />
+          <p className="mb-2">
+            {words}
+            {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
+            {moment === 'locked' && by === 'locked' ? 'When it is in, bend the tab, or secure the nut as the sheet says. ' : null}
+            {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
+            {moment === 'now' && readFirst !== undefined ? (
+              <b className="d-block">
+                Locking changed it the last time: before it is locked it should read {units.text(readFirst, quantity, window)}.
+              </b>
+            ) : null}
+            {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
+            {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} bearings={bearings} /> : null}
+          </p>
+        </>
       }
       source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}
       wide={
@@ -166,6 +185,40 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
         ) : undefined
       }
     />
+  );
+}
+
+/** The last reading is unsure: what settles it, and the foreman's word where no tool of the shop can. */
+function Unsure({ run, step }: PhaseProps): ReactElement | null {
+  const { job, person, keep } = useHere();
+  const [asking, setAsking] = useState(false);
+  const last = run.tries.at(-1);
+  if (!last || !mayAccept(last)) return null;
+  return (
+    <div className="mb-2">
+      <p className="mb-1">
+        <b className="v-unsure">The last reading is unsure.</b> Read again, more often or with a finer tool
+        {person.role === 'foreman' ? '.' : '; where there is none, the foreman may accept it with the reason.'}
+      </p>
+      {person.role === 'foreman' ? (
+        <button type="button" className="btn btn-plain" onClick={() => setAsking(true)}>
+          Accept it as it is
+        </button>
+      ) : null}
+      {asking ? (
+        <AskLine
+          about={`${job.id}.${step.ref}`}
+          title={`Accept ${run.setting.name} although it is unsure`}
+          act="Accept it"
+          fields={() => [{ name: 'why', label: 'Why it may stay so', required: true, hint: 'It is printed in the report.', longest: 300 }]}
+          onClose={() => setAsking(false)}
+          onDone={({ why = '' }) => {
+            keep({ kind: 'accepted', payload: { setting: run.setting.ref, why }, step: step.ref });
+            setAsking(false);
+          }}
+        />
+      ) : null}
+    </div>
   );
 }
 
@@ -328,6 +381,7 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
                 <td className="fig fs-5">
                   {units.show(one.play, quantity, window).figure}{' '}
                   {one.verdict ? <small className={`v-${one.verdict}`}>{one.verdict}</small> : null}
+                  {one.accepted === undefined ? null : <small className="soft d-block">accepted: {one.accepted}</small>}
                 </td>
               </tr>
             ))}

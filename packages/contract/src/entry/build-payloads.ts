@@ -72,6 +72,12 @@ export class EndPlayPayload {
   @IsString() @MaxLength(10) unit: string;
 }
 
+/** An unsure reading of a setting that the foreman lets stand, and why; the report prints it. */
+export class AcceptedPayload {
+  @Ref() setting: string;
+  @Words(300) why: string;
+}
+
 /** Where the marking compound is worn off, of the gears whose backlash is a setting. */
 export class PatternPayload {
   @Ref() setting: string;

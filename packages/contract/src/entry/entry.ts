@@ -37,6 +37,7 @@ export const ENTRY_PAYLOADS = {
   'seal-fitted': payloads.SealFittedPayload,
   nut: payloads.NutPayload,
   'end-play': payloads.EndPlayPayload,
+  accepted: payloads.AcceptedPayload,
   pattern: payloads.PatternPayload,
   'gear-moved': payloads.GearMovedPayload,
   pull: payloads.PullPayload,

@@ -88,6 +88,13 @@ describe('where a need stands', () => {
     expect(partLines([need('A', 4), need('B', 1)], [kit], view)[0]).toMatchObject(expected);
   });
 
+  test('what is in hand from elsewhere is not missing; what was taken out of stores is not counted twice', () => {
+    const line = (view: JobPartsView, here: number): object => partLines([need('A', 4)], [], view, () => here)[0]!;
+    expect(line(NOTHING, 3)).toMatchObject({ here: 3, out: 0, open: 1 });
+    expect(line({ ...NOTHING, stock: [shelf('A', { issuedHere: 2 })] }, 2)).toMatchObject({ here: 2, out: 2, open: 2 });
+    expect(line(NOTHING, 4)).toMatchObject({ open: 0 });
+  });
+
   test('another line of the same designation fits, in the same unit only', () => {
     const bearing = need('A', 1, { designation: '6205-2RS' });
     const stock = [shelf('A', { onHand: 0 }), shelf('Z', { designation: '6205-2RS' }), shelf('Y', { designation: '6205-2RS', unit: 'L' })];

@@ -136,14 +136,15 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
     const own = job.entries.filter(
       (entry) => entry.strikes !== null || ('setting' in entry.payload && entry.payload.setting === setting.ref),
     );
-    const rows = rowsOf({ ...job, entries: own }, ['nut', 'worked', 'gear-moved', 'end-play'], times, (entry, look) => [
+    const rows = rowsOf({ ...job, entries: own }, ['nut', 'worked', 'gear-moved', 'end-play', 'accepted'], times, (entry, look) => [
       entryWords(entry as unknown as AnyKeptEntry, sheet),
       entry.kind === 'end-play' ? settingReadings(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
       look.tool,
       look.who,
       look.when,
     ]);
-    const left = proved ? `As left: ${figure(proved.play, window)}, ${proved.verdict ?? ''}.` : 'Not proved yet.';
+    const accepted = proved?.accepted === undefined ? '' : `, accepted by the foreman: ${proved.accepted}`;
+    const left = proved ? `As left: ${figure(proved.play, window)}, ${proved.verdict ?? ''}${accepted}.` : 'Not proved yet.';
     return {
       title: `${setting.name}, as left`,
       text: [

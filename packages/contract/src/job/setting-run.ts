@@ -28,6 +28,8 @@ export interface SettingTry {
   readonly entry: KeptEntry<'end-play'>;
   readonly play: number;
   readonly verdict: string | undefined;
+  /** Why the foreman lets it stand although it is unsure. */
+  readonly accepted?: string;
   /** What was done to the nut before this reading. */
   readonly before: string;
 }
@@ -98,6 +100,13 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
       before = gearMovedWords(entry.payload);
       proved = undefined;
     }
+    const last = tries.at(-1);
+    if (entry.kind === 'accepted' && entry.payload.setting === setting.ref && last && mayAccept(last)) {
+      const accepted = { ...last, accepted: entry.payload.why };
+      tries[tries.length - 1] = accepted;
+      if (proved === last) proved = accepted;
+      phase = 'set';
+    }
     if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
       playNow = mean(entry.payload.readings);
       bearings = entry.payload.bearings ?? bearings;
@@ -119,6 +128,11 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
   const window = settingWindow(setting, bearings);
   const readFirst = byAct?.readsFirst ? readBefore(setting, window, tries) : undefined;
   return { setting, phase, bearings, window, tries, playNow, advice, proved, worked, acts, readFirst };
+}
+
+/** Whether a foreman may let a reading stand: it is unsure, and the setting is as it stays. */
+export function mayAccept({ entry, verdict, accepted }: SettingTry): boolean {
+  return verdict === 'unsure' && accepted === undefined && entry.payload.moment !== 'now';
 }
 
 /** A gear that moves takes its backlash with it; for the pinion its bearings are apart, and every preload with them. */

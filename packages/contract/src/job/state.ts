@@ -223,7 +223,9 @@ function stepState(step: Step, context: Context): StepState {
       return {
         step,
         done: isSet,
-        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure: read again' } : {}),
+        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure'
+          ? { problem: 'the last reading is unsure: read again, or the foreman accepts it' }
+          : {}),
       };
     }
     case 'pattern': {
@@ -239,11 +241,12 @@ function stepState(step: Step, context: Context): StepState {
       return outOf(run?.done ?? 0, run?.total ?? 0);
     }
     case 'proof': {
-      const proof = context.settings.find((candidate) => candidate.setting.ref === step.record.setting)?.proved;
-      if (!proof) return { step, done: false };
-      return proof.verdict === 'in'
+      const run = context.settings.find((candidate) => candidate.setting.ref === step.record.setting);
+      if (!run?.proved) return { step, done: false };
+      const { verdict, accepted } = run.proved;
+      return verdict === 'in' || accepted !== undefined
         ? { step, done: true }
-        : { step, done: false, problem: `the end play is ${proof.verdict ?? 'not judged'}` };
+        : { step, done: false, problem: `${run.setting.name} is ${verdict ?? 'not judged'}` };
     }
     case 'sign':
       return { step, done: own.some((entry) => entry.kind === 'sign') };

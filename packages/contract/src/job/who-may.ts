@@ -13,6 +13,7 @@ const ENTRY_ACCESS: Partial<Record<EntryKind, readonly Role[]>> = {
   nut: BENCH,
   pull: BENCH,
   'end-play': BENCH,
+  accepted: ['foreman'],
   pattern: BENCH,
   'gear-moved': BENCH,
   'went-in': BENCH,

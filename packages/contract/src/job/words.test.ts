@@ -93,6 +93,11 @@ test.each<readonly [EntryKind, object, string]>([
     'Old Pinion seal 44 × 72 × 10: not all of it is out, a bit left',
   ],
   ['replacement-here', { seen: '4 new screws' }, 'The new one is here: 4 new screws'],
+  [
+    'replacement-here',
+    { part: 'pinion-seal', count: 1, seen: 'out of stores, B3' },
+    'New, in hand: 1 × Pinion seal 44 × 72 × 10, out of stores, B3',
+  ],
   ['came-out', { name: 'Gear oil', litres: 2.1, colour: 'dark', metal: 'flakes' }, 'Came out: Gear oil, 2.1 L, dark, metal: flakes'],
   ['hold', { reason: 'parts', words: 'seal from Oswin' }, 'On hold for parts: seal from Oswin'],
   ['hold-off', {}, 'Taken up again'],

@@ -4,13 +4,15 @@ import type { OwedLine } from '../dto/views.js';
 import type {
   CameOffPayload,
   CameOutPayload,
+  EndPlayPayload,
   FailedBy,
   NutPayload,
   OwedPayload,
   PullPayload,
   ReplacementHerePayload,
 } from '../entry/payloads.js';
-import type { Joint, JointStage, SheetFile } from '../sheet/file.js';
+import type { SettingMethod } from '../sheet/choices.js';
+import type { Joint, JointStage, Setting, SheetFile } from '../sheet/file.js';
 import { find, partName, settingQuantity, settingWindow, windowOf } from '../sheet/resolve.js';
 import { STAGE_NAMES, type MovedHow } from '../words.js';
 import { doubtOf, figuresWords } from './found.js';
@@ -24,6 +26,16 @@ import { didWords, verdictOf } from './setting-run.js';
 export function mm(length: number, window: Window = {}): string {
   return formatQuantity(length, 'length', undefined, window);
 }
+
+/** When a setting was read, in the words of what it is set by. */
+function momentWords(moment: EndPlayPayload['moment'], setting: Setting | undefined): string {
+  const byNut = setting !== undefined && SET_BY_NUT.has(setting.method);
+  if (moment === 'proved') return 'proved';
+  if (moment === 'now') return byNut ? 'before the nut is locked' : 'before it is fixed';
+  return byNut ? 'with the nut locked' : 'as set';
+}
+
+const SET_BY_NUT: ReadonlySet<SettingMethod> = new Set(['castle-nut', 'locknut', 'cone-and-locknut', 'crush-sleeve']);
 
 /** "New, in hand: 2 × Lip seal, shelf B3". */
 function newHereWords({ part, count = 1, seen }: ReplacementHerePayload, sheet: SheetFile): string {
@@ -133,9 +145,10 @@ export function entryWords(entry: AnyKeptEntry, sheet: SheetFile): string {
       return nutWords(entry.payload);
     case 'end-play': {
       const setting = find(sheet.settings, entry.payload.setting);
-      const moment = { now: 'as the nut stands', locked: 'with the nut locked', proved: 'proved' }[entry.payload.moment];
-      return `${setting?.name ?? 'End play'} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting, entry.payload.bearings)) : ''}, ${moment}${judged}${entry.payload.bearings === 'used' ? ' (window of used bearings)' : ''}`;
+      return `${setting?.name ?? entry.payload.setting} ${setting ? formatQuantity(mean(entry.payload.readings), settingQuantity(setting), undefined, settingWindow(setting, entry.payload.bearings)) : ''}, ${momentWords(entry.payload.moment, setting)}${judged}${entry.payload.bearings === 'used' ? ' (window of used bearings)' : ''}`;
     }
+    case 'accepted':
+      return `${find(sheet.settings, entry.payload.setting)?.name ?? entry.payload.setting}: unsure, and accepted so: ${entry.payload.why}`;
     case 'pattern':
       return `Contact pattern: ${patternWords(entry.payload)}${judged}${entry.payload.left === undefined ? '' : `, left so: ${entry.payload.left}`}`;
     case 'gear-moved': {

@@ -144,6 +144,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('direction', 'Direction', 30),
     choice('picture', 'Picture', ORIENTATIONS),
     ...span('depth', 'Depth'),
+    text('depthFrom', 'Depth below', 16),
     choice('tool', 'Tool', TOOL_KINDS),
     text('lubricant', 'Lubricant', 20),
     lines('protect', 'Protect'),

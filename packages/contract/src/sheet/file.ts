@@ -341,6 +341,8 @@ export class Seal {
   @IsOptional() @IsIn(ORIENTATIONS) picture?: Orientation;
   /** Below the face; none for a ring that has no depth to read. */
   @IsOptional() @Nested(() => Span) depth?: Span;
+  /** The face that the depth is read from, in the words of the unit: "face of the hub". */
+  @IsOptional() @Name(80) depthFrom?: string;
   @IsOptional() @IsIn(TOOL_KINDS) tool?: ToolKind;
   @Name(100) lubricant: string;
   @Lines(20, 300) protect: string[];
