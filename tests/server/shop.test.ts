@@ -74,7 +74,8 @@ describe('booking in', () => {
     ['sheetRevisionId', { sheetRevisionId: uuid() }],
     ['customer.name', { customer: { name: ' ' } }],
     ['customer.id', { customer: { id: uuid(), name: 'Nobody' } }],
-    ['unit.serial', { unit: { name: 'Hub' } }],
+    ['unit.serial', { unit: { name: 'Hub', serial: 'x'.repeat(61) } }],
+    ['machine.name', { machine: { serial: 'T9' } }],
     ['colour', { colour: 'red' }],
   ])('bad %s is refused at the field, and nothing is half-written', async (field, change) => {
     const before = await database.query(
@@ -87,6 +88,35 @@ describe('booking in', () => {
       'SELECT (SELECT count(*) FROM customer) AS c, (SELECT count(*) FROM machine) AS m, (SELECT count(*) FROM unit) AS u, (SELECT count(*) FROM job) AS j',
     );
     expect(after.rows).toEqual(before.rows);
+  });
+
+  test('a unit with no number on it goes by the tag of its first job, and keeps it', async () => {
+    const first = await perla.made<JobHead>('/jobs', {
+      ...body(),
+      machine: { name: 'Tractor 10' },
+      unit: { name: 'Left front hub', serial: ' ' },
+    });
+    expect([first.machine.serial, first.unit.serial]).toEqual(['', `tag ${first.number}`]);
+    const { customer, machine, unit } = first;
+    const second = await perla.made<JobHead>('/jobs', { ...body(), customer, machine, unit });
+    expect(second.unit).toEqual(first.unit);
+    expect(second.number).toBeGreaterThan(first.number);
+  });
+
+  test('one over the counter needs no machine; what a customer brings so is kept together', async () => {
+    const { machine: _machine, ...loose } = body();
+    const customer = { name: 'Valdorn Dairy' };
+    const first = await perla.made<JobHead>('/jobs', { ...loose, customer });
+    expect(first.machine).toMatchObject({ name: 'Over the counter', serial: '' });
+    const again = {
+      ...loose,
+      id: uuid(),
+      customer: { id: first.customer.id, name: customer.name },
+      unit: { name: 'Alternator', serial: 'A-1' },
+    };
+    expect((await perla.made<JobHead>('/jobs', again)).machine).toEqual(first.machine);
+    const other = await perla.made<JobHead>('/jobs', { ...loose, id: uuid(), customer: { name: 'Somebody else' } });
+    expect(other.machine.id).not.toBe(first.machine.id);
   });
 
   test('of two people who change one job the second is told, and sees what stands now', async () => {

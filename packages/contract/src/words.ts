@@ -1,5 +1,13 @@
 /** The closed lists that cross the wire. */
 
+/** The machine of units that came without one. */
+export const OVER_THE_COUNTER = 'Over the counter';
+
+/** "Baggage tractor 3, TH6-20931"; the name alone where nobody has a number. */
+export function withSerial({ name, serial }: { readonly name: string; readonly serial: string }): string {
+  return serial === '' ? name : `${name}, ${serial}`;
+}
+
 export const ROLES = ['mechanic', 'foreman', 'counter', 'apprentice'] as const;
 export type Role = (typeof ROLES)[number];
 

@@ -28,7 +28,7 @@ export { packPieces } from './bearings/shelf-field.js';
 export { judge } from './measuring/verdict.js';
 export { worstOf, type Verdict } from './measuring/verdict-field.js';
 export { cheapestCover, type Cover, type Offer } from './decide/kits.js';
-export { readOpen } from './quantity/open.js';
+export { mayBegin, readOpen } from './quantity/open.js';
 export { LITTLE_ANGLE, MUCH_ANGLE } from './torque/batch.js';
 export {
   CONTACT_ALONG,

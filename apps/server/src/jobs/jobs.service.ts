@@ -3,6 +3,7 @@ import {
   earlierOf,
   find,
   leftBy,
+  OVER_THE_COUNTER,
   sheetIssues,
   type AnyKeptEntry,
   type AsLeft,
@@ -155,17 +156,19 @@ export class JobsService {
         name: body.customer.name.trim(),
         phone: body.customer.phone?.trim() || null,
       });
-      const machine = await known(manager, Machine, 'machine.id', body.machine, {
-        customerId: customer.id,
-        name: body.machine.name.trim(),
-        serial: body.machine.serial.trim(),
-      });
+      const machine = body.machine
+        ? await known(manager, Machine, 'machine.id', body.machine, {
+            customerId: customer.id,
+            name: body.machine.name.trim(),
+            serial: body.machine.serial?.trim() ?? '',
+          })
+        : await overTheCounter(manager, customer.id);
       if (machine.customerId !== customer.id)
         throw badInput([{ field: 'machine.id', given: machine.name, allowed: 'belongs to another customer' }]);
       const unit = await known(manager, Unit, 'unit.id', body.unit, {
         machineId: machine.id,
         name: body.unit.name.trim(),
-        serial: body.unit.serial.trim(),
+        serial: body.unit.serial?.trim() ?? '',
       });
       if (unit.machineId !== machine.id) throw badInput([{ field: 'unit.id', given: unit.name, allowed: 'belongs to another machine' }]);
       await manager.insert(Job, {
@@ -177,6 +180,9 @@ export class JobsService {
         estimateMinor: body.estimateMinor,
         scope: body.scope ?? null,
       });
+      // A unit with no number on it goes by the tag of its first job.
+      if (unit.serial === '')
+        await manager.query(`UPDATE unit SET serial = 'tag ' || (SELECT number FROM job WHERE id = $2) WHERE id = $1`, [unit.id, body.id]);
     });
     this.stream.tell({ type: 'job', jobId: body.id });
     return this.head(body.id);
@@ -305,6 +311,13 @@ function checkSheet(revision: SheetRevision | null, { sheetRevisionId, scope }: 
     throw badInput(
       problems.map(({ field, given, known }) => ({ field, given, allowed: `is not on this sheet; it has: ${known.join(', ') || 'none'}` })),
     );
+}
+
+/** What a customer brings without its machine is kept together, so that it is known the next time. */
+async function overTheCounter(manager: EntityManager, customerId: string): Promise<Machine> {
+  const repository = manager.getRepository(Machine);
+  const place = { customerId, name: OVER_THE_COUNTER, serial: '' };
+  return (await repository.findOneBy(place)) ?? repository.save(Object.assign(new Machine(), place));
 }
 
 /** The row an id names, or a new one from what was typed. */

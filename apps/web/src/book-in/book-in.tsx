@@ -1,7 +1,7 @@
 import { BookInBody, validated } from '@jubb/contract/forms';
 import { inDays, promiseOn } from '../kit/days.ts';
-import type { JobHead, JobScope, SheetFile } from '@jubb/contract/job';
-import { useEffect, useState, type ReactElement } from 'react';
+import { OVER_THE_COUNTER, withSerial, type JobHead, type JobScope, type SheetFile } from '@jubb/contract/job';
+import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -24,6 +24,8 @@ interface Values {
   customer: { id?: string; name: string; phone?: string };
   machine: { id?: string; name: string; serial: string };
   unit: { id?: string; name: string; serial: string };
+  /** It came over the counter, without its machine. */
+  isLoose: boolean;
   sheetRevisionId: string;
   complaint: string;
   promise: string;
@@ -43,6 +45,7 @@ function fresh(): Values {
     customer: { name: '', phone: '' },
     machine: { name: '', serial: '' },
     unit: { name: '', serial: '' },
+    isLoose: false,
     sheetRevisionId: '',
     complaint: '',
     promise: inDays(3),
@@ -55,13 +58,13 @@ function fresh(): Values {
 
 /** The body that the server wants, from what the form holds; the same class checks both. */
 function toBody(values: Values): object {
-  const { estimate, customer, machine, unit, family: _family, answers, ...rest } = values;
+  const { estimate, customer, machine, unit, isLoose, family: _family, answers, ...rest } = values;
   // A part that is new here has no id yet; an empty one would be refused.
   const named = <T extends { id?: string }>({ id, ...others }: T): object => (id ? { id, ...others } : others);
   return {
     ...rest,
     customer: named(customer),
-    machine: named(machine),
+    ...(isLoose && !machine.id ? {} : { machine: named(machine) }),
     unit: named(unit),
     promise: /^\d{4}-\d{2}-\d{2}$/u.test(values.promise) ? promiseOn(values.promise) : '',
     estimateMinor: minorOf(estimate) ?? Number.NaN,
@@ -92,9 +95,9 @@ export function BookIn(): ReactElement {
     resolver: resolve,
   });
   const { register, handleSubmit, subscribe, control, setValue, getValues, setError: setFieldError, reset, formState } = form;
-  const [customerId, machineId, unitId, revisionId, scope, family, answers, estimate] = useWatch({
+  const [customerId, machineId, unitId, isLoose, revisionId, scope, family, answers] = useWatch({
     control,
-    name: ['customer.id', 'machine.id', 'unit.id', 'sheetRevisionId', 'scope', 'family', 'answers', 'estimate'],
+    name: ['customer.id', 'machine.id', 'unit.id', 'isLoose', 'sheetRevisionId', 'scope', 'family', 'answers'],
   });
   const { data: chosenSheet } = useSheet(revisionId);
   const file = revisionId === '' ? undefined : chosenSheet?.file;
@@ -115,18 +118,34 @@ export function BookIn(): ReactElement {
   const takeSheet = (id: string, variant?: string): void => {
     setValue('sheetRevisionId', id, { shouldValidate: formState.isSubmitted });
     setValue('scope', { ...NO_SCOPE, ...(variant === undefined ? {} : { variant }) });
-    setValue('estimate', '');
+  };
+  /** Off no machine: what the customer brought so before is known. */
+  const takeLoose = (loose: boolean): void => {
+    const before = loose ? customer?.machines.find(({ name }) => name === OVER_THE_COUNTER) : undefined;
+    setValue('isLoose', loose);
+    setValue('machine', before ? { id: before.id, name: before.name, serial: before.serial } : fresh().machine);
+    setValue('unit', fresh().unit);
   };
   const setScope = (next: JobScope): void => setValue('scope', next);
   const full = file ? withWhole(file, scope) : scope;
   const proposal = file && firstEstimate(file, full, session?.shop.hourlyMinor ?? 0, (minor) => money.format(minor / 100));
+  const worked = proposal && proposal.minor > 0 ? (proposal.minor / 100).toFixed(2) : '';
+  // What was worked out stands in the field until somebody types another.
+  const before = useRef('');
+  useEffect(() => {
+    const typed = getValues('estimate');
+    if (typed === '' || typed === before.current) setValue('estimate', worked);
+    before.current = worked;
+  }, [worked, getValues, setValue]);
   const last = history?.jobs[0];
   const chosenMachine = customer?.machines.find((one) => one.id === machineId);
 
   const keep = handleSubmit(async (values) => {
     setError(undefined);
     try {
-      const job = await call<JobHead>('POST', '/jobs', toBody(values));
+      const isWorkedOut = proposal !== undefined && values.estimate === worked;
+      const scope = isWorkedOut ? { ...full, estimateFrom: proposal.from } : values.scope;
+      const job = await call<JobHead>('POST', '/jobs', toBody({ ...values, scope }));
       writeStored(DRAFT, undefined);
       await Promise.all([
         queryClient.invalidateQueries({ queryKey: ['today'] }),
@@ -173,6 +192,7 @@ export function BookIn(): ReactElement {
           onFound={(one) => {
             setValue('customer', one.customer);
             setValue('machine', one.machine ?? fresh().machine);
+            setValue('isLoose', one.machine?.name === OVER_THE_COUNTER);
             setValue('unit', one.unit ?? fresh().unit);
           }}
         />
@@ -207,15 +227,24 @@ export function BookIn(): ReactElement {
               label="Was here before"
               none="another machine"
               known={customer?.machines ?? []}
-              words={(one) => `${one.name}, ${one.serial}`}
+              words={withSerial}
               chosen={machineId}
               onChoose={(one) => {
                 setValue('machine', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().machine);
+                setValue('isLoose', one?.name === OVER_THE_COUNTER);
                 setValue('unit', fresh().unit);
               }}
             />
-            {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
-            {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined })}
+            <label className="pick mb-2">
+              <input type="checkbox" checked={isLoose} onChange={({ target }) => takeLoose(target.checked)} />
+              {OVER_THE_COUNTER}, no machine
+            </label>
+            {isLoose ? null : (
+              <>
+                {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
+                {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined, placeholder: 'where it has one' })}
+              </>
+            )}
           </fieldset>
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Unit</legend>
@@ -224,7 +253,7 @@ export function BookIn(): ReactElement {
               label="Was here before"
               none="another unit"
               known={chosenMachine?.units ?? []}
-              words={(one) => `${one.name}, ${one.serial}`}
+              words={withSerial}
               chosen={unitId}
               onChoose={(one) => setValue('unit', one ? { id: one.id, name: one.name, serial: one.serial } : fresh().unit)}
             />
@@ -235,7 +264,7 @@ export function BookIn(): ReactElement {
               />
             ) : null}
             {line('unit.name', 'Unit and side')}
-            {line('unit.serial', 'Serial or tag')}
+            {line('unit.serial', 'Serial or tag', { placeholder: 'none: the number of this job' })}
             <Labelled id="sheet" label="Sheet">
               <select
                 id="sheet"
@@ -326,18 +355,6 @@ export function BookIn(): ReactElement {
           <div className="col-sm-4">{line('estimate', `Estimate, ${session?.shop.currency ?? ''}`, { inputMode: 'decimal' })}</div>
           {proposal ? (
             <div className="col-sm-4 align-self-center">
-              {estimate === '' ? (
-                <button
-                  type="button"
-                  className="btn btn-plain"
-                  onClick={() => {
-                    setValue('estimate', (proposal.minor / 100).toFixed(2));
-                    setScope({ ...full, estimateFrom: proposal.from });
-                  }}
-                >
-                  {money.format(proposal.minor / 100)}
-                </button>
-              ) : null}
               <p className="soft mb-0">{proposal.from}.</p>
             </div>
           ) : null}

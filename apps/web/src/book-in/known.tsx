@@ -1,4 +1,4 @@
-import type { CustomerLine } from '@jubb/contract/job';
+import { OVER_THE_COUNTER, type CustomerLine } from '@jubb/contract/job';
 import { useDeferredValue, useState, type ReactElement } from 'react';
 import { Wrong } from '../kit/pieces.tsx';
 import { Labelled } from '../job/beside.tsx';
@@ -48,7 +48,8 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
         >
           {hit.unit ? (
             <>
-              {hit.unit.name}, <span className="fig">{hit.unit.serial}</span> off {hit.machine?.name}, {hit.customer.name}
+              {hit.unit.name}, <span className="fig">{hit.unit.serial}</span>
+              {hit.machine && hit.machine.name !== OVER_THE_COUNTER ? ` off ${hit.machine.name}` : ''}, {hit.customer.name}
             </>
           ) : (
             hit.customer.name

@@ -105,6 +105,7 @@ export function FigureField({
           ref={input}
           className={`form-control num-field ${shown ? 'is-invalid' : ''}`}
           inputMode="decimal"
+          data-quantity={quantity}
           autoComplete="off"
           spellCheck={false}
           value={text}

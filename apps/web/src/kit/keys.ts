@@ -1,3 +1,4 @@
+import { mayBegin, type Quantity } from '@jubb/core';
 import { createContext, useContext, useLayoutEffect, useRef } from 'react';
 
 type Acts = Readonly<Record<string, (() => void) | undefined>>;
@@ -6,13 +7,20 @@ function isField(target: HTMLElement): boolean {
   return /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) || target.isContentEditable;
 }
 
+/** A letter or a blank that no figure in this field can go on with is the page's: no size begins with one, and none has an X in it. */
+function isNoFigure({ inputMode, value, selectionStart, dataset }: HTMLInputElement, key: string): boolean {
+  if (inputMode !== 'decimal' || !/^[a-z? ]$/iu.test(key)) return false;
+  if (key === ' ') return value === '';
+  const { quantity } = dataset;
+  if (quantity === undefined) return value === '';
+  return selectionStart === value.length && !mayBegin(value + key, quantity as Quantity);
+}
+
 /** Space on a button or a link presses it, letters in a field are typed: keys of the page stay out of both. */
 function isTaken(event: KeyboardEvent): boolean {
   const target = event.target as HTMLElement;
   if (target.closest('[role="dialog"]')) return true;
-  // No figure begins with a letter or a blank: in an empty figure field they are the page's.
-  const isEmptyFigure = target instanceof HTMLInputElement && target.inputMode === 'decimal' && target.value === '';
-  if (isEmptyFigure && /^[a-z? ]$/iu.test(event.key)) return false;
+  if (target instanceof HTMLInputElement && isNoFigure(target, event.key)) return false;
   if (isField(target)) return true;
   return (event.key === ' ' || event.key === 'Enter') && /^(BUTTON|A|SUMMARY)$/u.test(target.tagName);
 }

@@ -84,13 +84,15 @@ export class BookInCustomer {
 export class BookInMachine {
   @IsOptional() @IsUUID() id?: string;
   @Line('what machine is it off?') name: string;
-  @Line('the number on its plate', 60) serial: string;
+  /** The number on its plate, where it has one. */
+  @IsOptional() @IsString() @MaxLength(60, { message: 'is too long; at most 60 letters are kept' }) serial?: string;
 }
 
 export class BookInUnit {
   @IsOptional() @IsUUID() id?: string;
   @Line('which unit, and which side?') name: string;
-  @Line('the number on its tag; chalk one if there is none', 60) serial: string;
+  /** What stands on it; without one the number of its first job is its tag. */
+  @IsOptional() @IsString() @MaxLength(60, { message: 'is too long; at most 60 letters are kept' }) serial?: string;
 }
 
 const MOST_MINOR = 1_000_000_000;
@@ -127,7 +129,8 @@ export class BookInBody {
   /** Made by the client: booking in twice with one id is one job. */
   @IsUUID('7') id: string;
   @ValidateNested() @Type(() => BookInCustomer) customer: BookInCustomer;
-  @ValidateNested() @Type(() => BookInMachine) machine: BookInMachine;
+  /** What the unit is off; nothing for one that came over the counter. */
+  @IsOptional() @ValidateNested() @Type(() => BookInMachine) machine?: BookInMachine;
   @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
   @IsUUID(undefined, { message: 'is missing: pick the sheet of this unit' }) sheetRevisionId: string;
   @Line('what does the customer say?', 2000) complaint: string;

@@ -1,4 +1,4 @@
-import type { AnyKeptEntry } from '../entry/kept.js';
+import { isKind, type AnyKeptEntry } from '../entry/kept.js';
 import type { Joint, SheetFile, Step } from '../sheet/file.js';
 import { find } from '../sheet/resolve.js';
 import { sinceUndone } from './joint-run.js';
@@ -29,12 +29,14 @@ function eachTime(sheet: SheetFile, { record }: Step): Joint | undefined {
 /** What is not here yet that must be before a step; the new fasteners of a joint that was undone again have become old ones. */
 export function newMissing(sheet: SheetFile, step: Step | undefined, live: readonly AnyKeptEntry[]): NewFirst | undefined {
   if (!step) return undefined;
+  // Said at the step, or of the part before anybody stood at a step: the screws of another joint are not these.
   const isSaid = (since: readonly AnyKeptEntry[], part?: string): boolean =>
-    since.some(
-      (entry) =>
-        entry.kind === 'replacement-here' &&
-        (entry.step === step.ref && entry.payload.part === undefined ? true : part !== undefined && entry.payload.part === part),
-    );
+    since
+      .filter(isKind('replacement-here'))
+      .some(({ step: at, payload }) => {
+        if (at === step.ref) return part === undefined || payload.part === undefined || payload.part === part;
+        return at === null && part !== undefined && payload.part === part;
+      });
   if (step.noWayBack && !isSaid(live)) return { why: 'no way back' };
   if (!putsTogether(step)) return undefined;
   const joint = eachTime(sheet, step);

@@ -5,7 +5,7 @@ import type { DecisionPayload } from '../entry/payloads.js';
 import type { JobView } from '../dto/views.js';
 import type { Limit } from '../sheet/file.js';
 import { find, jointTorque, limitQuantity, limitWindow, partName, settingQuantity, windowOf } from '../sheet/resolve.js';
-import type { OldFate } from '../words.js';
+import { withSerial, type OldFate } from '../words.js';
 import { sourceWords } from '../sheet/source-words.js';
 import { placeNumbers } from './joint-run.js';
 import { jobState, type JobState } from './state.js';
@@ -47,8 +47,8 @@ export function jobReport(given: JobView, times: Times): Report {
   const last = job.entries.at(-1);
   const facts: [string, string][] = [
     ['Customer', job.customer.name],
-    ['Machine', `${job.machine.name}, ${job.machine.serial}`],
-    ['Unit', `${job.unit.name}, ${job.unit.serial}`],
+    ['Machine', withSerial(job.machine)],
+    ['Unit', withSerial(job.unit)],
     ['Complaint', job.complaint],
     ['Booked in', times.day(job.bookedAt)],
     ['Worked to', `${sheet.title}, sheet revision ${job.sheet.revision}`],

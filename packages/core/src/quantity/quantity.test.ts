@@ -4,6 +4,7 @@ import Qty from 'js-quantities';
 import {
   formatQuantity,
   fromBase,
+  mayBegin,
   parseQuantity,
   QUANTITIES,
   roundWithin,
@@ -155,6 +156,46 @@ describe('lists', () => {
 
   test('in several units a bare figure may be either, and is asked', () => {
     expect(refused('measure.verdict', { readings: '1 mm 2 3 thou', upper: 100, toolU: 1 })).toContain('figure 2: "2" has no unit');
+  });
+});
+
+describe('what a figure may begin with', () => {
+  const units = QUANTITIES.flatMap((quantity) =>
+    unitsOf(quantity).flatMap(({ symbol, aliases = [] }) => [symbol, ...aliases].map((name) => [quantity, name] as const)),
+  );
+
+  test('every beginning of a figure that is read may be one', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...units),
+        fc.constantFrom('0.31', '0,31', '12', '-4', '1 1/4', '3/8', '1.5e-3', '.5'),
+        fc.constantFrom('', ' '),
+        ([quantity, unit], figure, gap) => {
+          const text = `${figure}${gap}${unit}`;
+          if (!parseQuantity(text, quantity, 'x').ok) return;
+          for (let length = 1; length <= text.length; length += 1)
+            expect([text.slice(0, length), mayBegin(text.slice(0, length), quantity)]).toEqual([text.slice(0, length), true]);
+        },
+      ),
+      { numRuns: 2000, seed: 20_261_127 },
+    );
+    for (const open of ['OL', 'O.L.', 'open', 'ol MΩ']) expect(mayBegin(open, 'resistance')).toBe(true);
+  });
+
+  test.each([
+    ['x', 'length', false],
+    ['0.31x', 'length', false],
+    ['0.31 h', 'length', true],
+    ['0.31 n', 'length', false],
+    ['22 N', 'torque', true],
+    ['22 x', 'torque', false],
+    ['o', 'length', false],
+    ['o', 'resistance', true],
+    ['op', 'resistance', true],
+    ['on', 'resistance', false],
+    ['n', 'count', false],
+  ] as const)('%s of a %s: %s', (text, quantity, may) => {
+    expect(mayBegin(text, quantity)).toBe(may);
   });
 });
 

@@ -215,7 +215,7 @@ export function baseUnit(quantity: Quantity): Unit {
 }
 
 /** Blanks, dots, hyphens and asterisks between the parts of a unit all mean "times". */
-function plain(text: string): string {
+export function plain(text: string): string {
   return text.trim().replace(/[\s·⋅∙*×.-]+/gu, '');
 }
 
