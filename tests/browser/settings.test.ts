@@ -11,7 +11,7 @@ test('a trailer hub by its bolt: a click is proved, and after two of them it is 
   await hand.use('It clicked');
   await hand.sees('Read it as it stands');
   await reads(hand, '0,08', '0,09', '0,08');
-  await hand.sees('Turn the hub on by half a turn');
+  await hand.sees('Turn it on by half a turn');
   await hand.use('It clicked');
   await hand.sees('Reading 1 of 3');
   // Ten times too much is a slip of the decimal sign, and asked about.

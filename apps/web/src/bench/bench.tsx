@@ -10,6 +10,7 @@ import { Recorder, StepWords } from '../recorders/recorder.tsx';
 import { useSpoken } from '../kit/prefs.ts';
 import { DoneMeanwhile } from '../recorders/done-meanwhile.tsx';
 import { useStepInHand } from '../recorders/use-step-in-hand.ts';
+import { BuildList, LinesOfStep } from '../build/build-list.tsx';
 import { useAwake } from './awake.ts';
 import { canSpeak, useSpeech } from './speech.ts';
 import { useJobActs } from '../job/acts.tsx';
@@ -43,6 +44,7 @@ function BenchStep(): ReactElement {
   const [slot, setSlot] = useState<HTMLElement | null>(null);
   const [backTo, setBackTo] = useState<string>();
   const [help, setHelp] = useState(false);
+  const [showsList, setShowsList] = useState(false);
   const { stage } = state;
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const { inHand: current, isUnkept } = useStepInHand(job.id, steps, backTo);
@@ -60,10 +62,12 @@ function BenchStep(): ReactElement {
     current ? [...cautionsAt(sheet, current.step).map(({ text }) => text), current.step.title, current.step.act].join('. ') : '',
     spoken,
   );
+  // What came off goes in again: from the build on there is a list of it.
+  const toggleList = state.build.length > 0 && (stage === 'build' || stage === 'prove') ? () => setShowsList(!showsList) : undefined;
   const back = (): void => setBackTo(steps[Math.max(0, (at < 0 ? steps.length : at) - 1)]?.step.ref);
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const { left, total } = stageProgress(state, stage);
-  useKeys({ pageup: back, escape: () => void go(`/jobs/${job.id}`), '?': () => setHelp(!help) });
+  useKeys({ pageup: back, escape: () => void go(`/jobs/${job.id}`), '?': () => setHelp(!help), b: toggleList });
   useEffect(() => {
     document.title = `${job.number} ${current?.step.title ?? STAGE_NAMES[stage]} · Jubb`;
   }, [job.number, current?.step.title, stage]);
@@ -96,6 +100,7 @@ function BenchStep(): ReactElement {
           ) : current ? (
             <>
               <StepWords step={current.step} />
+              {showsList ? null : <LinesOfStep step={current.step} />}
               {current.done && isUnkept ? <DoneMeanwhile step={current.step} /> : null}
               {current.done && !isUnkept ? (
                 <RecorderLayout say="Recorded." primary={{ label: 'Go on', run: () => setBackTo(undefined) }} />
@@ -119,6 +124,16 @@ function BenchStep(): ReactElement {
               />
             </>
           )}
+          {showsList ? (
+            <BuildList
+              chosen={current?.step}
+              next={steps.find(({ done }) => !done)?.step}
+              onChoose={(ref) => {
+                setBackTo(ref);
+                setShowsList(false);
+              }}
+            />
+          ) : null}
           {help ? (
             <dl className="facts">
               {HELP.map(([key, words]) => (
@@ -138,6 +153,7 @@ function BenchStep(): ReactElement {
             <More
               acts={[
                 ['Back', back],
+                ...(toggleList ? [[showsList ? 'No build list' : 'Build list', toggleList] as const] : []),
                 ['Strike last', strikeLast],
                 ['A line of your own', () => ask({ what: 'line' })],
                 ['Mark', () => ask({ what: 'mark' })],
@@ -166,6 +182,7 @@ function BenchStep(): ReactElement {
 const HELP = [
   ['Space, Enter, PageDown', 'the large key'],
   ['PageUp', 'the step before'],
+  ['B', 'the build list, and back'],
   ['S', 'strike the last entry'],
   ['P', 'photo'],
   ['V', 'hold to talk'],

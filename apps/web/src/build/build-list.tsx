@@ -1,4 +1,4 @@
-import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/contract/job';
+import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { StepButton, stepClass, type StepChoice } from '../job/step-list.tsx';
 import { useHere } from '../job/use-job.ts';
@@ -44,6 +44,23 @@ export function BuildList(choice: StepChoice): ReactElement | null {
       <button type="button" className="btn btn-quiet p-0 mt-1" aria-pressed={showsAll} onClick={() => setShowsAll(!showsAll)}>
         {showsAll ? 'Only what comes next' : `All ${build.length} lines`}
       </button>
+    </section>
+  );
+}
+
+/** What goes in by one step, ticked where it is done: at the bench. */
+export function LinesOfStep({ step }: { readonly step: Step }): ReactElement | null {
+  const { sheet, state } = useHere();
+  const lines = buildSteps(sheet, state.steps, state.build).find((one) => one.state?.step.ref === step.ref)?.lines ?? [];
+  const open = lines.filter(({ inNow, count }) => inNow < count);
+  if (open.length === 0) return null;
+  return (
+    <section className="mb-2" aria-label="Goes in here">
+      <ol className="build-lines">
+        {open.map((line, index) => (
+          <Line key={line.entryId} line={line} isNext={index === 0} />
+        ))}
+      </ol>
     </section>
   );
 }

@@ -1,5 +1,6 @@
 import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { SheetFile, Step } from '../sheet/file.js';
+import type { Stage } from '../words.js';
 import { partsPutIn } from './new-parts.js';
 import type { Decision, Mark, StepState } from './state.js';
 
@@ -14,8 +15,10 @@ export interface BuildLine {
   readonly direction?: string;
   readonly tray?: string;
   readonly count: number;
-  /** Pieces that are in. */
+  /** Pieces that are in: ticked, or all of them once the step is done that puts them in. */
   readonly inNow: number;
+  /** Pieces that somebody ticked on the list. */
+  readonly ticked: number;
   /** A new one takes its place, and why. */
   readonly renewed?: string;
   /** What must line up before it is home. */
@@ -31,6 +34,8 @@ export interface BuildLine {
  * before the assembly goes in. Renewed parts are named as new, marks stand where they fall due.
  */
 export function buildList(
+  sheet: SheetFile,
+  steps: readonly StepState[],
   ledger: readonly KeptEntry<'came-off'>[],
   decisions: readonly Decision[],
   marks: readonly Mark[],
@@ -49,11 +54,14 @@ export function buildList(
     const isNew = (decision?.entry?.payload.fate ?? decision?.proposed) === 'renew';
     const mark = marks.find(({ entryId }) => entryId === id);
     const into = inside === undefined ? undefined : known.get(inside)?.payload.name;
+    const ticked = wentIn.filter((entry) => entry.payload.line === id).reduce((sum, entry) => sum + entry.payload.count, 0);
+    const isIn = steps.some(({ step, done }) => done && PUTS_TOGETHER.has(step.stage) && takesIn(sheet, step, { joint, part }));
     return {
       entryId: id,
       name,
       count,
-      inNow: wentIn.filter((entry) => entry.payload.line === id).reduce((sum, entry) => sum + entry.payload.count, 0),
+      inNow: isIn ? count : ticked,
+      ticked,
       ...Object.fromEntries(Object.entries({ part, size, place, direction, tray, into, joint }).filter(([, held]) => held !== undefined)),
       ...(isNew && decision ? { renewed: decision.entry?.payload.reason ?? decision.because } : {}),
       ...(mark ? { mark } : {}),
@@ -64,7 +72,7 @@ export function buildList(
 
 /** What is not in although the list is in use; nothing while nobody ticks it, for counts before the build say it as well. */
 export function notIn(list: readonly BuildLine[]): readonly BuildLine[] {
-  return list.some(({ inNow }) => inNow > 0) ? list.filter(({ count, inNow }) => inNow < count) : [];
+  return list.some(({ ticked }) => ticked > 0) ? list.filter(({ count, inNow }) => inNow < count) : [];
 }
 
 /** A step of the build with the lines that go in by it; at last what no step names. */
@@ -101,6 +109,17 @@ export function buildSteps(sheet: SheetFile, steps: readonly StepState[], build:
   put(undefined, waiting);
   const rest = lines.get(undefined) ?? [];
   return [...own.map((state) => ({ state, lines: lines.get(state) ?? [] })), ...(rest.length > 0 ? [{ lines: rest }] : [])];
+}
+
+const PUTS_TOGETHER: ReadonlySet<Stage> = new Set(['build', 'prove']);
+
+/** Whether a line goes in by a step: a fastener of its joint, or a part that it puts in. */
+function takesIn(
+  sheet: SheetFile,
+  step: Step,
+  { joint, part }: { readonly joint: string | undefined; readonly part: string | undefined },
+): boolean {
+  return (joint !== undefined && step.record.joint === joint) || putsIn(sheet, step, part);
 }
 
 function putsIn(sheet: SheetFile, step: Step, part: string | undefined): boolean {

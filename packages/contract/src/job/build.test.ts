@@ -31,6 +31,27 @@ describe('the build list', () => {
     expect(stopsSigning(state(...stripped)).some((words) => words.startsWith('Not in yet'))).toBe(false);
   });
 
+  test('a step that is done has put in what it puts in: the list and the steps say the same', () => {
+    const joint = axle.joints.find(({ torque, renewEachTime, stages }) => torque && !renewEachTime && !stages)!;
+    const step = axle.steps.find(({ record, stage }) => stage === 'build' && record.joint === joint.ref)!;
+    const [seal] = axle.seals as [(typeof axle.seals)[number]];
+    const fitted = axle.steps.find(({ record }) => record.seal === seal.ref)!;
+    const stripped = [off('ring', { part: seal.part }), off('screw', { joint: joint.ref, count: joint.count }), off('cover')];
+    const sealIn: Line = {
+      kind: 'seal-fitted',
+      payload: { seal: seal.ref, directionSeen: true, lubricated: true, depths: [], unit: 'mm' },
+      step: fitted.ref,
+    };
+    const ticked: Line = { kind: 'went-in', payload: { line: 'entry 2', name: 'cover', count: 1 } };
+    const inNow = (...lines: readonly Line[]): readonly number[] => state(...stripped, ...lines).build.map((line) => line.inNow);
+    expect(inNow()).toEqual([0, 0, 0]);
+    expect(inNow(sealIn)).toEqual([0, 0, 1]);
+    expect(step.record.kind).toBe('torque');
+    // Nobody has to tick what was fitted at its step.
+    const stops = stopsSigning(state(...stripped, sealIn, ticked)).filter((words) => words.startsWith('Not in yet'));
+    expect(stops).toEqual([`Not in yet: ${joint.count} × screw`]);
+  });
+
   test('a mark stands at its line until it is met; a renewed part is a new one', () => {
     const part = axle.parts.find(({ policy }) => policy === 'renew')!;
     const marked = state(...stripped, { kind: 'mark-met', payload: { mark: 'entry 2' } });

@@ -31,12 +31,10 @@ export function newMissing(sheet: SheetFile, step: Step | undefined, live: reado
   if (!step) return undefined;
   // Said at the step, or of the part before anybody stood at a step: the screws of another joint are not these.
   const isSaid = (since: readonly AnyKeptEntry[], part?: string): boolean =>
-    since
-      .filter(isKind('replacement-here'))
-      .some(({ step: at, payload }) => {
-        if (at === step.ref) return part === undefined || payload.part === undefined || payload.part === part;
-        return at === null && part !== undefined && payload.part === part;
-      });
+    since.filter(isKind('replacement-here')).some(({ step: at, payload }) => {
+      if (at === step.ref) return part === undefined || payload.part === undefined || payload.part === part;
+      return at === null && part !== undefined && payload.part === part;
+    });
   if (step.noWayBack && !isSaid(live)) return { why: 'no way back' };
   if (!putsTogether(step)) return undefined;
   const joint = eachTime(sheet, step);

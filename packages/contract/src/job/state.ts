@@ -136,7 +136,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     intents: new Map(of('intent').map(({ payload }) => [payload.part, payload.intent])),
     oldParts: latest(of('old-part'), ({ payload }) => payload.part ?? payload.name),
     marks,
-    build: buildList(ledger, decisions, marks, live),
+    build: buildList(sheet, steps, ledger, decisions, marks, live),
     clocks: clocksOf(live),
     joints,
     settings,
