@@ -8,7 +8,7 @@ export type { Registry, RunResult, WorkingDescription, WorkingRun } from './work
 export { workings } from './workings.js';
 export { circlePoints, starOrder, outwardOrder, type Point } from './torque/order.js';
 export { adapter as torqueAdapter } from './torque/adapter.js';
-export { nut as bearingNut, lockPositions } from './bearings/nut.js';
+export { nut as bearingNut, lockPositions, pinFindsNoSlot } from './bearings/nut.js';
 export { verdict as measureVerdict } from './measuring/verdict.js';
 export { parseThread, threadAreas, type Thread } from './threads/thread.js';
 export {

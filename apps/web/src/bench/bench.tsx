@@ -97,16 +97,28 @@ function BenchStep(): ReactElement {
           ) : null}
           {state.handedOver ? (
             <h1>Handed over to {state.handedOver.payload.receivedBy}</h1>
+          ) : showsList ? (
+            <>
+              <BuildList
+                chosen={current?.step}
+                next={steps.find(({ done }) => !done)?.step}
+                onChoose={(ref) => {
+                  setBackTo(ref);
+                  setShowsList(false);
+                }}
+              />
+              <RecorderLayout primary={{ label: 'Back to the step', run: () => setShowsList(false) }} />
+            </>
           ) : current ? (
             <>
               <StepWords step={current.step} />
-              {showsList ? null : <LinesOfStep step={current.step} />}
               {current.done && isUnkept ? <DoneMeanwhile step={current.step} /> : null}
               {current.done && !isUnkept ? (
                 <RecorderLayout say="Recorded." primary={{ label: 'Go on', run: () => setBackTo(undefined) }} />
               ) : (
                 <Recorder key={current.step.ref} step={current.step} />
               )}
+              <LinesOfStep step={current.step} />
             </>
           ) : (
             <>
@@ -124,16 +136,6 @@ function BenchStep(): ReactElement {
               />
             </>
           )}
-          {showsList ? (
-            <BuildList
-              chosen={current?.step}
-              next={steps.find(({ done }) => !done)?.step}
-              onChoose={(ref) => {
-                setBackTo(ref);
-                setShowsList(false);
-              }}
-            />
-          ) : null}
           {help ? (
             <dl className="facts">
               {HELP.map(([key, words]) => (

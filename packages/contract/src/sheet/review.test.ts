@@ -141,6 +141,21 @@ describe('the checker', () => {
       /care: .*left-hand thread, and no step says so/u,
     ],
     [
+      'a left-hand thread that is said to turn right',
+      'alternator',
+      (sheet) => (sheet.joints[0]!.thread = 'M12 x 1.25 - LH'),
+      /stop: .*M12 x 1.25 - LH is a left-hand thread, the joint is said to turn right/u,
+    ],
+    [
+      'a pin through the spindle and an odd number of slots',
+      'drive-axle',
+      (sheet) => {
+        const seat = sheet.joints.find(({ torque }) => torque)!.torque!;
+        sheet.settings[0]!.nut = { thread: 'M24 x 1', pitch: '1 mm', slots: 7, openings: [0, 180], seat, backOff: '30°' };
+      },
+      /stop: .*a pin right through the spindle finds no slot opposite among 7/u,
+    ],
+    [
       'ways with none of the shop’s',
       'alternator',
       (sheet) => delete sheet.steps.find(({ ways }) => ways)!.ways![0]!.shopDefault,

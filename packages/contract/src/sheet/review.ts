@@ -7,7 +7,7 @@ import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
 import { checkFormat, pathParts } from './read.js';
 import { placeWords, soundCopy } from './sound.js';
 import type { Finding, Rule, Severity } from './review/rule.js';
-import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, torquesFitThreads } from './review/joints.js';
+import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, nutsCanBe, torquesFitThreads } from './review/joints.js';
 import {
   actsHaveTheirObligation,
   everythingIsUsed,
@@ -117,6 +117,7 @@ const RULES: readonly Rule[] = [
   torquesFitThreads,
   countsAddUp,
   leftHandIsSaid,
+  nutsCanBe,
   partsAreOffBefore,
   stepsStandInOrder,
   dangersHaveCautions,

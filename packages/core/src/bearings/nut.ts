@@ -193,11 +193,7 @@ export const nut = defineWorking({
     if (aim < input.from || aim > input.to)
       return refuse({ code: 'aim-outside', field: 'aim', received: mm(aim), bound: `${mm(input.from)} to ${mm(input.to)}` });
 
-    // A pin through the spindle comes out at a slot, or not at all.
-    const through = input.openings.find((opening) =>
-      input.openings.some((other) => Math.abs(Math.abs(other - opening) - TURN / 2) < SAME_DEGREE),
-    );
-    if (input.slots % 2 === 1 && through !== undefined)
+    if (pinFindsNoSlot(input.slots, input.openings))
       return refuse({
         code: 'cannot-be',
         field: 'slots',
@@ -288,6 +284,12 @@ export const nut = defineWorking({
     openings: input.openings,
   }),
 });
+
+/** A pin through the spindle comes out at a slot, or not at all: of an odd number no slot has another opposite. */
+export function pinFindsNoSlot(slots: number, openings: readonly number[]): boolean {
+  const isThrough = openings.some((one) => openings.some((other) => Math.abs(Math.abs(other - one) - TURN / 2) < SAME_DEGREE));
+  return slots % 2 === 1 && isThrough;
+}
 
 /** Angles of the nut, 0 ≤ a < 360, at which a slot stands at an opening; each angle once. */
 export function lockPositions(slots: number, openings: readonly number[]): readonly number[] {

@@ -1,4 +1,4 @@
-import { formatQuantity, parseThread, torqueAtYield } from '@jubb/core';
+import { formatQuantity, parseThread, pinFindsNoSlot, torqueAtYield } from '@jubb/core';
 import type { SheetFile } from '../file.js';
 import { jointTorque } from '../resolve.js';
 import { finding, type Finding } from './rule.js';
@@ -85,6 +85,32 @@ export function* countsAddUp(sheet: SheetFile): Iterable<Finding> {
         'Set the policy of the part to renew.',
       );
   }
+}
+
+/** A thread that is written as a left-hand one, of a joint that turns right, or a castle nut whose pin finds no slot. */
+export function* nutsCanBe(sheet: SheetFile): Iterable<Finding> {
+  for (const joint of sheet.joints)
+    if (parseThread(joint.thread)?.hand === 'left' && joint.hand === 'right')
+      yield finding(
+        'stop',
+        'joints',
+        sheet,
+        joint.ref,
+        'hand',
+        `${joint.name}: ${joint.thread} is a left-hand thread, the joint is said to turn right`,
+        'Set the hand to left, or correct the thread.',
+      );
+  for (const { ref, name, nut } of sheet.settings)
+    if (nut && pinFindsNoSlot(nut.slots, nut.openings))
+      yield finding(
+        'stop',
+        'settings',
+        sheet,
+        ref,
+        'nut.slots',
+        `${name}: a pin right through the spindle finds no slot opposite among ${nut.slots}`,
+        'Count the slots again, or give the one opening that locks.',
+      );
 }
 
 export function* leftHandIsSaid(sheet: SheetFile): Iterable<Finding> {
