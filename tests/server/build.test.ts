@@ -118,7 +118,7 @@ describe('what goes in new', () => {
   });
 
   test('shims come off the shelf when they are put in; another pack brings the first one back', async () => {
-    const id = await jobOn('ostrel-d44-drive-axle');
+    const id = await jobOn('askvale-rx10-refrigerant-compressor');
     const [half, tenth] = [
       await shelf(ilka, 3, { kind: 'shim', size: '0.5 mm', name: 'Shim' }),
       await shelf(ilka, 3, { kind: 'shim', size: '0.1 mm', name: 'Shim' }),
@@ -131,15 +131,15 @@ describe('what goes in new', () => {
         taken: taken.map(([item, count]) => ({ item, count })),
       });
     const onHand = async (): Promise<number[]> => Promise.all([half, tenth].map(async (one) => (await line(one)).onHand));
-    expect(await against(id, pack('backlash', [half, 1], [tenth, 1]))).toBe('');
+    expect(await against(id, pack('air-gap', [half, 1], [tenth, 1]))).toBe('');
     expect(await onHand()).toEqual([2, 2]);
-    const second = pack('backlash', [half, 1], [tenth, 2]);
+    const second = pack('air-gap', [half, 1], [tenth, 2]);
     expect(await against(id, second)).toBe('');
     expect(await onHand()).toEqual([2, 1]);
     // Struck, the first pack is the one that lies in again.
     expect(await against(id, entry('strike', { reason: 'not that one' }, { strikes: second.id }))).toBe('');
     expect(await onHand()).toEqual([2, 2]);
-    expect(await against(id, pack('backlash'))).toBe('');
+    expect(await against(id, pack('air-gap'))).toBe('');
     expect(await onHand()).toEqual([3, 3]);
   });
 
@@ -155,6 +155,37 @@ describe('what goes in new', () => {
     expect(new Set((await Promise.all(all)).map(({ status }) => status))).toEqual(new Set([200]));
     const [one, other] = await Promise.all(items.map(line));
     expect(one!.onHand + other!.onHand).toBe(80 - 32);
+  });
+});
+
+describe('an unsure setting', () => {
+  const read = (...readings: number[]): NewEntry => entry('end-play', { setting: 'air-gap', moment: 'locked', readings, unit: 'mm' });
+  const accepted = (): NewEntry => entry('accepted', { setting: 'air-gap', why: 'the feelers go by hundredths' });
+
+  test('is accepted by the foreman alone, once, with the reason in the report', async () => {
+    const id = await jobOn('askvale-rx10-refrigerant-compressor');
+    const oswin = await Client.as(server.base, 'oswin');
+    const said = async (who: Client, ...entries: NewEntry[]): Promise<string> =>
+      ((await who.post<Problem>(id, ...entries)).body.errors ?? []).map(({ allowed }) => allowed).join();
+    expect(await said(oswin, accepted())).toContain('it was not read yet');
+    // About the end of the window, which is 0.4 to 0.7 mm.
+    expect(await against(id, read(0.68, 0.72, 0.7))).toBe('');
+    expect((await ilka.post(id, accepted())).status).toBe(403);
+    expect(await said(oswin, accepted())).toBe('');
+    expect(await said(oswin, accepted())).toContain('the last one is accepted already');
+    const report = JSON.stringify(jobReport(await ilka.get<JobView>(`/jobs/${id}`), { at: String, day: String }));
+    expect(report).toContain('unsure, and accepted so: the feelers go by hundredths');
+  });
+
+  test.each([
+    ['out', 0.9],
+    ['in', 0.55],
+  ])('one that is %s is not', async (verdict, mm) => {
+    const id = await jobOn('askvale-rx10-refrigerant-compressor');
+    const oswin = await Client.as(server.base, 'oswin');
+    await against(id, read(mm, mm, mm));
+    const answer = await oswin.post<Problem>(id, accepted());
+    expect(answer.body.errors?.[0]?.allowed).toContain(`the last one is ${verdict}`);
   });
 });
 

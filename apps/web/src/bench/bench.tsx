@@ -100,6 +100,7 @@ function BenchStep(): ReactElement {
           ) : showsList ? (
             <>
               <BuildList
+                heading="h1"
                 chosen={current?.step}
                 next={steps.find(({ done }) => !done)?.step}
                 onChoose={(ref) => {

@@ -9,7 +9,7 @@ import { useNewParts } from '../recorders/use-new-parts.ts';
 const STEPS_AHEAD = 2;
 
 /** Steps of the build and the ledger the other way round, as one list: what goes in at each step, ticked as it does. */
-export function BuildList(choice: StepChoice): ReactElement | null {
+export function BuildList({ heading: Heading = 'h2', ...choice }: StepChoice & { readonly heading?: 'h1' | 'h2' }): ReactElement | null {
   const { sheet, state } = useHere();
   const [showsAll, setShowsAll] = useState(false);
   const { build, steps } = state;
@@ -22,9 +22,9 @@ export function BuildList(choice: StepChoice): ReactElement | null {
   const ahead = new Set(list.filter(({ lines }) => lines.some(isOpen)).slice(0, STEPS_AHEAD));
   return (
     <section className="mb-3" aria-label="Build list">
-      <h2>
+      <Heading>
         Build list <span className="fig soft">{inNow === pieces ? `all ${pieces} are in` : `${inNow} of ${pieces} are in`}</span>
-      </h2>
+      </Heading>
       {inNow > 0 ? null : (
         <p className="soft mb-1">Last off, first in. Tick each as it goes in; it stays exact over breaks and between two people.</p>
       )}

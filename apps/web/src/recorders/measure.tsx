@@ -27,7 +27,7 @@ import { BEFORE_EMPTY, BeforeReading, beforeOf, type BeforeTyped } from '../meas
 import { Places, placeWords } from '../measure/places.tsx';
 import { ToolFitWords } from '../measure/tool-fit.tsx';
 import { useEarlier } from '../measure/use-earlier.ts';
-import { RecorderLayout } from './layout.tsx';
+import { RecorderLayout, type Act } from './layout.tsx';
 import { useReadings } from './use-readings.ts';
 
 interface MeasureProps {
@@ -47,6 +47,8 @@ interface MeasureProps {
   readonly limit?: Limit;
   readonly intro?: ReactNode;
   readonly wide?: ReactNode;
+  /** What else can be done than read, before the first reading. */
+  readonly others?: readonly Act[];
 }
 
 /** Repeats with one tool, the verdict as they come, then kept together. */
@@ -116,6 +118,7 @@ export function Measure(props: MeasureProps): ReactElement {
       others={[
         { label: 'One more', key: 'a', run: take, disabled: isGridded || !enough || readings.text.trim() === '' },
         { label: 'Drop the last', key: 'd', run: readings.dropLast, disabled: readings.kept.length === 0 },
+        ...(readings.kept.length === 0 ? (props.others ?? []) : []),
       ]}
       drawing={
         <div className="judged">

@@ -1,4 +1,14 @@
-import { presetFor, shimsWanted, workingsForSetting, type PayloadOf, type SettingRun, type ShimLine, type Step } from '@jubb/contract/job';
+import {
+  lyingFor,
+  presetFor,
+  shimsWanted,
+  type ShimWanted,
+  workingsForSetting,
+  type PayloadOf,
+  type SettingRun,
+  type ShimLine,
+  type Step,
+} from '@jubb/contract/job';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useHere } from '../job/use-job.ts';
@@ -9,7 +19,7 @@ const NO_SHIMS: readonly ShimLine[] = [];
 
 /** What to put in or turn from the last reading: the working of the method, with what is known filled in. */
 export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly step: Step }): ReactElement | null {
-  const { job, sheet, keep } = useHere();
+  const { job, sheet, state, keep } = useHere();
   const ids = workingsForSetting(run.setting, sheet.family);
   const { data: shims = NO_SHIMS } = useShims();
   // A reading that is out asks for a move; before the first one nothing is known.
@@ -45,7 +55,12 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
           working={working}
           draftKey={`${job.id}.${run.setting.ref}.${working.id}.${run.tries.length}.${run.worked.length}`}
           preset={presetFor(working.id, run, shims)}
-          under={(answer) => <PutIn answer={answer} shims={shims} onDone={(taken) => put(answer, taken)} />}
+          under={(answer) => (
+            <PutIn
+              wanted={shimsWanted(answer, shims, lyingFor(answer.working, run.setting.ref, state.live))}
+              onDone={(taken) => put(answer, taken)}
+            />
+          )}
         />
       ) : null}
     </section>
@@ -55,20 +70,20 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
 type Taken = PayloadOf<'worked'>['taken'];
 
 interface PutInProps {
-  readonly answer: WorkingRun;
-  readonly shims: readonly ShimLine[];
+  readonly wanted: readonly ShimWanted[];
   readonly onDone: (taken: Taken) => void;
 }
 
 /** What goes in by an answer, and which of it comes off the shelf. */
-function PutIn({ answer, shims, onDone }: PutInProps): ReactElement {
-  const wanted = shimsWanted(answer, shims);
+function PutIn({ wanted, onDone }: PutInProps): ReactElement {
   const [left, setLeft] = useState<readonly number[]>([]);
-  const taken = wanted.flatMap(({ thickness, count, line }) => (line && !left.includes(thickness) ? [{ item: line.id, count }] : []));
+  const taken = wanted.flatMap(({ thickness, fresh, line }) =>
+    line && fresh > 0 && !left.includes(thickness) ? [{ item: line.id, count: fresh }] : [],
+  );
   return (
     <div className="mt-3">
-      {wanted.map(({ thickness, count, line }) =>
-        line ? (
+      {wanted.map(({ thickness, count, fresh, line }) =>
+        line && fresh > 0 ? (
           <label key={thickness} className="d-flex gap-2 align-items-center mb-1">
             <input
               type="checkbox"
@@ -77,7 +92,7 @@ function PutIn({ answer, shims, onDone }: PutInProps): ReactElement {
               onChange={({ target }) => setLeft(target.checked ? left.filter((one) => one !== thickness) : [...left, thickness])}
             />
             <span>
-              {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span> out of stores{' '}
+              {fresh} × <span className="fig">{formatQuantity(thickness, 'length')}</span> out of stores{' '}
               <span className="soft">
                 {line.number}
                 {line.location ? `, shelf ${line.location}` : ''}
@@ -86,7 +101,8 @@ function PutIn({ answer, shims, onDone }: PutInProps): ReactElement {
           </label>
         ) : (
           <p key={thickness} className="soft mb-1">
-            {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span>: on no shelf, not taken out of stores
+            {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span>:{' '}
+            {fresh === 0 ? 'lies in there already' : 'on no shelf, not taken out of stores'}
           </p>
         ),
       )}

@@ -19,7 +19,7 @@ import { useDraft, useUnkept } from '../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../kit/tool-pick.tsx';
 import { useUnits } from '../kit/units.ts';
 import { useHere } from '../job/use-job.ts';
-import { RecorderLayout } from './layout.tsx';
+import { RecorderLayout, type Act } from './layout.tsx';
 import { EarlierSettings } from './earlier.tsx';
 import { Measure } from './measure.tsx';
 import { unkeptKey } from './use-readings.ts';
@@ -127,6 +127,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
   const { bearings, pick } = useBearings(run);
   const window = settingWindow(setting, bearings);
   const by = actOf(setting);
+  const accepting = useAccepting({ run, step });
   const words = {
     now: by === 'locked' ? 'Set the nut, before it is locked' : 'Dial reading with the nut where it is',
     locked:
@@ -157,7 +158,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
       onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
       intro={
         <>
-          <Unsure run={run} step={step} />
+          {accepting.words}
           <p className="mb-2">
             {words}
             {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
@@ -173,6 +174,7 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
           </p>
         </>
       }
+      others={accepting.acts}
       source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}
       wide={
         (moment === 'now' || moment === 'locked') && setting.method !== 'castle-nut' ? (
@@ -188,23 +190,24 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
   );
 }
 
+interface Accepting {
+  readonly words: ReactElement | null;
+  readonly acts: readonly Act[];
+}
+
 /** The last reading is unsure: what settles it, and the foreman's word where no tool of the shop can. */
-function Unsure({ run, step }: PhaseProps): ReactElement | null {
+function useAccepting({ run, step }: PhaseProps): Accepting {
   const { job, person, keep } = useHere();
   const [asking, setAsking] = useState(false);
   const last = run.tries.at(-1);
-  if (!last || !mayAccept(last)) return null;
-  return (
-    <div className="mb-2">
+  if (!last || !mayAccept(last)) return { words: null, acts: [] };
+  const isForeman = person.role === 'foreman';
+  const words = (
+    <>
       <p className="mb-1">
         <b className="v-unsure">The last reading is unsure.</b> Read again, more often or with a finer tool
-        {person.role === 'foreman' ? '.' : '; where there is none, the foreman may accept it with the reason.'}
+        {isForeman ? '.' : '; where there is none, the foreman may accept it with the reason.'}
       </p>
-      {person.role === 'foreman' ? (
-        <button type="button" className="btn btn-plain" onClick={() => setAsking(true)}>
-          Accept it as it is
-        </button>
-      ) : null}
       {asking ? (
         <AskLine
           about={`${job.id}.${step.ref}`}
@@ -218,8 +221,9 @@ function Unsure({ run, step }: PhaseProps): ReactElement | null {
           }}
         />
       ) : null}
-    </div>
+    </>
   );
+  return { words, acts: isForeman ? [{ label: 'Accept it as it is', key: 'c', run: () => setAsking(true) }] : [] };
 }
 
 /** Whose window holds for the next reading: as it was decided, or as somebody says. */

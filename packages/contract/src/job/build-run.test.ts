@@ -125,6 +125,21 @@ describe('settings by their act', () => {
     expect(run(read('locked', 4, { bearings: 'used' }))).toMatchObject({ phase: 'set', bearings: 'used', window: { from: 3, to: 5 } });
   });
 
+  test('an unsure reading stands where the foreman accepts it, until it is set or read anew; one that is out, or in, does not', () => {
+    const accepted: Line = { kind: 'accepted', payload: { setting: rolling.ref, why: 'no finer tool here' } };
+    // At the end of the window nobody knows on which side it is.
+    const scatter = { readings: [9.6, 10.4, 10] };
+    const edge = [read('locked', 10, scatter), accepted];
+    expect(run(edge[0]!).tries[0]?.verdict).toBe('unsure');
+    expect(run(...edge)).toMatchObject({ phase: 'set', tries: [{ verdict: 'unsure', accepted: 'no finer tool here' }] });
+    expect(run(...edge, locked).phase).toBe('read-locked');
+    expect(run(...edge, read('proved', 10, scatter)).proved?.accepted).toBeUndefined();
+    expect(run(...edge, read('proved', 10, scatter), accepted).proved?.accepted).toBe('no finer tool here');
+    expect(run(read('locked', 13), accepted)).toMatchObject({ phase: 'read' });
+    expect(run(read('now', 10, scatter), accepted).phase).toBe('act');
+    expect(run(read('locked', 8), accepted).tries[0]?.accepted).toBeUndefined();
+  });
+
   test('bearings that are kept are used ones without being asked', () => {
     const kept = ['outer-bearing', 'inner-bearing'].map((part): Line => ({
       kind: 'decision',

@@ -6,7 +6,7 @@ import { book, demoSheet, putIn, type Line } from './book.test-kit.js';
 import { newMissing } from './new-first.js';
 import { newPart, newPartsMissing, partsPutIn } from './new-parts.js';
 import { outOfStores, storesMoves } from './out-of-stores.js';
-import { presetFor, shimsWanted } from './setting-guide.js';
+import { lyingFor, presetFor, shimsWanted } from './setting-guide.js';
 import { settingRun } from './setting-run.js';
 import { jobState, stopsSigning } from './state.js';
 
@@ -101,6 +101,21 @@ describe('what a job has out of stores', () => {
     expect(presetFor('compressor.air-gap', run, shims.slice(0, 3))['shelf']).toEqual([
       { thickness: 0.5, count: 1 },
       { thickness: 0.3, count: 7 },
+    ]);
+  });
+
+  test('backlash is shifted with the shims of the carrier: what lies there is not taken again, for that alone', () => {
+    const live = book(compressor, pack(['half', 1], ['tenth', 2]));
+    expect(lyingFor('bearing.shim', 'backlash', live).size).toBe(0);
+    expect(lyingFor('gear.backlash', setting.ref, live).size).toBe(0);
+    const shims = [0.5, 0.1].map(
+      (thicknessMm) => ({ id: thicknessMm === 0.5 ? 'half' : 'tenth', thicknessMm, onHand: 9, reserved: 0 }) as unknown as ShimLine,
+    );
+    const answer = { working: 'gear.backlash', output: { teethPack: '0.5 + 0.1 mm', otherPack: '0.5 + 2 × 0.1 mm' } };
+    const wanted = shimsWanted(answer, shims, lyingFor('gear.backlash', 'backlash', live));
+    expect(wanted.map(({ thickness, count, fresh }) => [thickness, count, fresh])).toEqual([
+      [0.5, 2, 1],
+      [0.1, 3, 1],
     ]);
   });
 

@@ -3,6 +3,8 @@ import type { Family } from '../words.js';
 import type { Setting } from '../sheet/file.js';
 import { baseOf, settingQuantity } from '../sheet/resolve.js';
 import { packPieces, type WorkingRun } from '@jubb/core';
+import type { AnyKeptEntry } from '../entry/kept.js';
+import { packsIn } from './out-of-stores.js';
 import { workedWith, type SettingRun } from './setting-run.js';
 
 /** The workings that help to set something by its kind and method, the likeliest first; none where it is set by hand alone. */
@@ -44,22 +46,34 @@ const WRITTEN_MM = 0.001;
 export interface ShimWanted {
   readonly thickness: number;
   readonly count: number;
+  /** Pieces of them that do not lie in the unit yet. */
+  readonly fresh: number;
   readonly line: ShimLine | undefined;
 }
 
-/** The shims that an answer puts in, each with the stock line that has most of it free. */
+/** Backlash is shifted from side to side with the shims that set the carrier's preload: those are not taken out of stores again. */
+export function lyingFor(working: string, setting: string, live: readonly AnyKeptEntry[]): ReadonlyMap<string, number> {
+  const lying = new Map<string, number>();
+  if (working !== 'gear.backlash') return lying;
+  for (const [ref, pack] of packsIn(live))
+    if (ref !== setting) for (const { item, count } of pack) lying.set(item, (lying.get(item) ?? 0) + count);
+  return lying;
+}
+
+/** The shims that an answer puts in, each with the stock line that has most of it free; `lying` lie in the unit by another setting. */
 export function shimsWanted(
   { working, output }: Pick<WorkingRun, 'working' | 'output'>,
   shims: readonly ShimLine[],
+  lying: ReadonlyMap<string, number> = new Map(),
 ): readonly ShimWanted[] {
   const pieces = (PACKS[working] ?? []).flatMap((name) => (typeof output[name] === 'string' ? packPieces(output[name]) : []));
-  return [...new Set(pieces.map(({ thickness }) => thickness))].map((thickness) => ({
-    thickness,
-    count: pieces.reduce((sum, one) => sum + (one.thickness === thickness ? one.count : 0), 0),
-    line: shims
-      .filter((one) => Math.abs(one.thicknessMm - thickness) < WRITTEN_MM)
-      .toSorted((one, other) => freeOf(other) - freeOf(one))[0],
-  }));
+  return [...new Set(pieces.map(({ thickness }) => thickness))].map((thickness) => {
+    const count = pieces.reduce((sum, one) => sum + (one.thickness === thickness ? one.count : 0), 0);
+    const lines = shims.filter((one) => Math.abs(one.thicknessMm - thickness) < WRITTEN_MM);
+    const inThere = lines.reduce((sum, { id }) => sum + (lying.get(id) ?? 0), 0);
+    const [line] = lines.toSorted((one, other) => freeOf(other) - freeOf(one));
+    return { thickness, count, fresh: Math.max(0, count - inThere), line };
+  });
 }
 
 function freeOf({ onHand, reserved }: ShimLine): number {

@@ -98,6 +98,11 @@ test.each<readonly [EntryKind, object, string]>([
     { part: 'pinion-seal', count: 1, seen: 'out of stores, B3' },
     'New, in hand: 1 × Pinion seal 44 × 72 × 10, out of stores, B3',
   ],
+  [
+    'accepted',
+    { setting: 'pinion-preload', why: 'no finer tool here' },
+    'Pinion preload, by rolling torque: unsure, and accepted so: no finer tool here',
+  ],
   ['came-out', { name: 'Gear oil', litres: 2.1, colour: 'dark', metal: 'flakes' }, 'Came out: Gear oil, 2.1 L, dark, metal: flakes'],
   ['hold', { reason: 'parts', words: 'seal from Oswin' }, 'On hold for parts: seal from Oswin'],
   ['hold-off', {}, 'Taken up again'],

@@ -1,0 +1,169 @@
+import { expect, test } from '@jest/globals';
+import { isKind, jobState, type JobHead, type JobView, type StockView } from '@jubb/contract';
+import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
+import { Hand } from '../kit/browser.ts';
+import { Client } from '../kit/client.ts';
+import { ownShop } from '../kit/shop.ts';
+import { shelf } from '../kit/stock.ts';
+
+const shop = ownShop();
+const at = async (login: string, path: string): Promise<Hand> => {
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, path);
+  await hand.logIn(login);
+  return hand;
+};
+
+test('what goes in new is taken out of stores at its step, and ticked on the list in bench view; what no shelf has is asked for', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-d44-drive-axle', 'pinion-in-seal-in', 'build');
+  const { sheet, build } = await stateOf(api, id);
+  const number = (part: string): string => sheet.parts.find(({ ref }) => ref === part)!.number!;
+  const seal = await shelf(api, 3, { number: number('pinion-seal'), name: 'Pinion seal', location: 'B3' });
+  // One of the two is on a shelf: where the other comes from must be said, and only that one is from there.
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('3 free, shelf B3');
+  await hand.sees('not on the shelf');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('Where they come from: 1 × Crush sleeve', 'brought by the van');
+  await hand.press('Enter');
+  await hand.sees('Is the old Pinion seal');
+  await allKept(hand);
+  expect(await api.get<StockView>(`/stock/${seal}`)).toMatchObject({ onHand: 2, movements: [{ kind: 'issue', quantity: 1 }, {}] });
+  const said = (await stateOf(api, id)).live.filter(isKind('replacement-here')).slice(-2);
+  expect(said.map(({ payload }) => [payload.part, payload.seen, payload.item])).toEqual(
+    expect.arrayContaining([
+      ['pinion-seal', 'out of stores, B3', seal],
+      ['crush-sleeve', 'brought by the van', undefined],
+    ]),
+  );
+
+  // In bench view the list is one key away, and is the same list.
+  const line = build.find(({ name, inNow }) => name.startsWith('Pinion tail bearing') && inNow === 0)!;
+  await hand.go(`/bench/${id}`);
+  await hand.sees('Is the old Pinion seal');
+  await hand.press('b');
+  await hand.sees('Build list');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use(`In, ${line.name}`);
+  await hand.sees(`of ${build.reduce((sum, { count }) => sum + count, 0)} are in`);
+  await hand.press('Space');
+  await hand.sees('Is the old Pinion seal');
+  await hand.go(`/jobs/${id}/parts`);
+  await hand.sees('1 from elsewhere');
+  await hand.sees('1 out');
+  await allKept(hand);
+  expect((await stateOf(api, id)).build.find(({ entryId }) => entryId === line.entryId)).toMatchObject({ inNow: 1, ticked: 1 });
+});
+
+test('shims that are put in come off the shelf, and go back when another pack is put in', async () => {
+  const { api, id, hand } = await atJob(shop, 'askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
+  const before = new Map((await api.get<StockView[]>('/stock/shims')).map((line) => [line.id, line.onHand]));
+  const moved = async (): Promise<number> =>
+    (await api.get<StockView[]>('/stock/shims')).reduce((sum, line) => sum + (before.get(line.id) ?? 0) - line.onHand, 0);
+  const putIn = async (): Promise<number> => {
+    await hand.sees('Which shims give the clutch its air gap?');
+    await hand.sees('out of stores');
+    expect(await hand.faults()).toEqual([]);
+    await hand.use('Done so; now read it again');
+    await hand.sees('put in');
+    await allKept(hand);
+    const last = (await stateOf(api, id)).live.filter(isKind('worked')).at(-1)!.payload.taken ?? [];
+    return last.reduce((sum, { count }) => sum + count, 0);
+  };
+  await openBuild({ hand, id }, 'Gap set');
+  await hand.sees('Reading 1 of 3');
+  await reads(hand, '0,21', '0,22', '0,21');
+  await hand.fill('Shims now', '0.5');
+  const first = await putIn();
+  expect(first).toBeGreaterThan(0);
+  expect(await moved()).toBe(first);
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Reading 1 of 3');
+  await reads(hand, '0,9', '0,91', '0,9');
+  const second = await putIn();
+  // What lay in first is on the shelf again.
+  expect(await moved()).toBe(second);
+});
+
+test('an unsure gap: the mechanic is told who may let it stand, the foreman accepts it with the reason', async () => {
+  const { api, id, hand } = await atJob(shop, 'askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
+  await openBuild({ hand, id }, 'Gap set');
+  await hand.sees('Reading 1 of 3');
+  // A letter that no length can have in it is a key, and the figure stays.
+  await hand.type('0,68');
+  await hand.press('n');
+  await hand.sees('What should be remembered');
+  await hand.press('Escape');
+  await hand.tabTo('Reading 1');
+  expect(await hand.page.$eval('.num-field', (field) => (field as HTMLInputElement).value)).toBe('0,68');
+  await hand.press('Enter');
+  await reads(hand, '0,72', '0,7');
+  await hand.sees('the foreman may accept it with the reason');
+  expect(await hand.faults()).toEqual([]);
+  await allKept(hand);
+
+  const foreman = await at('oswin', `/jobs/${id}/build`);
+  await foreman.use('Accept it as it is');
+  await foreman.fill('Why it may stay so', 'feelers go by hundredths');
+  await foreman.press('Enter');
+  await foreman.sees('accepted');
+  await allKept(foreman);
+  const { settings, steps } = await stateOf(api, id);
+  expect(settings[0]).toMatchObject({ phase: 'set', tries: [{ verdict: 'unsure', accepted: 'feelers go by hundredths' }] });
+  expect(steps.find(({ step }) => step.ref === 'gap-set')?.done).toBe(true);
+  await foreman.go(`/jobs/${id}/report`);
+  await foreman.sees('unsure, and accepted so: feelers go by hundredths');
+});
+
+test('over the counter: no machine, no serial, and the estimate that was worked out', async () => {
+  const perla = await Client.as(shop.server.base, 'perla');
+  const hand = await at('perla', '/jobs/new');
+  await hand.heads('Book in');
+  await hand.fill('Name', 'Ansa Kolb');
+  await hand.tabTo('Over the counter, no machine');
+  await hand.press('Space');
+  await hand.page.waitForFunction(() => !document.querySelector('#machine-name'));
+  await hand.fill('Unit and side', 'Alternator');
+  await hand.tabTo('Sheet');
+  await hand.type('Quennet GA');
+  await hand.sees('of book time');
+  const worked = await hand.page.$eval('#estimate', (field) => (field as HTMLInputElement).value);
+  expect(Number(worked)).toBeGreaterThan(0);
+  await hand.fill('What the customer says', 'Does not charge.');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Book in');
+  await hand.heads('Marks and damage');
+  const [head] = await perla.get<JobHead[]>('/jobs');
+  expect(head).toMatchObject({
+    machine: { name: 'Over the counter', serial: '' },
+    unit: { name: 'Alternator', serial: `tag ${head!.number}` },
+    estimateMinor: Math.round(Number(worked) * 100),
+  });
+  expect(head!.scope?.estimateFrom).toContain('of book time');
+  // Brought again, it is found by its tag.
+  await hand.go('/jobs/new');
+  await hand.fill('Customer, or serial or tag', `tag ${head!.number}`);
+  await hand.use(`Alternator, tag ${head!.number}`);
+  await hand.use('Same sheet as then');
+  await hand.sees('of book time');
+  await hand.fill('What the customer says', 'Again.');
+  await hand.use('Book in');
+  await hand.heads('Marks and damage');
+  const [again] = await perla.get<JobHead[]>('/jobs');
+  expect([again!.unit.id, again!.number > head!.number]).toEqual([head!.unit.id, true]);
+});
+
+test('what no step puts in is asked for before the signature', async () => {
+  const oswin = await Client.as(shop.server.base, 'oswin');
+  const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
+  const { id } = await oswin.booked(revisionId);
+  const sign = (await oswin.get<JobView>(`/jobs/${id}`)).sheet.file.steps.find(({ record }) => record.kind === 'sign')!;
+  await oswin.workTo(id, sign.ref);
+  const hand = await at('oswin', `/jobs/${id}/${sign.stage}`);
+  await hand.sees('New parts first');
+  await hand.fill('Where they come from', 'from the kit');
+  await hand.press('Enter');
+  await hand.sees('Sign as Oswin');
+  await allKept(hand);
+  const job = await oswin.get<JobView>(`/jobs/${id}`);
+  expect(jobState(job.sheet.file, job.entries).live.filter(isKind('replacement-here')).length).toBeGreaterThan(0);
+});
