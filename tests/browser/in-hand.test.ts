@@ -102,7 +102,7 @@ test('an unsure gap: the mechanic is told who may let it stand, the foreman acce
   await allKept(hand);
 
   const foreman = await at('oswin', `/jobs/${id}/build`);
-  await foreman.use('Accept it as it is');
+  await foreman.use('Accept it');
   await foreman.fill('Why it may stay so', 'feelers go by hundredths');
   await foreman.press('Enter');
   await foreman.sees('accepted');

@@ -107,7 +107,7 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
         </p>
       ) : null}
       <MoreWords step={step} />
-      {problem ? <p className="v-out mb-1">{problem}</p> : null}
+      {problem ? <p className="v-out mb-1 first-up">{problem}</p> : null}
       <Pictures of={(entry) => entry.step === step.ref} />
       <NotYet step={step} />
       <StillWaits step={step} />

@@ -205,7 +205,7 @@ function useAccepting({ run, step }: PhaseProps): Accepting {
   const words = (
     <>
       <p className="mb-1">
-        <b className="v-unsure">The last reading is unsure.</b> Read again, more often or with a finer tool
+        <b className="v-unsure">Unsure:</b> read again, more often or with a finer tool
         {isForeman ? '.' : '; where there is none, the foreman may accept it with the reason.'}
       </p>
       {asking ? (
@@ -223,7 +223,7 @@ function useAccepting({ run, step }: PhaseProps): Accepting {
       ) : null}
     </>
   );
-  return { words, acts: isForeman ? [{ label: 'Accept it as it is', key: 'c', run: () => setAsking(true) }] : [] };
+  return { words, acts: isForeman ? [{ label: 'Accept it', key: 'c', run: () => setAsking(true) }] : [] };
 }
 
 /** Whose window holds for the next reading: as it was decided, or as somebody says. */

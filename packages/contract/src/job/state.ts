@@ -223,9 +223,7 @@ function stepState(step: Step, context: Context): StepState {
       return {
         step,
         done: isSet,
-        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure'
-          ? { problem: 'the last reading is unsure: read again, or the foreman accepts it' }
-          : {}),
+        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure' } : {}),
       };
     }
     case 'pattern': {
