@@ -1,0 +1,19 @@
+import { expect, test } from '@jest/globals';
+import { readFileSync, readdirSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { DEMO_PEOPLE } from './demo.js';
+
+const ROOT = fileURLToPath(new URL('../../../../', import.meta.url));
+const PRODUCT = ['apps/web/src', 'apps/server/src', 'packages/contract/src', 'packages/core/src'];
+
+test('nobody of the demo stands in the product: a shop of one’s own never meets them', () => {
+  const names = DEMO_PEOPLE.flatMap(([name, login]) => [...name.split(' '), login]);
+  const sources = PRODUCT.flatMap((folder) =>
+    readdirSync(`${ROOT}${folder}`, { recursive: true, encoding: 'utf8' })
+      .filter((path) => /\.(?:tsx?|scss)$/u.test(path) && !/\.test(?:-kit)?\.ts$/u.test(path) && !/(?:^|\/)demo\//u.test(path))
+      .map((path) => `${folder}/${path}`),
+  );
+  expect(sources.length).toBeGreaterThan(300);
+  const word = new RegExp(`(?<![\\p{L}])(?:${names.join('|')})(?![\\p{L}])`, 'iu');
+  expect(sources.filter((path) => word.test(readFileSync(`${ROOT}${path}`, 'utf8')))).toEqual([]);
+});
