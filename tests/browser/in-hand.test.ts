@@ -54,6 +54,27 @@ test('what goes in new is taken out of stores at its step, and ticked on the lis
   expect((await stateOf(api, id)).build.find(({ entryId }) => entryId === line.entryId)).toMatchObject({ inNow: 1, ticked: 1 });
 });
 
+test('with no link the shelves cannot be seen: where the new ones come from is said, and kept when the link is back', async () => {
+  const { api, id, hand } = await atJob(shop, 'harrowmere-th6-front-hub', 'inner-in', 'build');
+  await hand.go(`/bench/${id}`);
+  await hand.heads('Inner bearing in');
+  await hand.cut(true);
+  await hand.press('Space');
+  await hand.heads('Seal in');
+  if ((await hand.text()).includes('Read the caution')) await hand.press('Space');
+  await hand.sees('The shelves cannot be seen now');
+  // Nothing goes in by the large key alone.
+  expect(await hand.page.$eval('.btn-primary', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+  await hand.fill('Where they come from', 'out of the seal drawer');
+  await hand.press('Enter');
+  await hand.sees('Is the old Hub seal');
+  await hand.cut(false);
+  await hand.go(`/jobs/${id}/build`);
+  await allKept(hand);
+  const here = (await stateOf(api, id)).live.filter(isKind('replacement-here')).at(-1);
+  expect(here?.payload).toEqual({ part: 'hub-seal', count: 1, seen: 'out of the seal drawer' });
+});
+
 test('shims that are put in come off the shelf, and go back when another pack is put in', async () => {
   const { api, id, hand } = await atJob(shop, 'askvale-rx10-refrigerant-compressor', 'gap-set', 'build');
   const before = new Map((await api.get<StockView[]>('/stock/shims')).map((line) => [line.id, line.onHand]));

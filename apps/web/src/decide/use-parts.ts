@@ -4,13 +4,22 @@ import { get } from '../api/client.ts';
 import { useHere } from '../job/use-job.ts';
 
 /** What the job needs, held against shelves, catalogues and orders. */
-export function useParts(): { readonly parts: Parts | undefined; readonly error: unknown } {
+export function useParts(): {
+  readonly parts: Parts | undefined;
+  readonly error: unknown;
+  /** The shelves are being asked; with no link nobody asks them. */
+  readonly isLooking: boolean;
+} {
   const { job, state } = useHere();
   const needs = needsOf(state);
   const kits = kitsFor(state.sheet, needs);
   const numbers = [...new Set([...needs.flatMap(({ number }) => number ?? []), ...kits.flatMap(({ number }) => number ?? [])])];
   const designations = [...new Set(needs.flatMap(({ designation }) => designation ?? []))];
-  const { data: view, error } = useQuery({
+  const {
+    data: view,
+    error,
+    fetchStatus,
+  } = useQuery({
     queryKey: ['stores', 'job', job.id, numbers, designations],
     queryFn: () =>
       get<JobPartsView>(
@@ -18,6 +27,10 @@ export function useParts(): { readonly parts: Parts | undefined; readonly error:
       ),
     placeholderData: (before: JobPartsView | undefined) => before,
   });
-  if (!view) return { parts: undefined, error };
-  return { parts: { lines: partLines(needs, kits, view, (part) => piecesHere(state.sheet, part, state.live)), kits, view }, error };
+  if (!view) return { parts: undefined, error, isLooking: fetchStatus === 'fetching' };
+  return {
+    parts: { lines: partLines(needs, kits, view, (part) => piecesHere(state.sheet, part, state.live)), kits, view },
+    error,
+    isLooking: false,
+  };
 }

@@ -29,30 +29,32 @@ interface NewOnesProps {
 /** What a step puts in new: taken out of stores by this, or said where else it comes from, before it goes in. */
 export function NewOnes({ step, parts, children }: NewOnesProps): ReactElement {
   const { job, keep } = useHere();
-  const { sources, elsewhere, isLooking, error, drafts } = useNewParts(parts);
+  const { sources, elsewhere, isLooking, isBlind, drafts } = useNewParts(parts);
   const [typed, setTyped] = useDraft(`${job.id}.${step.ref}.new`, '');
   const said = typed.trim();
   const mustSay = elsewhere.length > 0;
+  const cannot = said === '' && (isLooking || mustSay);
   const isTaken = !mustSay && said === '' && sources.some(({ isOut }) => !isOut);
   const go = (): void => {
-    if (mustSay && said === '') return;
+    if (cannot) return;
     keep(...drafts(said, step.ref));
     setTyped(undefined);
   };
   return (
     <RecorderLayout
       say="New parts first: in hand, and held against the old ones."
-      primary={{ label: isTaken ? 'Take out of stores' : 'New ones in hand', run: go, disabled: isLooking || (mustSay && said === '') }}
+      primary={{ label: isTaken ? 'Take out of stores' : 'New ones in hand', run: go, disabled: cannot }}
     >
       {children}
       <ul className="list-unstyled mb-2">
         {sources.map((source) => (
           <li key={source.part.part.ref}>
-            <b>{source.words}</b> <span className="soft">{isLooking ? 'Looking at the shelves …' : sourceWords(source)}</span>
+            <b>{source.words}</b>{' '}
+            <span className="soft">{isLooking ? 'Looking at the shelves …' : isBlind ? '' : sourceWords(source)}</span>
           </li>
         ))}
       </ul>
-      {error ? <p className="soft mb-1">The shelves cannot be seen now.</p> : null}
+      {isBlind ? <p className="soft mb-1">The shelves cannot be seen now.</p> : null}
       <LineField
         label={
           mustSay ? `Where they come from: ${elsewhere.map(({ words }) => words).join(', ')}` : 'Where they come from, if not out of stores'

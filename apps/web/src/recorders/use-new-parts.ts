@@ -22,7 +22,8 @@ interface NewParts {
   /** Neither out nor on a shelf: somebody must say where they come from. */
   readonly elsewhere: readonly Source[];
   readonly isLooking: boolean;
-  readonly error: unknown;
+  /** The shelves cannot be seen: no link, or the server fails. */
+  readonly isBlind: boolean;
   /** Entries that say that all of them are in hand; what is on a shelf is taken off it, unless other words say where it is from. */
   drafts(words: string, step?: string): readonly Draft[];
 }
@@ -30,7 +31,7 @@ interface NewParts {
 /** Where the new parts of an act come from. */
 export function useNewParts(wanted: readonly NewPart[]): NewParts {
   const { sheet } = useHere();
-  const { parts, error } = useParts();
+  const { parts, isLooking } = useParts();
   const sources = wanted.map((part): Source => {
     const count = part.pieces - part.here;
     const line = parts?.lines.find(({ need }) => need.parts.includes(part.part.ref));
@@ -54,7 +55,7 @@ export function useNewParts(wanted: readonly NewPart[]): NewParts {
         ...(step === undefined ? {} : { step }),
       };
     });
-  return { sources, elsewhere, isLooking: !parts && !error, error, drafts };
+  return { sources, elsewhere, isLooking, isBlind: !parts && !isLooking, drafts };
 }
 
 function shelfWith({ shelf, others }: PartLine, count: number): Shelf | undefined {
