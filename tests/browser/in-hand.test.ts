@@ -111,8 +111,8 @@ test('an unsure gap: the mechanic is told who may let it stand, the foreman acce
   await hand.sees('Reading 1 of 3');
   // A letter that no length can have in it is a key, and the figure stays.
   await hand.type('0,68');
-  await hand.press('n');
-  await hand.sees('What should be remembered');
+  await hand.press('y');
+  await hand.sees('What should be otherwise');
   await hand.press('Escape');
   await hand.tabTo('Reading 1');
   expect(await hand.page.$eval('.num-field', (field) => (field as HTMLInputElement).value)).toBe('0,68');

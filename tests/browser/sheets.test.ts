@@ -38,7 +38,8 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   await hand.tabTo('Regulator and brushes');
   await hand.press('Space');
   await hand.sees('0.6 h of book time');
-  await hand.use('€40.80');
+  // What was worked out stands in its field.
+  expect(await hand.page.$eval('#estimate', (field) => (field as HTMLInputElement).value)).toBe('40.80');
   await hand.use('Book in');
   await hand.heads('Marks and damage on arrival');
   await hand.sees('Likely causes');

@@ -22,10 +22,8 @@ const YEAR_MS = 365 * 24 * 3600 * 1000;
 
 /** Connects, migrates and puts the server together; the caller listens. */
 export async function makeServer(config: Config): Promise<{ app: INestApplication; dataSource: DataSource }> {
+  await migrate(config.databaseUrl);
   const dataSource = await makeDataSource(config.databaseUrl).initialize();
-  // A pooled connection that the database drops while idle must not take the process down.
-  poolOf(dataSource).on('error', () => undefined);
-  await migrate(dataSource);
   const { sessionSecret } = await dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
 
   const app = await NestFactory.create<NestExpressApplication>(AppModule.over(config, dataSource), {

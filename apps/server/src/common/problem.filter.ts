@@ -13,6 +13,7 @@ const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: s
   JB410: [409, 'The job is handed over: nothing can be added to it'],
   '23505': [409, 'This is there already'],
   '23503': [409, 'This points to something that is not there'],
+  '57014': [503, 'This took too long; try again in a moment'],
   '57P01': [503, 'The database does not answer; try again in a moment'],
   '57P03': [503, 'The database does not answer; try again in a moment'],
   ECONNREFUSED: [503, 'The database does not answer; try again in a moment'],
@@ -64,7 +65,7 @@ function databaseCode(error: unknown): string | undefined {
 function isConnectionLoss(error: unknown): boolean {
   return (
     error instanceof Error &&
-    /connection terminated|connection ended|not queryable|timeout exceeded when trying to connect/iu.test(error.message)
+    /connection terminated|connection ended|not queryable|timeout exceeded when trying to connect|query read timeout/iu.test(error.message)
   );
 }
 

@@ -1,5 +1,5 @@
 import { DataSource } from 'typeorm';
-import type { Pool, PoolClient } from 'pg';
+import pg, { type Pool, type PoolClient } from 'pg';
 import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
 import { Sheets1764050000000 } from './migrations/1764050000000-sheets.js';
@@ -14,7 +14,22 @@ export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, T
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
 
-export function makeDataSource(url: string): DataSource {
+/**
+ * A connection that the database drops must not take the process down: an idle one tells the pool, one that is in
+ * somebody's hands tells itself, and whoever holds it is refused at the next query.
+ */
+class LastingClient extends pg.Client {
+  constructor(config: pg.ClientConfig) {
+    super(config);
+    this.on('error', () => undefined);
+  }
+}
+
+/** What the database may take for one statement, and how long an answer is waited for, ms. */
+const LIMITS = { statement_timeout: 20_000, query_timeout: 25_000, idle_in_transaction_session_timeout: 60_000 };
+
+/** `isPatient`: for what changes the tables, which takes as long as it takes. */
+export function makeDataSource(url: string, isPatient = false): DataSource {
   return new DataSource({
     type: 'postgres',
     url,
@@ -33,17 +48,22 @@ export function makeDataSource(url: string): DataSource {
     poolSize: 16,
     connectTimeoutMS: 5000,
     applicationName: 'jubb',
+    extra: { Client: LastingClient, ...(isPatient ? {} : LIMITS) },
+    poolErrorHandler: () => undefined,
   });
 }
 
-export async function migrate(dataSource: DataSource): Promise<void> {
+export async function migrate(url: string): Promise<void> {
+  const dataSource = await makeDataSource(url, true).initialize();
   const runner = dataSource.createQueryRunner();
-  await runner.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
   try {
+    await runner.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
     await dataSource.runMigrations();
-  } finally {
     await runner.query('SELECT pg_advisory_unlock($1)', [MIGRATION_LOCK]);
+  } finally {
     await runner.release();
+    // Whatever went wrong, the lock ends with the connection.
+    await dataSource.destroy();
   }
 }
 

@@ -10,10 +10,12 @@ const pin = (revisionId: string): object[] => [{ revisionId, scope: null, found:
 function service(): {
   readonly asked: string[];
   readonly tell: () => void;
+  readonly miss: () => void;
   readonly answers: ((rows: object[]) => void)[];
   readonly post: () => Promise<unknown>;
 } {
   const events = new Subject<object>();
+  const missed = new Subject<void>();
   const answers: ((rows: object[]) => void)[] = [];
   const asked: string[] = [];
   const database = { query: () => new Promise<object[]>((resolve) => answers.push(resolve)) };
@@ -23,11 +25,17 @@ function service(): {
       return Promise.reject(new Error('far enough'));
     },
   };
-  const entries = new EntriesService(database as never, sheets as never, { events, tell: () => undefined } as never, {} as never);
+  const entries = new EntriesService(
+    database as never,
+    sheets as never,
+    { events, missed, isDeaf: false, tell: () => undefined } as never,
+    {} as never,
+  );
   return {
     asked,
     answers,
     tell: () => events.next({ type: 'job', jobId: 'job' }),
+    miss: () => missed.next(),
     post: () => entries.post('job', ILKA, []).catch(() => undefined),
   };
 }
@@ -52,6 +60,18 @@ test('what was read before the job changed, and comes after, is not kept for the
   tell();
   answers[0]!(pin('old'));
   await slow;
+  const next = post();
+  answers[1]!(pin('new'));
+  await next;
+  expect(asked).toEqual(['old', 'new']);
+});
+
+test('a process that heard nothing for a while drops what it remembers', async () => {
+  const { asked, answers, miss, post } = service();
+  const first = post();
+  answers[0]!(pin('old'));
+  await first;
+  miss();
   const next = post();
   answers[1]!(pin('new'));
   await next;

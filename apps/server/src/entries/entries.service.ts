@@ -116,6 +116,7 @@ export class EntriesService {
     stream.events.subscribe((event) => {
       if (event.type === 'job') this.#forget(event.jobId);
     });
+    stream.missed.subscribe(() => this.#forgetAll());
   }
 
   ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
@@ -167,6 +168,11 @@ export class EntriesService {
     this.#pins.delete(jobId);
   }
 
+  #forgetAll(): void {
+    this.#forgotten += 1;
+    this.#pins.clear();
+  }
+
   /** Looks at the job under its lock before keeping. */
   async #keepGuarded(client: PoolClient, { jobId, personId, role, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
     await client.query('SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE', [jobId]);
@@ -209,7 +215,7 @@ export class EntriesService {
   }
 
   async #pinOf(jobId: string): Promise<Pin> {
-    const known = this.#pins.get(jobId);
+    const known = this.stream.isDeaf ? undefined : this.#pins.get(jobId);
     if (known !== undefined) return known;
     const forgotten = this.#forgotten;
     const [row] = await this.dataSource.query<Pin[]>(
@@ -221,7 +227,7 @@ export class EntriesService {
     );
     if (!row) throw notFound('job');
     // Told to forget while it was read: it may be from before, and is good for this once alone.
-    if (this.#forgotten === forgotten) this.#pins.set(jobId, row);
+    if (this.#forgotten === forgotten && !this.stream.isDeaf) this.#pins.set(jobId, row);
     return row;
   }
 

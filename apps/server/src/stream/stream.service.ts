@@ -1,5 +1,14 @@
-import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import {
+  Inject,
+  Injectable,
+  Logger,
+  type BeforeApplicationShutdown,
+  type OnApplicationBootstrap,
+  type OnApplicationShutdown,
+} from '@nestjs/common';
+import { HttpAdapterHost } from '@nestjs/core';
 import type { LiveLine, ServerEvent } from '@jubb/contract';
+import type { Server } from 'node:http';
 import pg from 'pg';
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
@@ -8,16 +17,25 @@ import { CONFIG } from '../tokens.js';
 import type { Config } from '../config.js';
 
 const RETRY_MS = 1000;
+/** A database that hangs says nothing: it is asked so often, and has so long to answer. */
+const PULSE_MS = 2000;
+const PATIENCE = { connectionTimeoutMillis: 2000, query_timeout: 2000 };
+/** What is under way when the server is told to stop has so long to end. */
+const LET_GO_MS = 1500;
 /** How long changes are gathered before they are told: a NOTIFY holds up every commit beside it. */
 const GATHER_MS = 50;
 
 /** Tells what changed to every server process by NOTIFY, and hears it on a connection of its own, for ever. */
 @Injectable()
-export class StreamService implements OnApplicationBootstrap, OnApplicationShutdown {
+export class StreamService implements OnApplicationBootstrap, BeforeApplicationShutdown, OnApplicationShutdown {
   readonly events = new Subject<ServerEvent>();
+  /** It stopped hearing, or hears anew: changes may have been missed, and whatever is remembered is old. */
+  readonly missed = new Subject<void>();
   readonly #log = new Logger('stream');
   #client: pg.Client | undefined;
   #stopped = false;
+  #isDeaf = true;
+  #pulse: NodeJS.Timeout | undefined;
   #retry: NodeJS.Timeout | undefined;
   /** Told next, the newest of each kind and job. */
   readonly #told = new Map<string, ServerEvent>();
@@ -28,7 +46,13 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
   constructor(
     @Inject(CONFIG) private readonly config: Config,
     @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(HttpAdapterHost) private readonly http: HttpAdapterHost,
   ) {}
+
+  /** Changes may pass unheard now: nothing is to be remembered. */
+  get isDeaf(): boolean {
+    return this.#isDeaf;
+  }
 
   /** To be called when the change is committed; pages hear of it shortly after. */
   tell(event: ServerEvent): void {
@@ -63,23 +87,40 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
     await this.#listen();
   }
 
+  /** Pages that are open are let go of first: the server ends when the last of them is gone. */
+  beforeApplicationShutdown(): void {
+    this.events.complete();
+    const server = this.http.httpAdapter.getHttpServer() as Server;
+    server.closeIdleConnections();
+    setTimeout(() => server.closeAllConnections(), LET_GO_MS).unref();
+  }
+
   async onApplicationShutdown(): Promise<void> {
     this.#stopped = true;
     clearTimeout(this.#retry);
     clearTimeout(this.#telling);
+    clearInterval(this.#pulse);
     if (this.#told.size > 0 || this.#lines.length > 0) await this.#tellAll();
-    this.events.complete();
     await this.#client?.end().catch(() => undefined);
   }
 
   async #listen(): Promise<void> {
     if (this.#stopped) return;
-    const client = new pg.Client({ connectionString: this.config.databaseUrl, application_name: 'jubb-stream', keepAlive: true });
+    const client = new pg.Client({
+      connectionString: this.config.databaseUrl,
+      application_name: 'jubb-stream',
+      keepAlive: true,
+      ...PATIENCE,
+    });
     this.#client = client;
     let lost = false;
     const again = (): void => {
       if (lost || this.#stopped) return;
       lost = true;
+      clearInterval(this.#pulse);
+      this.#isDeaf = true;
+      this.missed.next();
+      // One that hangs never says good-bye.
       client.end().catch(() => undefined);
       this.#retry = setTimeout(() => void this.#listen(), RETRY_MS);
     };
@@ -91,6 +132,9 @@ export class StreamService implements OnApplicationBootstrap, OnApplicationShutd
     try {
       await client.connect();
       await client.query('LISTEN jubb');
+      this.#isDeaf = false;
+      this.missed.next();
+      this.#pulse = setInterval(() => void client.query('SELECT 1').catch(again), PULSE_MS);
     } catch (error) {
       this.#log.warn(`database does not answer, trying again: ${error instanceof Error ? error.message : String(error)}`);
       again();

@@ -7,13 +7,17 @@ function isField(target: HTMLElement): boolean {
   return /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) || target.isContentEditable;
 }
 
+const OFTEN_MIXED_UP: readonly Quantity[] = ['length', 'torque'];
+
 /** A letter or a blank that no figure in this field can go on with is the page's: no size begins with one, and none has an X in it. */
 function isNoFigure({ inputMode, value, selectionStart, dataset }: HTMLInputElement, key: string): boolean {
   if (inputMode !== 'decimal' || !/^[a-z? ]$/iu.test(key)) return false;
   if (key === ' ') return value === '';
   const { quantity } = dataset;
   if (quantity === undefined) return value === '';
-  return selectionStart === value.length && !mayBegin(value + key, quantity as Quantity);
+  if (selectionStart !== value.length) return false;
+  // A size typed where a torque is asked is told, not taken for a key.
+  return ![quantity as Quantity, ...(value === '' ? [] : OFTEN_MIXED_UP)].some((one) => mayBegin(value + key, one));
 }
 
 /** Space on a button or a link presses it, letters in a field are typed: keys of the page stay out of both. */
