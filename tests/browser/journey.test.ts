@@ -239,6 +239,10 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await readings(hand, ['0.065', '0.07', '0.065'], 'in');
   for (const title of ['It turns freely', 'Pin fitted and bent', 'Dust cap on', 'Down, stand and chocks out']) await tick(hand, title);
   await hand.heads('Foreman signs');
+  // What was decided to be new, and is named by no step, is asked for before the signature.
+  await hand.sees('1 × Inner bearing with race not on the shelf');
+  await hand.fill('Where they come from', 'brought by the van');
+  await hand.press('Enter');
   await hand.sees('The foreman signs this');
   await hand.sees('Open end: Strap round the axle');
   await hand.press('Escape');

@@ -10,6 +10,7 @@ import helmet from 'helmet';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
+import { door, readJson } from './common/door.js';
 import { ProblemError } from './common/problem.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
@@ -39,13 +40,17 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   if (config.webRoot) serveShell(app, config.webRoot);
   app.use(
     '/api',
-    express.json({ limit: '5mb' }),
-    express.raw({ type: 'application/pdf', limit: '20mb' }),
-    express.raw({ type: 'application/octet-stream', limit: '600kb' }),
-    express.raw({ type: 'application/x-ndjson', limit: '200kb' }),
     noStore,
     exceptHealth(sessionMiddleware(poolOf(dataSource), sessionSecret)),
     requestLimit(config.requestsPer10s),
+    readJson(),
+    whenLoggedIn(
+      express.raw({ type: 'application/pdf', limit: '20mb' }),
+      express.raw({ type: 'application/octet-stream', limit: '600kb' }),
+    ),
+    // Instruments have a key of their own, and no session.
+    express.raw({ type: 'application/x-ndjson', limit: '200kb' }),
+    door,
   );
   app.use('/api/docs', onlyLoggedIn);
   SwaggerModule.setup('api/docs', app, () => apiDocument(app, config.version), {
@@ -92,6 +97,12 @@ function securityHeaders(): express.RequestHandler {
 /** Health is told without a session, which would have to come from the database. */
 function exceptHealth(middleware: express.RequestHandler): express.RequestHandler {
   return (request, response, next) => (request.path === '/v1/health' ? next() : middleware(request, response, next));
+}
+
+/** Files are read of people of the shop alone: nobody else's bytes are taken in. */
+function whenLoggedIn(...handlers: readonly express.RequestHandler[]): express.RequestHandler {
+  const router = express.Router().use(...handlers);
+  return (request, response, next) => (request.session?.person ? router(request, response, next) : next());
 }
 
 function noStore(_request: Request, response: Response, next: NextFunction): void {

@@ -32,7 +32,8 @@ const KIND_CHECKS = new Set([
   'isUuid',
   'isIn',
   'equals',
-  'isDateString',
+  'isDay',
+  'isInstant',
   'isFigure',
 ]);
 
@@ -73,7 +74,7 @@ const PLAIN: readonly (readonly [RegExp, string])[] = [
   [/^(?:each value in .*? )?must not be greater than (\S+)$/u, 'must be $1 or less'],
   [/^must contain at least (\d+) elements$/u, 'needs at least $1'],
   [/^must contain no more than (\d+) elements$/u, 'takes at most $1'],
-  [/^must be an? (?:ISO|valid ISO).*$/u, 'must be a day or a moment'],
+  [/^(is not a (?:day|moment), such as .*)$/u, '$1'],
   [/^must be a UUID$/u, 'must be an id (a UUID)'],
 ];
 

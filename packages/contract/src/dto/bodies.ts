@@ -4,7 +4,6 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
-  IsDateString,
   IsIn,
   IsInt,
   IsNumber,
@@ -21,6 +20,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { Line } from './line.js';
+import { Instant } from '../instants.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
 
@@ -134,7 +134,7 @@ export class BookInBody {
   @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
   @IsUUID(undefined, { message: 'is missing: pick the sheet of this unit' }) sheetRevisionId: string;
   @Line('what does the customer say?', 2000) complaint: string;
-  @IsDateString({}, { message: 'is not a date' }) promise: string;
+  @Instant() promise: string;
   /** Money in minor units of the shop's currency. */
   @IsInt({ message: 'must be an amount of money' })
   @Min(0, { message: 'must not be under 0' })
@@ -147,7 +147,7 @@ export class PatchJobBody {
   /** The version that was read: another one since then refuses the change. */
   @IsInt() @Min(1) version: number;
   @IsOptional() @Line('what does the customer say?', 2000) complaint?: string;
-  @IsOptional() @IsDateString({}, { message: 'is not a date' }) promise?: string;
+  @IsOptional() @Instant() promise?: string;
   @IsOptional()
   @IsInt({ message: 'must be an amount of money' })
   @Min(0, { message: 'must not be under 0' })

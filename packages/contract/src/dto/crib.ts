@@ -6,7 +6,6 @@ import {
   IsArray,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
@@ -18,6 +17,7 @@ import {
 } from 'class-validator';
 import type { Tool } from '../entry/kept.js';
 import { Line } from './line.js';
+import { Day } from '../instants.js';
 
 /** One point of a check, in base units: what the tool said, and what was true. */
 export class CheckPoint {
@@ -34,7 +34,7 @@ export class ToolCheckBody {
   @Line('held against what?', 200) against: string;
   @IsOptional() @IsString() @MaxLength(80) certificate?: string;
   /** When the next one is due; none for a tool that needs none. */
-  @IsOptional() @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) due?: string;
+  @IsOptional() @Day() due?: string;
   @IsOptional() @IsInt() @Min(1) @Max(3650) everyDays?: number;
 }
 

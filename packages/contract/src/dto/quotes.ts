@@ -8,7 +8,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
@@ -21,6 +20,7 @@ import {
 } from 'class-validator';
 import { ANSWERS, QUOTE_LINE_SORTS, type CustomerAnswer, type QuoteLineSort } from '../words.js';
 import { Line } from './line.js';
+import { Day } from '../instants.js';
 
 export class QuoteLine {
   @IsIn(QUOTE_LINE_SORTS) sort: QuoteLineSort;
@@ -76,7 +76,7 @@ export class QuoteBody {
   /** Where the link is sent. */
   @Line('where does it go?', 120) to: string;
   @IsOptional() @IsString() @MaxLength(2000) words?: string;
-  @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) validUntil: string;
+  @Day() validUntil: string;
   @IsNumber({}, { message: 'must be a share, such as 0.2' })
   @Min(0, { message: 'must not be under 0 %' })
   @Max(1, { message: 'must be at most 100 %' })

@@ -5,10 +5,8 @@ import {
   ArrayMinSize,
   IsArray,
   IsBoolean,
-  IsDateString,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
@@ -29,6 +27,7 @@ import {
   type SupplierFault,
 } from '../words.js';
 import { Line } from './line.js';
+import { Day, Instant } from '../instants.js';
 
 /** No shop has more of anything. */
 const MOST_PIECES = 1_000_000;
@@ -72,9 +71,9 @@ export class MoveBody {
   /** The job that it is for; needed to reserve and to release. */
   @IsOptional() @IsUUID() jobId?: string;
   @IsOptional() @IsString() @MaxLength(60) batch?: string;
-  @IsOptional() @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) expires?: string;
+  @IsOptional() @Day() expires?: string;
   @IsOptional() @IsString() @MaxLength(300) words?: string;
-  @IsDateString() takenAt: string;
+  @Instant() takenAt: string;
 }
 
 export class WantBody {

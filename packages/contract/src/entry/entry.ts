@@ -4,7 +4,6 @@ import {
   ArrayMaxSize,
   ArrayMinSize,
   IsArray,
-  IsDateString,
   IsIn,
   IsObject,
   IsOptional,
@@ -15,6 +14,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import * as payloads from './payloads.js';
+import { Instant } from '../instants.js';
 
 /** Kind of entry → class of its payload. The only list of kinds there is. */
 export const ENTRY_PAYLOADS = {
@@ -83,7 +83,7 @@ export class NewEntry {
   @IsOptional() @IsUUID() toolId?: string;
   @IsOptional() @IsUUID() strikes?: string;
   /** The client's clock when it was recorded. */
-  @IsDateString() takenAt: string;
+  @Instant() takenAt: string;
 }
 
 export class PostEntries {

@@ -7,7 +7,6 @@ import {
   IsArray,
   IsBoolean,
   IsIn,
-  IsISO8601,
   IsInt,
   IsNumber,
   IsObject,
@@ -49,6 +48,7 @@ import {
   type ValueList,
 } from '../words.js';
 import { Figures, FileRef, Pieces, Ref, Words } from './payload-checks.js';
+import { Day } from '../instants.js';
 
 export * from './build-payloads.js';
 
@@ -398,7 +398,7 @@ export class OwedPayload {
   /** What the customer said to it: as much as an answer to a quote may say. */
   @Words(1000) told: string;
   /** When it comes due: a day, a reading of the hour meter, or both. */
-  @IsOptional() @IsISO8601({ strict: true }, { message: 'is not a day, such as 2027-03-01' }) @MaxLength(10) due?: string;
+  @IsOptional() @Day() due?: string;
   @IsOptional() @IsNumber() @Min(0) @Max(1_000_000, { message: 'must be at most 1000000' }) hours?: number;
 }
 

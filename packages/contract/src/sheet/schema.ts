@@ -13,7 +13,12 @@ export function classSchemas(refPrefix: string): Schemas {
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage as never,
     refPointerPrefix: refPrefix,
-    additionalConverters: { isFigure: FIGURE, whitelistValidation: {} },
+    additionalConverters: {
+      isFigure: FIGURE,
+      isDay: { type: 'string', format: 'date' },
+      isInstant: { type: 'string', format: 'date-time' },
+      whitelistValidation: {},
+    },
   }) as Schemas;
   return Object.fromEntries(Object.entries(schemas).map(([name, schema]) => [name, { ...schema, additionalProperties: false }]));
 }

@@ -1,0 +1,176 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { JobHead, JobView, Problem, SheetLine } from '@jubb/contract';
+import { v7 as uuid } from 'uuid';
+import { Client, booking, entry } from '../kit/client.ts';
+import { freshDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+import { item, move } from '../kit/stock.ts';
+
+let database: Awaited<ReturnType<typeof freshDatabase>>;
+let server: RunningServer;
+let ilka: Client;
+let oswin: Client;
+let nobody: Client;
+let sheet: SheetLine;
+let jobId: string;
+
+beforeAll(async () => {
+  database = await freshDatabase();
+  server = await startServer(database.url);
+  [ilka, oswin] = await Promise.all([Client.as(server.base, 'ilka'), Client.as(server.base, 'oswin')]);
+  nobody = new Client(server.base);
+  sheet = await ilka.sheetKeyed('harrowmere-th6-front-hub');
+  jobId = (await ilka.booked(sheet.revisionId)).id;
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+/** What no field can hold, as a program may send it. */
+const UNSOUND: readonly (readonly [string, string])[] = [
+  ['a NUL', 'a\\u0000b'],
+  ['half a character', 'a\\ud83d b'],
+  ['the other half', '\\udc00'],
+];
+
+describe('what no field can hold is refused at the door', () => {
+  test.each(UNSOUND)('%s in an entry', async (_, text) => {
+    const body = JSON.stringify({ entries: [entry('note', { text: 'TEXT' })] }).replace('TEXT', text);
+    const answer = await ilka.call<Problem>('POST', `/jobs/${jobId}/entries`, body);
+    expect(answer.status).toBe(400);
+    expect(answer.body.errors).toEqual([{ field: 'entries[0].payload.text', allowed: 'must not hold half a character or a NUL' }]);
+    expect((await ilka.get<JobView>(`/jobs/${jobId}`)).entries).toEqual([]);
+  });
+
+  test.each(UNSOUND)('%s in what is booked in, put on a shelf, or typed at the log-in', async (_, text) => {
+    const sent = async (who: Client, path: string, body: object): Promise<number> =>
+      (await who.call('POST', path, JSON.stringify(body).replace('TEXT', text))).status;
+    expect(await sent(ilka, '/jobs', booking(sheet.revisionId, { complaint: 'TEXT' }))).toBe(400);
+    expect(await sent(ilka, '/stock', item('TEXT'))).toBe(400);
+    expect(await sent(nobody, '/session', { login: 'TEXT', password: 'x' })).toBe(400);
+    expect(await sent(ilka, '/jobs', { ...booking(sheet.revisionId), TEXT: 1 })).toBe(400);
+  });
+
+  test.each([
+    '/jobs?find=%00',
+    '/stock?find=a%00',
+    '/customers?find=%00',
+    '/sheets/find?text=%00',
+    '/sheets/identities?family=%00',
+    '/jobs/%00',
+    '/customers/%00',
+  ])('a NUL in %s', async (path) => {
+    expect((await ilka.call('GET', path)).status).toBe(400);
+  });
+
+  test('an address that is not written as one', async () => {
+    expect((await ilka.call('GET', '/jobs/%E0%A4%A')).status).toBe(400);
+  });
+});
+
+describe('days and moments that are none', () => {
+  test.each([
+    '2026-02-30T10:00:00Z',
+    '2027-W05-1',
+    '2027-03-01',
+    '2027-03-01T25:00:00Z',
+    '9999-12-31T00:00:00Z',
+    '+275760-09-13T00:00:00Z',
+    '0001-01-01T00:00:00Z',
+    'soon',
+    '',
+  ])('an entry of %s', async (takenAt) => {
+    const answer = await ilka.post<Problem>(jobId, entry('note', { text: 'x' }, { takenAt }));
+    expect([answer.status, answer.body.errors?.[0]?.field]).toEqual([400, 'entries[0].takenAt']);
+  });
+
+  test.each(['2027-W05-1', '2027-02-29', '2027-13-01', '2027-060', '2027'])('something owed for %s', async (due) => {
+    const answer = await ilka.post<Problem>(jobId, entry('owed', { what: 'x', told: 'y', due }));
+    expect([answer.status, answer.body.errors?.[0]?.allowed]).toEqual([400, 'is not a day, such as 2027-03-01']);
+  });
+
+  test('a promise that is missing says so, one that is no moment says what one is', async () => {
+    const promised = async (promise?: string): Promise<string | undefined> =>
+      (await ilka.call<Problem>('POST', '/jobs', booking(sheet.revisionId, { promise }))).body.errors?.[0]?.allowed;
+    expect(await promised('')).toBe('is missing');
+    expect(await promised('2026-02-30T10:00:00Z')).toContain('is not a moment');
+    expect((await ilka.made<JobHead>('/jobs', booking(sheet.revisionId, { promise: '2028-02-29T10:00:00+01:00' }))).promise).toBeTruthy();
+  });
+
+  test('a batch that expires on a day that is none', async () => {
+    const { id } = await ilka.made<{ id: string }>('/stock', item(`D-${uuid().slice(-6)}`));
+    expect((await ilka.call('POST', `/stock/${id}/moves`, move('receive', 1, { batch: 'A', expires: '2027-W05-1' }))).status).toBe(400);
+  });
+});
+
+/** The longest that a question waited while something else was on its way in, ms: how long nobody else was served. */
+async function silenceWhile(work: () => Promise<unknown>): Promise<number> {
+  let longest = 0;
+  let over = false;
+  const watch = (async () => {
+    while (!over) {
+      const before = performance.now();
+      await fetch(`${server.base}/api/v1/health`).then((answer) => answer.arrayBuffer());
+      longest = Math.max(longest, performance.now() - before);
+      await new Promise((resolve) => setTimeout(resolve, 5));
+    }
+  })();
+  await work();
+  over = true;
+  await watch;
+  return longest;
+}
+
+/** Before there were limits, the first of these held everybody up for 24 s. */
+const MOST_SILENT_MS = 1500;
+const fields = (count: number): Record<string, number> =>
+  Object.fromEntries(Array.from({ length: count }, (_, index) => [`k${index}`, index]));
+const nested = (deep: number): string => `${'{"a":'.repeat(deep)}1${'}'.repeat(deep)}`;
+
+describe('no request holds up the others', () => {
+  test.each<readonly [string, () => Promise<{ status: number }>, number]>([
+    ['1.1 MB of unknown fields from nobody', () => nobody.call('POST', '/session', { login: 'x', password: 'y', ...fields(90_000) }), 413],
+    [
+      'unknown fields that nobody may just send',
+      () => nobody.call('POST', '/session', { login: 'x', password: 'y', ...fields(1200) }),
+      400,
+    ],
+    ['unknown fields from a mechanic', () => ilka.call('POST', '/jobs', { ...booking(sheet.revisionId), ...fields(10_000) }), 400],
+    ['an entry of a thousand fields', () => ilka.post(jobId, entry('note', { text: 'x', ...fields(1000) })), 400],
+    [
+      'fifty thousand entries',
+      () => ilka.call('POST', `/jobs/${jobId}/entries`, { entries: Array.from({ length: 50_000 }, () => 1) }),
+      400,
+    ],
+    [
+      'a list that is unique at the cost of its square',
+      () =>
+        ilka.post(
+          jobId,
+          entry('gear-moved', { setting: 'x', gear: 'pinion', by: 1, undone: Array.from({ length: 60_000 }, (_, index) => `j${index}`) }),
+        ),
+      400,
+    ],
+    ['a body nested a thousand deep', () => ilka.call('POST', '/jobs', nested(1000)), 400],
+    [
+      'a sheet of a hundred thousand values',
+      () =>
+        oswin.call('POST', '/sheets', {
+          family: 'x',
+          make: 'x',
+          model: 'x',
+          machine: 'x',
+          more: Array.from({ length: 100 }, () => fields(290)).concat(Array.from({ length: 1800 }, () => fields(200))),
+        }),
+      400,
+    ],
+  ])('%s', async (_, send, status) => {
+    let got = 0;
+    const silence = await silenceWhile(async () => {
+      got = (await send()).status;
+    });
+    expect(got).toBe(status);
+    expect(silence).toBeLessThan(MOST_SILENT_MS);
+  });
+});
