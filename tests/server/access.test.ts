@@ -82,15 +82,41 @@ describe('the session', () => {
     expect(cookie).toMatch(/SameSite=Strict/u);
   });
 
-  test('wrong passwords run out', async () => {
+  test('wrong passwords run out, however the name is typed and wherever they say they come from', async () => {
     const client = new Client(server.base);
     const statuses = [];
-    for (let attempt = 0; attempt < 10; attempt += 1)
-      statuses.push((await client.call('POST', '/session', { login: 'bram', password: `guess ${attempt}` })).status);
-    expect(statuses.slice(0, 8)).toEqual(Array(8).fill(401));
-    expect(statuses.slice(8)).toEqual([429, 429]);
+    const names = ['bram', ' bram', 'bram ', 'BRAM', 'Bram\u3000'];
+    for (let attempt = 0; attempt < 10; attempt += 1) {
+      const tried = { login: names[attempt % names.length], password: `guess ${attempt}` };
+      statuses.push((await client.call('POST', '/session', tried, { 'x-forwarded-for': `203.0.113.${attempt}` })).status);
+    }
+    expect(statuses.slice(0, 5)).toEqual(Array(5).fill(401));
+    expect(statuses.slice(5)).toEqual(Array(5).fill(429));
+    // Many at once are no way round either.
+    const atOnce = await Promise.all(
+      Array.from({ length: 20 }, (_, index) => client.call('POST', '/session', { login: 'joss', password: `guess ${index}` })),
+    );
+    expect(atOnce.filter(({ status }) => status === 401).length).toBeLessThanOrEqual(5);
+    // The right one has to wait as well, for it might be the next guess.
+    expect(await client.call('POST', '/session', { login: 'bram', password: 'bench-417' })).toMatchObject({
+      status: 429,
+      body: { title: expect.stringMatching(/Wait (?:2\d|30) s, or ask the foreman/u) },
+    });
     // Another name from the same place is not shut out.
     expect((await client.call('POST', '/session', { login: 'ilka', password: 'bench-417' })).status).toBe(200);
+  });
+
+  test('wrong PINs of one person run out over all tablets, and every log-in without a cookie is a new one', async () => {
+    const { id: bram } = (
+      await (await Client.as(server.base, 'perla')).get<{ people: { id: string; name: string }[] }>('/tablet')
+    ).people.find(({ name }) => name.startsWith('Bram'))!;
+    const statuses = [];
+    for (let tablet = 0; tablet < 4; tablet += 1) {
+      const fresh = await Client.as(server.base, 'perla');
+      for (let attempt = 0; attempt < 3; attempt += 1)
+        statuses.push((await fresh.call('POST', '/session/swap', { personId: bram, pin: `000${attempt}` })).status);
+    }
+    expect(statuses).toEqual([...Array<number>(5).fill(401), ...Array<number>(7).fill(429)]);
   });
 
   test('passwords are kept as argon2id', async () => {

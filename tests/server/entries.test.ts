@@ -52,6 +52,29 @@ describe('what is kept stays', () => {
     expect(await ilka.post(booked.id, { ...note, payload: { text: 'another' } })).toMatchObject({ status: 409 });
   });
 
+  test('sent again after a lost answer it is the same entry, whatever the world has become', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('harrowmere-th6-front-hub')).revisionId);
+    const tool = (await ilka.get<JobView>(`/jobs/${id}`)).tools.find(({ tag }) => tag === 'D2')!;
+    const reading = entry('reading', { limit: 'end-float-found', readings: [0.3, 0.31, 0.3], unit: 'mm' }, { toolId: tool.id });
+    const first = await ilka.post<AnyKeptEntry[]>(id, reading);
+    expect(first.status).toBe(200);
+    // A study finds that the tool scatters far more: the same reading would be judged otherwise now.
+    const readings = ['Ilka', 'Bram'].flatMap((person) =>
+      [1, 2, 3, 4, 5].flatMap((part) => [0, 1].map((trial) => ({ person, part: String(part), reading: part + trial * 0.2 }))),
+    );
+    await oswin.made(`/tools/${tool.id}/studies`, { id: uuid(), readings });
+    const fresh = entry('note', { text: 'in the same batch' });
+    const again = await ilka.post<AnyKeptEntry[]>(id, reading, fresh);
+    expect([again.status, again.body.map((one) => one.id)]).toEqual([200, [reading.id, fresh.id]]);
+    expect(again.body[0]).toEqual(first.body[0]);
+    expect((await ilka.get<JobView>(`/jobs/${id}`)).entries).toHaveLength(2);
+    // Something else under the same id is another matter.
+    const other = { ...reading, payload: { ...reading.payload, readings: [0.2, 0.2, 0.2] } };
+    expect(await ilka.post(id, other)).toMatchObject({ status: 409, body: { errors: [{ field: 'id', given: reading.id }] } });
+    expect((await oswin.post(id, reading)).status).toBe(409);
+    expect(await ilka.get<ChainView>(`/jobs/${id}/chain`)).toMatchObject({ whole: true, entries: 2 });
+  });
+
   test('entries posted at once by many are numbered without a gap, and the chain is whole', async () => {
     const notes = Array.from({ length: 40 }, (_, index) => entry('note', { text: `note ${index}` }));
     await Promise.all(notes.map((note) => ilka.post(booked.id, note)));

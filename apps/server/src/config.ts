@@ -11,6 +11,8 @@ export interface Config {
   readonly webRoot: string | undefined;
   readonly demoSheets: string;
   readonly version: string;
+  /** Addresses of the proxies before it, whose word for the client's address is taken; nobody else's is. */
+  readonly proxies: readonly string[];
   /** Requests of one session in ten seconds. */
   readonly requestsPer10s: number;
 }
@@ -27,6 +29,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webRoot: existsSync(web) ? web : undefined,
     demoSheets: fileURLToPath(new URL('demo/sheets/', SERVER_ROOT)),
     version: manifest.version,
+    proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
     requestsPer10s: wholeNumber(env['JUBB_REQUESTS_PER_10S'] ?? '1000', 'JUBB_REQUESTS_PER_10S', 100_000_000),
   };
 }

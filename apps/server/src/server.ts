@@ -31,7 +31,7 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
     logger: ['error', 'warn'],
     bodyParser: false,
   });
-  app.set('trust proxy', 'loopback');
+  app.set('trust proxy', config.proxies);
   app.disable('x-powered-by');
   app.enableShutdownHooks();
   app.use(securityHeaders());

@@ -60,7 +60,7 @@ import { SheetsService } from '../sheets/sheets.service.js';
 import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { checkFirst, mayWantNew } from './check-first.js';
-import { contentHash, type EntryContent } from './entry-hash.js';
+import { contentHash, sentAs, type EntryContent } from './entry-hash.js';
 
 /** Kinds whose keeping depends on what else the job holds: they are checked under its lock. */
 const GUARDED = new Set<string>([
@@ -125,6 +125,30 @@ export class EntriesService {
 
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
   async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
+    try {
+      return await this.#post(jobId, person, entries);
+    } catch (error) {
+      // Sent again after an answer that was lost, what is kept is kept, however the world moved since; only the rest is looked at.
+      const kept = await this.#keptOf(jobId, person, entries);
+      if (kept.size === 0) throw error;
+      const rest = entries.filter(({ id }) => !kept.has(id.toLowerCase()));
+      for (const one of rest.length === 0 ? [] : await this.#post(jobId, person, rest)) kept.set(one.id, one);
+      return entries.flatMap(({ id }) => kept.get(id.toLowerCase()) ?? []);
+    }
+  }
+
+  /** Those of the entries that are kept already, by id; refuses an id under which something else was sent. */
+  async #keptOf(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<Map<string, AnyKeptEntry>> {
+    const ids = entries.map(({ id }) => id.toLowerCase());
+    const rows = await ask<AnyKeptEntry>(poolOf(this.dataSource), BY_ID, ids);
+    for (const row of rows) {
+      const sent = entries.find(({ id }) => id.toLowerCase() === row.id)!;
+      if (sentAs(row) !== sentAs({ ...sent, jobId: jobId.toLowerCase(), personId: person.id })) throw badId(row.id);
+    }
+    return new Map(rows.map((row) => [row.id, row]));
+  }
+
+  async #post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
     const ready = await this.#ready(jobId, person, entries);
     const pool = poolOf(this.dataSource);
     const kept = ready.guarded
@@ -287,7 +311,14 @@ async function checkOwed(client: PoolClient, jobId: string, { owed }: OwedSettle
 }
 
 const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };
+const BY_ID: Statement = { name: 'entries-by-id', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ANY ($1::uuid[])` };
 const KEEP: Statement = { name: 'keep-entries', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)` };
+
+function badId(id: string): ProblemError {
+  return new ProblemError(409, 'An entry with this id was kept before with other content', {
+    errors: [{ field: 'id', given: id, allowed: 'must be one that no other entry has' }],
+  });
+}
 
 function keep(on: Pool | PoolClient, jobId: string, personId: string, contents: readonly EntryContent[]): Promise<readonly AnyKeptEntry[]> {
   const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));

@@ -23,6 +23,28 @@ export function contentHash(content: EntryContent): string {
     .digest('hex');
 }
 
+/** What a client sent of an entry; what was worked out from it is not its own. */
+interface Sent {
+  readonly id: string;
+  readonly jobId: string;
+  readonly personId: string;
+  readonly kind: string;
+  readonly payload: object;
+  readonly step?: string | null;
+  readonly toolId?: string | null;
+  readonly strikes?: string | null;
+  readonly takenAt: string;
+}
+
+/** As canonical JSON (RFC 8785): two that are alike were sent as the same entry. */
+export function sentAs({ id, jobId, personId, kind, payload, step, toolId, strikes, takenAt }: Sent): string {
+  const instant = new Date(takenAt).toISOString();
+  const sent = { id: id.toLowerCase(), jobId, personId, kind, payload, takenAt: instant };
+  return (
+    canonicalize({ ...sent, step: step ?? null, toolId: toolId?.toLowerCase() ?? null, strikes: strikes?.toLowerCase() ?? null }) ?? ''
+  );
+}
+
 /** The same sum as `keep_entries` makes in the database. */
 export function chainHash(prevHash: string, seq: number, content: string): string {
   return createHash('sha256').update(`${prevHash}:${seq}:${content}`).digest('hex');

@@ -4,14 +4,14 @@ import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';
 
-/** Wrong tries in so many seconds; four digits are soon guessed, a link never. */
-const LIMITS = {
-  password: { points: 8, duration: 300 },
-  pin: { points: 5, duration: 900 },
-  link: { points: 20, duration: 900 },
-} as const;
+/** So many wrong tries are free; after each one more the wait doubles. Four digits are soon guessed, a link never. */
+const FREE = { password: 5, pin: 5, link: 20 } as const;
+const FIRST_WAIT_S = 30;
+const LONGEST_WAIT_S = 15 * 60;
+/** Tries are forgotten after a day without a right one. */
+const DAY_S = 24 * 3600;
 
-type Proof = keyof typeof LIMITS;
+type Proof = keyof typeof FREE;
 
 const OTHER_WAY: Readonly<Record<Proof, string>> = {
   password: 'ask the foreman',
@@ -19,38 +19,53 @@ const OTHER_WAY: Readonly<Record<Proof, string>> = {
   link: 'ask the shop for the link',
 };
 
-/** Wrong passwords of one name from one place, wrong PINs of one person at one tablet, wrong links from one place, counted over all server processes. */
+/**
+ * Wrong tries at the password or PIN of one person, from wherever they come, and at links from one place; counted over
+ * all server processes. A try counts before it is looked at, so that many at once are no way round.
+ */
 @Injectable()
 export class LoginLimit {
-  readonly #limiters: Readonly<Record<Proof, RateLimiterPostgres>>;
+  readonly #tries: RateLimiterPostgres;
+  readonly #waits: RateLimiterPostgres;
 
   constructor(@Inject(DataSource) dataSource: DataSource) {
-    const limiter = (proof: Proof): RateLimiterPostgres =>
+    const limiter = (keyPrefix: string, points: number): RateLimiterPostgres =>
       new RateLimiterPostgres({
-        ...LIMITS[proof],
+        points,
+        duration: DAY_S,
         storeClient: poolOf(dataSource),
         tableName: 'rate_limit',
         tableCreated: true,
-        keyPrefix: proof,
+        keyPrefix,
         clearExpiredByTimeout: false,
       });
-    this.#limiters = { password: limiter('password'), pin: limiter('pin'), link: limiter('link') };
+    this.#tries = limiter('tries', Number.MAX_SAFE_INTEGER);
+    this.#waits = limiter('wait', 1);
   }
 
-  /** `from` is a place or a tablet, `who` a name or a person's id. */
-  async begin(proof: Proof, from: string, who: string): Promise<{ succeeded(): Promise<void> }> {
-    const key = `${from}:${who.toLowerCase().slice(0, 60)}`;
-    try {
-      await this.#limiters[proof].consume(key);
-    } catch (error) {
-      if (!(error instanceof RateLimiterRes)) throw error;
-      const minutes = Math.ceil(error.msBeforeNext / 60_000);
-      throw new ProblemError(429, `Too many tries. Wait ${minutes} min, or ${OTHER_WAY[proof]}`);
-    }
+  /** `whom` is meant: a log-in name however it is typed, a person's id, or the place that tries links. */
+  async begin(proof: Proof, whom: string): Promise<{ succeeded(): Promise<void> }> {
+    const key = `${proof}:${whom.normalize('NFKC').trim().toLowerCase().slice(0, 60)}`;
+    const { consumedPoints } = await this.#tries.penalty(key, 1);
+    const over = consumedPoints - FREE[proof];
+    if (over >= 0) await this.#wait(proof, key, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** Math.min(over, 20)));
     return {
       succeeded: async () => {
-        await this.#limiters[proof].delete(key);
+        await Promise.all([this.#tries.delete(key), this.#waits.delete(key)]);
       },
     };
+  }
+
+  /** One try begins the wait; whoever comes before it is over waits, and that does not count. */
+  async #wait(proof: Proof, key: string, customDuration: number): Promise<void> {
+    try {
+      await this.#waits.consume(key, 1, { customDuration });
+    } catch (error) {
+      if (!(error instanceof RateLimiterRes)) throw error;
+      await this.#tries.reward(key, 1);
+      const seconds = Math.ceil(error.msBeforeNext / 1000);
+      const wait = seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`;
+      throw new ProblemError(429, `Too many tries. Wait ${wait}, or ${OTHER_WAY[proof]}`);
+    }
   }
 }

@@ -22,7 +22,7 @@ export class PeopleController {
   @Post()
   @HttpCode(200)
   async logIn(@Body() body: LoginBody, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<SessionView> {
-    const attempt = await this.limit.begin('password', request.ip ?? '', body.login);
+    const attempt = await this.limit.begin('password', body.login);
     const person = await this.people.verify(body.login, body.password);
     await attempt.succeeded();
     const tablet = await this.tablets.remember(request, response, person.id);
@@ -36,7 +36,7 @@ export class PeopleController {
   async swap(@Body() { personId, pin }: SwapBody, @Req() request: Request): Promise<SessionView> {
     const tablet = await this.tablets.of(request);
     if (!tablet) throw new ProblemError(403, 'A PIN will not do here', { detail: 'Log in on this tablet with your password once' });
-    const attempt = await this.limit.begin('pin', tablet.id, personId);
+    const attempt = await this.limit.begin('pin', personId);
     const person = await this.people.verifyPin(personId, pin);
     await attempt.succeeded();
     await renew(request, person, request.session.people ?? []);
@@ -47,7 +47,7 @@ export class PeopleController {
   @HttpCode(204)
   async setPin(@Body() { pin, password }: PinBody, @Req() request: Request): Promise<void> {
     const { login } = personOf(request);
-    const attempt = await this.limit.begin('password', request.ip ?? '', login);
+    const attempt = await this.limit.begin('password', login);
     await this.people.setPin((await this.people.verify(login, password)).id, pin);
     await attempt.succeeded();
   }

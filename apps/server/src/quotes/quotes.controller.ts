@@ -62,7 +62,7 @@ export class QuotesController {
 
   /** Wrong links are counted by where they come from; a right one takes the count back. */
   async #counted<T>(request: Request, work: () => Promise<T>): Promise<T> {
-    const tries = await this.limit.begin('link', request.ip ?? '', 'offer');
+    const tries = await this.limit.begin('link', request.ip ?? '');
     try {
       const result = await work();
       await tries.succeeded();

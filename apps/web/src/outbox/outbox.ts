@@ -86,10 +86,9 @@ class Outbox {
       await (await store()).delete('held', id);
       return;
     }
-    const { refused, ...fresh } = one;
-    // Another entry has its id already: it goes under a new one.
-    const isTaken = refused?.errors?.some(({ field }) => field === 'id') ?? false;
-    await this.#replace(id, isTaken ? { ...fresh, id: uuid() } : fresh);
+    // Under its own id for ever: it may be kept already, and another one would make two of it.
+    const { refused: _refused, ...fresh } = one;
+    await this.#replace(id, fresh);
     void this.#send();
   }
 
