@@ -313,6 +313,28 @@ describe('a tool that cannot have read it', () => {
   });
 });
 
+describe('who may strike', () => {
+  test('what somebody may not say, they may not take back', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('harrowmere-th6-front-hub')).revisionId);
+    const joss = await Client.as(server.base, 'joss');
+    const decided = entry('decision', { part: 'hub', fate: 'renew', quantity: 1, reason: 'cracked' });
+    const note = entry('note', { text: 'seen' });
+    expect((await ilka.post(id, decided, note)).status).toBe(200);
+    const strike = (strikes: string): object => entry('strike', { reason: 'no' }, { strikes });
+    expect(await joss.post(id, strike(decided.id))).toMatchObject({ status: 403, body: { title: 'This is not yours to do' } });
+    expect((await joss.post(id, strike(note.id))).status).toBe(200);
+    expect((await ilka.post(id, strike(decided.id))).status).toBe(200);
+  });
+
+  test('a job has one signature', async () => {
+    const { id } = await ilka.booked((await ilka.sheetKeyed('ostrel-ps2-propeller-shaft')).revisionId);
+    const { steps } = (await ilka.get<JobView>(`/jobs/${id}`)).sheet.file;
+    await oswin.workTo(id, steps.find(({ stage }) => stage === 'hand-over')!.ref);
+    const sign = entry('sign', { name: 'Oswin Tarrell' }, { step: steps.find(({ record }) => record.kind === 'sign')!.ref });
+    expect(await oswin.post(id, sign)).toMatchObject({ status: 409, body: { title: 'It is signed already' } });
+  });
+});
+
 describe('going on to what comes after the build', () => {
   test('over what is open takes a reason, or the foreman; the reason is in the report', async () => {
     const { id } = await ilka.booked((await ilka.sheetKeyed('harrowmere-th6-front-hub')).revisionId);

@@ -526,6 +526,9 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
       if (!struck) throw badInput([{ field: 'strikes', given: content.strikes ?? '', allowed: 'is not an entry of this job' }]);
       if (struck.kind === 'strike')
         throw badInput([{ field: 'strikes', given: struck.id, allowed: 'is a strike itself; make the entry again instead' }]);
+      // What somebody may not say, they may not take back either.
+      if (!mayMake(struck.kind, role))
+        throw new ProblemError(403, 'This is not yours to do', { detail: `An entry "${struck.kind}" is not struck by: ${role}` });
       const other = held.find((entry) => entry.strikes === struck.id);
       if (other) throw new ProblemError(409, 'Somebody struck this before you', { current: other });
     }
@@ -537,6 +540,10 @@ function checkGuarded(fresh: readonly EntryContent[], before: readonly AnyKeptEn
     checkFirst(content, held, sheet);
     if (content.kind === 'accepted') checkAccepted(content.payload as AcceptedPayload, jobState(sheet, held));
     if (content.kind === 'stage') checkStage(content.payload as StagePayload, jobState(sheet, held), role);
+    if (content.kind === 'sign' && liveOf(held).some(({ kind }) => kind === 'sign'))
+      throw new ProblemError(409, 'It is signed already', {
+        errors: [{ field: 'job', allowed: 'has its signature; strike that one first' }],
+      });
     const stops =
       content.kind === 'sign'
         ? stopsSigning(jobState(sheet, held))

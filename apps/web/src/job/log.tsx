@@ -1,4 +1,4 @@
-import { entryWords, type AnyKeptEntry } from '@jubb/contract/job';
+import { entryWords, mayMake, type AnyKeptEntry } from '@jubb/contract/job';
 import { timeWords } from '../kit/days.ts';
 import { useState, type ReactElement } from 'react';
 import { Clip, Picture } from '../capture/picture.tsx';
@@ -22,8 +22,8 @@ export function StruckWords({ entry }: { readonly entry: AnyKeptEntry }): ReactE
 }
 
 export function StrikeButton({ entry, onStrike }: StrikeProps & { readonly entry: AnyKeptEntry }): ReactElement | null {
-  const { state } = useHere();
-  if (!onStrike || state.handedOver || state.struck.has(entry.id)) return null;
+  const { state, person } = useHere();
+  if (!onStrike || state.handedOver || state.struck.has(entry.id) || !mayMake(entry.kind, person.role)) return null;
   return (
     <button type="button" className="btn btn-quiet" onClick={() => onStrike(entry)} aria-label={`Strike number ${entry.seq}`}>
       Strike
