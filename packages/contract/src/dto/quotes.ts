@@ -20,12 +20,13 @@ import {
 } from 'class-validator';
 import { ANSWERS, QUOTE_LINE_SORTS, type CustomerAnswer, type QuoteLineSort } from '../words.js';
 import { Line } from './line.js';
+import { Decimals } from '../decimals.js';
 import { Day } from '../instants.js';
 
 export class QuoteLine {
   @IsIn(QUOTE_LINE_SORTS) sort: QuoteLineSort;
   @Line('what is it?', 300) what: string;
-  @IsNumber({ maxDecimalPlaces: 3 }, { message: 'must be a number with at most three decimals' })
+  @Decimals(3, 'must be a number with at most three decimals')
   @Min(0, { message: 'must not be under 0' })
   @Max(100_000, { message: 'must be at most 100000' })
   quantity: number;

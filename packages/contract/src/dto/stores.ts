@@ -7,7 +7,6 @@ import {
   IsBoolean,
   IsIn,
   IsInt,
-  IsNumber,
   IsOptional,
   IsString,
   IsUUID,
@@ -26,6 +25,7 @@ import {
   type StockUnit,
   type SupplierFault,
 } from '../words.js';
+import { Decimals } from '../decimals.js';
 import { Line } from './line.js';
 import { Day, Instant } from '../instants.js';
 
@@ -35,7 +35,7 @@ const MOST_PRICE = 100_000_000;
 
 function Amount(least: number): PropertyDecorator {
   return (target, property) => {
-    IsNumber({ maxDecimalPlaces: 3 }, { message: 'must be a number with at most three decimals' })(target, property);
+    Decimals(3, 'must be a number with at most three decimals')(target, property);
     Min(least, { message: `must not be under ${least}` })(target, property);
     Max(MOST_PIECES, { message: `must be at most ${MOST_PIECES}` })(target, property);
   };

@@ -32,8 +32,11 @@ export function sheetDifferences(before: SheetFile, after: SheetFile): readonly 
 
 type Line = Readonly<Record<string, unknown>> & { readonly ref: string };
 
+/** The lines of a list by which a difference can be told; a draft may hold anything in its place. */
 function linesOf(sheet: SheetFile, list: SheetList): readonly Line[] {
-  return (sheet[list] ?? []) as unknown as readonly Line[];
+  const lines: unknown = sheet[list];
+  if (!Array.isArray(lines)) return [];
+  return (lines as readonly unknown[]).filter((line): line is Line => typeof (line as Partial<Line> | null)?.ref === 'string');
 }
 
 function listDifferences(list: SheetList, before: readonly Line[], after: readonly Line[]): readonly Difference[] {
@@ -118,7 +121,8 @@ function flat(held: unknown, path = '', into = new Map<string, string>()): Reado
   else if (typeof held === 'object' && held !== null) {
     for (const [name, inner] of Object.entries(held)) {
       // A line within a line is known by its ref, so that one more does not shift the rest.
-      const ref = Array.isArray(held) ? ((inner as { ref?: string }).ref ?? String(Number(name) + 1)) : name;
+      const own = Array.isArray(held) ? (inner as { ref?: unknown } | null)?.ref : undefined;
+      const ref = Array.isArray(held) ? (typeof own === 'string' ? own : String(Number(name) + 1)) : name;
       if (inner !== undefined) flat(inner, path === '' ? ref : `${path}.${ref}`, into);
     }
   } else if (path !== 'ref') into.set(path, String(held));

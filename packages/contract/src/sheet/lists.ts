@@ -62,5 +62,6 @@ export function rowsOf<L extends SheetList>(sheet: SheetFile, list: L): NonNulla
 /** What a line is called, whatever list it stands in. */
 export function lineName(line: object): string {
   const { name, title, text, work, ask, part, ref } = line as Record<string, unknown>;
-  return String(name ?? title ?? ask ?? work ?? text ?? part ?? ref ?? '');
+  // A draft may hold anything: only what is words is a name.
+  return [name, title, ask, work, text, part, ref].find((one) => typeof one === 'string') ?? '';
 }

@@ -50,8 +50,22 @@ export function readSheetFile(text: string): SheetRead {
 export function sheetIssues(plain: Readonly<Record<string, unknown>>): readonly FieldIssue[] {
   const format = checkFormat(plain['format']);
   if (format) return [format];
+  const nothing = nothingAt(plain);
+  if (nothing !== undefined) return [{ path: nothing, message: 'is nothing: say it, or leave it out' }];
   const { body: sheet, issues: shape } = validated(SheetFile, plain);
   return shape.length > 0 ? shape : checkSheet(sheet);
+}
+
+/** Path of the first field that is there and says nothing; a field that is left out is another matter. */
+function nothingAt(plain: unknown, at = ''): string | undefined {
+  if (plain === null) return at;
+  if (typeof plain !== 'object') return undefined;
+  for (const [name, held] of Object.entries(plain as object)) {
+    const path = Array.isArray(plain) ? `${at}[${name}]` : at === '' ? name : `${at}.${name}`;
+    const found = nothingAt(held, path);
+    if (found !== undefined) return found;
+  }
+  return undefined;
 }
 
 function readJson(text: string): PlainRead {

@@ -3,9 +3,14 @@ import type { Tool } from '../entry/kept.js';
 import type { SheetFile } from './file.js';
 import { alternator, named } from './library.test-kit.js';
 import { LIST_NAMES, SHEET_LISTS } from './lists.js';
+import { sheetDifferences } from './differences.js';
 import { newLine } from './new-line.js';
+import { readSheetFile } from './read.js';
 import { reviewSheet } from './review.js';
+import { oneOf, randomFrom, spoilt } from './spoilt.test-kit.js';
 import { emptySheet } from './template.js';
+
+const LIBRARY = ['alternator', 'drive-axle', 'turbo', 'gearbox'];
 
 describe('the checker', () => {
   test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([
@@ -191,6 +196,22 @@ describe('the checker', () => {
     const { findings } = reviewSheet(sheet);
     expect(findings.map(({ severity, say }) => `${severity}: ${say}`).join('\n')).toMatch(words);
     for (const finding of findings) expect(finding.mend).not.toBe('');
+  });
+
+  test('a draft that holds anything anywhere is read, checked and compared, and never falls over', () => {
+    const random = randomFrom(20_261_128);
+    const whole = LIBRARY.map((name) => named(name));
+    for (let draft = 0; draft < 250; draft += 1) {
+      const plain = spoilt(spoilt(oneOf(random, whole), random), random);
+      if (typeof plain !== 'object' || plain === null) continue;
+      const file = plain as SheetFile;
+      expect(() => {
+        readSheetFile(JSON.stringify(file));
+        reviewSheet(file);
+        sheetDifferences(oneOf(random, whole), file);
+        sheetDifferences(file, oneOf(random, whole));
+      }).not.toThrow();
+    }
   });
 
   test('a draft that does not hold together is read all the same, with the place to mend', () => {

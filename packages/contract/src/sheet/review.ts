@@ -98,12 +98,12 @@ function readAsFar(rule: Rule, sheet: SheetFile): readonly Finding[] {
 function broken(plain: object, { path, message, given }: FieldIssue): Finding {
   const [list, index] = pathParts(path);
   const lines = (plain as Record<string, unknown>)[String(list)];
-  const line = Array.isArray(lines) && typeof index === 'number' ? (lines[index] as { ref?: string } | undefined) : undefined;
+  const line = Array.isArray(lines) && typeof index === 'number' ? (lines[index] as { ref?: unknown } | null | undefined) : undefined;
   const isGiven = given !== undefined && given !== '' && given !== '[]' && !message.includes(given);
   return {
     severity: 'stop',
     list: line ? (list as SheetList) : 'sheet',
-    ref: line?.ref ?? '',
+    ref: typeof line?.ref === 'string' ? line.ref : '',
     path,
     say: `${placeWords(plain, path)}${isGiven ? ` “${given}”` : ''}: ${message}`,
     mend: 'Mend the field',

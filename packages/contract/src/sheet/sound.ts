@@ -16,7 +16,7 @@ const HEAD: readonly string[] = ['title', 'family', 'make', 'model', 'machine'];
  * nothing where that does not help. `issues` are all that was taken out.
  */
 export function soundCopy(plain: object): { readonly sheet: SheetFile | undefined; readonly issues: readonly FieldIssue[] } {
-  const copy = structuredClone(plain) as Plain;
+  const copy = withoutNothing(structuredClone(plain)) as Plain;
   const { body, issues } = validated(SheetFile, copy);
   if (issues.length === 0) return { sheet: body, issues };
   for (const { path } of issues) mend(copy, pathParts(path));
@@ -31,6 +31,13 @@ export function soundCopy(plain: object): { readonly sheet: SheetFile | undefine
       if (gone.size > 0) copy[list] = (copy[list] as unknown[]).filter((_, index) => !gone.has(index));
     }
   }
+}
+
+/** Fields that are there and say nothing are taken as left out. */
+function withoutNothing(plain: unknown): unknown {
+  if (Array.isArray(plain)) return plain.map(withoutNothing);
+  if (typeof plain !== 'object' || plain === null) return plain;
+  return Object.fromEntries(Object.entries(plain).flatMap(([name, held]) => (held === null ? [] : [[name, withoutNothing(held)]])));
 }
 
 function isList(name: unknown): name is SheetList {

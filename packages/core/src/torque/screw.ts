@@ -10,7 +10,8 @@ export type Head = 'hex' | 'socket';
 
 /** Of a class at a nominal diameter, mm; undefined for a class of no table, or over its largest size. */
 export function strengthAt(propertyClass: string, diameter: number): Strength | undefined {
-  return STRENGTHS[propertyClass]?.find(({ to }) => diameter <= to + INCH_HAIR_MM);
+  // By its own classes only: an object answers to names of its own, too.
+  return (Object.hasOwn(STRENGTHS, propertyClass) ? STRENGTHS[propertyClass] : undefined)?.find(({ to }) => diameter <= to + INCH_HAIR_MM);
 }
 
 /** Mean friction diameter under the head, mm: (dw + dh)/2. */
