@@ -1,6 +1,6 @@
 // ./jubb start and ./jubb stop
 import { spawn } from 'node:child_process';
-import { existsSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { setTimeout as wait } from 'node:timers/promises';
 import { join } from 'node:path';
 import { isTaken, startPostgres, stopPostgres } from './postgres.mjs';
@@ -69,16 +69,25 @@ function readState() {
 
 async function launch({ port, built, url, empty }) {
   const logFile = join(home(), 'server.log');
-  const log = openSync(logFile, 'w');
+  // What earlier ones said stays: it may tell why the last one ended.
+  const before = existsSync(logFile) ? statSync(logFile).size : 0;
   const main = join(ROOT, 'apps/server/dist/main.js');
-  const child = spawn(process.execPath, ['--enable-source-maps', main, ...(empty ? ['--empty'] : [])], {
+  const child = spawn(process.execPath, [join(ROOT, 'tools/keep-up.mjs'), logFile, main, ...(empty ? ['--empty'] : [])], {
     cwd: ROOT,
     detached: true,
-    stdio: ['ignore', log, log],
+    stdio: 'ignore',
     env: { ...process.env, NODE_ENV: 'production', JUBB_PORT: String(port), JUBB_DATABASE_URL: url },
   });
   child.unref();
-  const said = () => readFileSync(logFile, 'utf8').trim();
+  const said = () => {
+    if (!existsSync(logFile)) return '';
+    const text = readFileSync(logFile);
+    // A log that was put aside meanwhile is a new one from its beginning.
+    return text
+      .subarray(text.length < before ? 0 : before)
+      .toString()
+      .trim();
+  };
   const until = Date.now() + PATIENCE_MS;
   while (!said().includes('listening ')) {
     if (child.exitCode !== null) throw new Stop(said().split('\n').at(-1) || 'The server ended without a word');
@@ -96,7 +105,8 @@ async function stopServer({ pid }) {
   for (let tries = 0; tries < 100 && readState(); tries += 1) await wait(50);
   if (readState()) {
     remark('The server does not stop by itself; ending it');
-    process.kill(pid, 'SIGKILL');
+    // The server with whatever keeps it up: they are one group.
+    process.kill(-pid, 'SIGKILL');
   }
   rmSync(stateFile(), { force: true });
 }

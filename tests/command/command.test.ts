@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type SpawnSyncReturns } from 'node:child_process';
-import { chmodSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -69,6 +69,41 @@ describe('the one command', () => {
     expect(jubb(['stop']).stdout).toContain('stopped');
     await expect(health()).rejects.toThrow();
     expect(jubb(['stop']).stdout).toContain('was not running');
+  });
+
+  test('a server that ends by itself is begun again, its log says so, and stop ends all of it', async () => {
+    const port = String(await freePort());
+    expect(jubb(['start'], { JUBB_PORT: port }).status).toBe(0);
+    const isUp = (): Promise<boolean> =>
+      fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
+        ({ ok }) => ok,
+        () => false,
+      );
+    const until = async (wanted: boolean): Promise<void> => {
+      for (const end = Date.now() + 60_000; (await isUp()) !== wanted;) {
+        if (Date.now() > end) throw new Error(wanted ? 'it does not come back' : 'it does not go');
+        await new Promise((resolve) => setTimeout(resolve, 50));
+      }
+    };
+    const { pid } = JSON.parse(readFileSync(join(home, 'server.json'), 'utf8')) as { pid: number };
+    const serverOf = (): number => Number(readFileSync(`/proc/${pid}/task/${pid}/children`, 'utf8').trim());
+    for (let crash = 0; crash < 2; crash += 1) {
+      process.kill(serverOf(), 'SIGKILL');
+      await until(false);
+      await until(true);
+    }
+    const log = readFileSync(join(home, 'server.log'), 'utf8');
+    expect(log.match(/the server ended \(SIGKILL\); it is begun again in 0\.5 s/gu)).toHaveLength(1);
+    expect(log.match(/the server ended \(SIGKILL\); it is begun again in 1 s/gu)).toHaveLength(1);
+    // Nobody else reads it, and the next start keeps what it says.
+    expect(statSync(join(home, 'server.log')).mode & 0o077).toBe(0);
+    const server = serverOf();
+    expect(jubb(['stop']).stdout).toContain('stopped');
+    expect(await isUp()).toBe(false);
+    expect(existsSync(`/proc/${server}`)).toBe(false);
+    expect(jubb(['start'], { JUBB_PORT: port }).status).toBe(0);
+    expect(readFileSync(join(home, 'server.log'), 'utf8').startsWith(log)).toBe(true);
+    jubb(['stop']);
   });
 
   test('a taken port, and one that is none', async () => {

@@ -1,0 +1,57 @@
+// Keeps the server up: begun by ./jubb start, ended by ./jubb stop. `keep-up.mjs LOG MAIN [arguments]`
+import { spawn } from 'node:child_process';
+import { appendFileSync, existsSync, renameSync, statSync } from 'node:fs';
+import { clearTimeout, setTimeout as after } from 'node:timers';
+
+/** A log of that size makes room for a new one; so many are kept. */
+const LARGEST_LOG = 5_000_000;
+const LOGS_KEPT = 3;
+/** After it ended by itself it is begun again, each time later; one that stood for a while begins anew. */
+const FIRST_WAIT_MS = 500;
+const LONGEST_WAIT_MS = 30_000;
+const STEADY_MS = 60_000;
+
+const [log, main, ...args] = process.argv.slice(2);
+let server;
+let again;
+let wait = FIRST_WAIT_MS;
+let hasListened = false;
+let isToEnd = false;
+
+function write(text) {
+  if (existsSync(log) && statSync(log).size > LARGEST_LOG) {
+    for (let older = LOGS_KEPT - 1; older >= 1; older -= 1)
+      if (existsSync(`${log}.${older}`)) renameSync(`${log}.${older}`, `${log}.${older + 1}`);
+    renameSync(log, `${log}.1`);
+  }
+  // Readable by its owner only: it names people and their work.
+  appendFileSync(log, text, { mode: 0o600 });
+}
+
+function begin() {
+  const begun = Date.now();
+  server = spawn(process.execPath, ['--enable-source-maps', main, ...args], { stdio: ['ignore', 'pipe', 'pipe'] });
+  server.stdout.on('data', (chunk) => {
+    hasListened ||= chunk.includes('listening ');
+    write(chunk);
+  });
+  server.stderr.on('data', write);
+  server.on('close', (code, signal) => {
+    if (isToEnd) process.exit(0);
+    // One that never came up would not the next time either: whoever started it reads why.
+    if (!hasListened) process.exit(code ?? 1);
+    if (Date.now() - begun > STEADY_MS) wait = FIRST_WAIT_MS;
+    write(`${new Date().toISOString()} the server ended (${signal ?? code}); it is begun again in ${wait / 1000} s\n`);
+    again = after(begin, wait);
+    wait = Math.min(wait * 2, LONGEST_WAIT_MS);
+  });
+}
+
+for (const signal of ['SIGTERM', 'SIGINT'])
+  process.on(signal, () => {
+    isToEnd = true;
+    clearTimeout(again);
+    if (server.exitCode === null && server.signalCode === null) server.kill(signal);
+    else process.exit(0);
+  });
+begin();
