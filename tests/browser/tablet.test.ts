@@ -335,7 +335,7 @@ describe('nothing is lost', () => {
     );
   });
 
-  test('an entry whose id another has already is kept, shown, and goes under a new one; one that a closed job refuses can be let go', async () => {
+  test('an entry whose id another has already stays under its own, shown, and can be let go; so can one that a closed job refuses', async () => {
     const { hand, id, entries } = await atBench(HUB, 'wheel-off');
     const taken = entry('note', { text: 'the first with this id' });
     await api.post(id, taken);
@@ -361,8 +361,14 @@ describe('nothing is lost', () => {
     await hand.sees('An entry with this id was kept before with other content');
     await hand.go(`/jobs/${id}`);
     await hand.sees('Refused by the server');
+    // Sent once more it is the same, never another one: what is kept already would be there twice.
+    const refusedAgain = hand.page.waitForResponse((response) => response.url().endsWith('/entries') && response.status() === 409);
     await hand.use('Try again');
-    await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'another with the same');
+    await refusedAgain;
+    await hand.sees('Refused by the server');
+    expect((await entries()).filter(({ kind }) => kind === 'note').map(({ payload }) => payload)).toEqual([taken.payload]);
+    await hand.use('Take it out');
+    await hand.page.waitForFunction(() => !document.body.innerText.includes('Refused by the server'));
     await hand.go(`/jobs/${finished.id}`);
     await hand.sees('The job is handed over: nothing can be added to it');
     await hand.use('Take it out');
