@@ -84,16 +84,12 @@ const SEEN = 'held against the old';
 function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly DemoEntry[] {
   const here = (payload: object): DemoEntry => ({ kind: 'replacement-here', payload: { seen: SEEN, ...payload }, step: step.ref });
   const missing = newMissing(sheet, step, live);
-  const joint = missing?.why === 'new each time' ? missing.joint : undefined;
-  const others = joint ? partsPutIn(sheet, step).filter((ref) => ref !== joint.part) : [];
-  const parts =
-    step.record.kind === 'sign'
-      ? newPartsMissing(sheet, live)
-      : missing?.why === 'renewed'
-        ? missing.parts
-        : newPartsMissing(sheet, live, others);
-  const first = missing?.why === 'no way back' ? [here({})] : joint ? [here({ part: joint.part, count: joint.count })] : [];
-  return [...first, ...parts.map(({ part, pieces, here: said }) => here({ part: part.ref, count: pieces - said }))];
+  const joint = find(sheet.joints, step.record.joint);
+  // New each time is said of the step as a whole, whatever of that part came for another joint.
+  const whole = missing && missing.why !== 'renewed' ? [here({})] : [];
+  const refs = missing ? partsPutIn(sheet, step).filter((ref) => !joint?.renewEachTime || ref !== joint.part) : [];
+  const parts = newPartsMissing(sheet, live, step.record.kind === 'sign' ? undefined : refs);
+  return [...whole, ...parts.map(({ part, pieces, here: said }) => here({ part: part.ref, count: pieces - said }))];
 }
 
 function outFirst({ live }: JobState, { ref, record: { seal } }: Step): readonly DemoEntry[] {

@@ -2,7 +2,7 @@ import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart, typ
 import { useState, type ReactElement } from 'react';
 import { StepButton, stepClass, type StepChoice } from '../job/step-list.tsx';
 import { useHere } from '../job/use-job.ts';
-import { AskLine } from '../kit/ask-line.tsx';
+import { AskFrom } from '../recorders/ask-from.tsx';
 import { useNewParts } from '../recorders/use-new-parts.ts';
 
 /** Steps ahead whose pieces are shown without being asked for. */
@@ -180,7 +180,7 @@ function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boo
 
 /** A new part that goes in when it has come: out of stores, or from wherever somebody says. */
 function NotHere({ part, name }: { readonly part: NewPart; readonly name: string }): ReactElement {
-  const { job, keep } = useHere();
+  const { keep } = useHere();
   const { sources, elsewhere, isLooking, drafts } = useNewParts([part]);
   const [asking, setAsking] = useState(false);
   const isCovered = elsewhere.length === 0;
@@ -196,16 +196,10 @@ function NotHere({ part, name }: { readonly part: NewPart; readonly name: string
         {isCovered ? 'Out of stores' : 'It has come'}
       </button>
       {asking ? (
-        <AskLine
-          about={`${job.id}.${part.part.ref}`}
-          title={`New: ${sources.map(({ words }) => words).join(', ')}`}
-          act="In hand"
-          fields={() => [{ name: 'from', label: 'Where it comes from', required: true, longest: 200 }]}
+        <AskFrom
+          what={sources.map(({ words }) => words).join(', ')}
+          onFrom={(from) => keep(...drafts(from))}
           onClose={() => setAsking(false)}
-          onDone={({ from = '' }) => {
-            keep(...drafts(from));
-            setAsking(false);
-          }}
         />
       ) : null}
     </>

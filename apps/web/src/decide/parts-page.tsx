@@ -15,7 +15,8 @@ import { v7 as uuid } from 'uuid';
 import { call } from '../api/client.ts';
 import { useSession } from '../api/queries.ts';
 import { useHere } from '../job/use-job.ts';
-import { AskLine } from '../kit/ask-line.tsx';
+import { AskFrom } from '../recorders/ask-from.tsx';
+import { outOfWords } from '../recorders/use-new-parts.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
@@ -72,13 +73,11 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
     const shelf = [line.shelf, ...line.others].find((one) => one && one.reservedHere > 0);
     const inHand = shelf ? inHandOf(sheet, state.live, line, shelf.reservedHere) : [];
     if (!shelf || inHand.length === 0) return move(line, 'issue');
-    const seen = `out of stores, ${shelf.location || shelf.number}`;
-    return () =>
-      Promise.resolve(
-        keep(
-          ...inHand.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: seen.slice(0, 300), item: shelf.id } })),
-        ),
-      );
+    const drafts = inHand.map((one) => ({
+      kind: 'replacement-here' as const,
+      payload: { ...one, seen: outOfWords(shelf), item: shelf.id },
+    }));
+    return () => Promise.resolve(keep(...drafts));
   };
   const move = (line: PartLine, kind: MoveBody['kind']): (() => Promise<unknown>) | undefined => {
     const shelf = [line.shelf, ...line.others].find((one) =>
@@ -207,7 +206,7 @@ interface PartRowProps {
 
 function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElement {
   const { need, shelf, others, kept, out, here, ordered, due, open } = line;
-  const { job, sheet, state, keep } = useHere();
+  const { sheet, state, keep } = useHere();
   const [asking, setAsking] = useState(false);
   const came = state.handedOver ? [] : inHandOf(sheet, state.live, line, open);
   const free = (one: { onHand: number; reserved: number }): number => one.onHand - one.reserved;
@@ -272,24 +271,10 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
           ) : null}
         </div>
         {asking ? (
-          <AskLine
-            about={`${job.id}.${need.name}`}
-            title={`New: ${pieces(open, need)} × ${need.name}`}
-            act="In hand"
-            fields={() => [
-              {
-                name: 'from',
-                label: 'Where it comes from',
-                required: true,
-                hint: 'Not out of stores: brought by the customer, over the counter.',
-                longest: 200,
-              },
-            ]}
+          <AskFrom
+            what={`${pieces(open, need)} × ${need.name}`}
+            onFrom={(from) => keep(...came.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: from } })))}
             onClose={() => setAsking(false)}
-            onDone={({ from = '' }) => {
-              keep(...came.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: from } })));
-              setAsking(false);
-            }}
           />
         ) : null}
       </td>

@@ -5,6 +5,11 @@ import type { Draft } from '../outbox/store.ts';
 
 type Shelf = NonNullable<PartLine['shelf']>;
 
+/** What is said of pieces that come off a shelf. */
+export function outOfWords({ location, number }: Shelf): string {
+  return `out of stores, ${location || number}`;
+}
+
 /** A new part, and where it can be had in this shop. */
 export interface Source {
   readonly part: NewPart;
@@ -48,10 +53,10 @@ export function useNewParts(wanted: readonly NewPart[]): NewParts {
     sources.map((source) => {
       const { part, count, isOut, shelf } = source;
       const isElsewhere = words !== '' && (elsewhere.length === 0 || elsewhere.includes(source));
-      const seen = isElsewhere ? words : isOut || !shelf ? 'out of stores' : `out of stores, ${shelf.location || shelf.number}`;
+      const seen = isElsewhere ? words : isOut || !shelf ? 'out of stores' : outOfWords(shelf);
       return {
         kind: 'replacement-here',
-        payload: { part: part.part.ref, count, seen: seen.slice(0, 300), ...(isElsewhere || isOut || !shelf ? {} : { item: shelf.id }) },
+        payload: { part: part.part.ref, count, seen, ...(isElsewhere || isOut || !shelf ? {} : { item: shelf.id }) },
         ...(step === undefined ? {} : { step }),
       };
     });

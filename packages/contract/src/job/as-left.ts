@@ -1,12 +1,11 @@
 import type { AsLeft } from '../dto/views.js';
-import { isKind, type AnyKeptEntry } from '../entry/kept.js';
+import { isKind, liveOf, type AnyKeptEntry } from '../entry/kept.js';
 import type { SheetFile } from '../sheet/file.js';
 import { find, partName } from '../sheet/resolve.js';
 
 /** What a finished job made of its unit: the ways that were gone, and the parts that are not as they were. */
 export function leftBy(sheet: SheetFile, entries: readonly AnyKeptEntry[]): Pick<AsLeft, 'ways' | 'parts'> {
-  const struck = new Set(entries.flatMap(({ strikes }) => strikes ?? []));
-  const live = entries.filter(({ id }) => !struck.has(id));
+  const live = liveOf(entries);
   const ways = sheet.steps.flatMap((step) => {
     const picked = live.filter(isKind('way')).findLast((entry) => entry.step === step.ref)?.payload.way;
     const way = find(step.ways ?? [], picked);

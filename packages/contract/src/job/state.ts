@@ -1,5 +1,5 @@
 import { workings } from '@jubb/core';
-import { isKind, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
+import { isKind, liveOf, type AnyKeptEntry, type KeptEntry } from '../entry/kept.js';
 import type { EntryKind } from '../entry/entry.js';
 import type { ShopRule } from '../dto/shop.js';
 import type { Fate, Stage } from '../words.js';
@@ -103,7 +103,7 @@ export interface JobState {
 /** What a job's state is, from its entries alone, and what is proposed by the shop's rules. Entries come in the order of their number. */
 export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly ShopRule[] = []): JobState {
   const struck = new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const])));
-  const live = entries.filter((entry) => !struck.has(entry.id) && entry.kind !== 'strike');
+  const live = liveOf(entries);
   const sheet = withFound(given, live);
   const of = <K extends EntryKind>(kind: K): readonly KeptEntry<K>[] => live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[];
   const ledger = of('came-off');
