@@ -8,6 +8,7 @@ import {
   newPartShort,
   newPartWords,
   type AnyKeptEntry,
+  type EntryKind,
   type FittedPayload,
   type NewFirst,
   type SealFittedPayload,
@@ -19,6 +20,9 @@ import type { EntryContent } from './entry-hash.js';
 
 /** Kinds in which a step is done to the unit. */
 const ACTS = new Set<string>(['tick', 'came-off', 'pull', 'fitted', 'nut', 'seal-fitted', 'end-play']);
+
+/** All that tells which new parts a job wants and has. */
+export const TELL_OF_NEW: readonly EntryKind[] = ['replacement-here', 'decision', 'gear-moved', 'strike'];
 
 /** Whether what it does must not be done before something new is seen here. */
 export function mayWantNew({ kind, step }: { readonly kind: string; readonly step?: string | null }, sheet: SheetFile): boolean {

@@ -26,7 +26,7 @@ import { SheetsService } from '../sheets/sheets.service.js';
 import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { checkEntry, type CribTool } from './check-entry.js';
-import { mayWantNew } from './check-first.js';
+import { TELL_OF_NEW, mayWantNew } from './check-first.js';
 import { checkGuarded } from './check-job.js';
 import { contentHash, sentAs, type EntryContent } from './entry-hash.js';
 
@@ -47,10 +47,18 @@ const GUARDED = new Set<string>([
   'stage',
   'accepted',
 ]);
-function isGuarded(entry: NewEntry, sheet: SheetFile): boolean {
-  // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
-  const speaksOfOther = entry.kind === 'came-off' && ('inside' in entry.payload || 'photo' in entry.payload);
-  return GUARDED.has(entry.kind) || speaksOfOther || mayWantNew(entry, sheet) || movesStores(entry);
+/** How much of the job must be looked at before it is kept: all of it, or what new parts are here. */
+type Guard = 'all' | 'new parts';
+
+function guardOf(entries: readonly NewEntry[], sheet: SheetFile): Guard | undefined {
+  const needsAll = (entry: NewEntry): boolean => {
+    // A line out of an assembly speaks of that assembly's line, one shown on a photo of that photo.
+    const speaksOfOther = entry.kind === 'came-off' && ('inside' in entry.payload || 'photo' in entry.payload);
+    return GUARDED.has(entry.kind) || speaksOfOther || movesStores(entry);
+  };
+  if (entries.some(needsAll)) return 'all';
+  // A pull comes every few seconds: it does not read the whole book of its job.
+  return entries.some((entry) => mayWantNew(entry, sheet)) ? 'new parts' : undefined;
 }
 /** Whether something comes off the shelves by it. */
 function movesStores({ kind, payload }: NewEntry): boolean {
@@ -118,7 +126,7 @@ export class EntriesService {
   async #post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
     const ready = await this.#ready(jobId, person, entries);
     const pool = poolOf(this.dataSource);
-    const kept = ready.guarded
+    const kept = ready.guard
       ? await inTransaction(pool, (client) => this.#keepGuarded(client, ready))
       : await keep(pool, jobId, person.id, ready.contents);
     this.#tell(jobId, entries, kept);
@@ -144,7 +152,7 @@ export class EntriesService {
     const problems = entries.flatMap((entry, index) => checkEntry(entry, `entries[${index}]`, { sheet, tools, person }));
     if (problems.length > 0) throw badInput(problems);
     const contents = entries.map((entry) => this.#content(entry, jobId, person.id, sheet, tools));
-    return { jobId, personId: person.id, role: person.role, sheet, contents, guarded: entries.some((entry) => isGuarded(entry, sheet)) };
+    return { jobId, personId: person.id, role: person.role, sheet, contents, guard: guardOf(entries, sheet) };
   }
 
   #tell(jobId: string, entries: readonly NewEntry[], kept: readonly AnyKeptEntry[]): void {
@@ -165,9 +173,11 @@ export class EntriesService {
   }
 
   /** Looks at the job under its lock before keeping. */
-  async #keepGuarded(client: PoolClient, { jobId, personId, role, contents, sheet }: Ready): Promise<readonly AnyKeptEntry[]> {
+  async #keepGuarded(client: PoolClient, { jobId, personId, role, contents, sheet, guard }: Ready): Promise<readonly AnyKeptEntry[]> {
     await client.query('SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE', [jobId]);
-    const before = await ask<AnyKeptEntry>(client, OF_JOB, jobId);
+    const before = await (guard === 'new parts'
+      ? ask<AnyKeptEntry>(client, NEW_OF_JOB, jobId, TELL_OF_NEW)
+      : ask<AnyKeptEntry>(client, OF_JOB, jobId));
     const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
     checkGuarded(fresh, before, sheet, role);
     for (const { kind, payload } of contents) {
@@ -244,7 +254,7 @@ interface Ready {
   readonly role: Role;
   readonly sheet: SheetFile;
   readonly contents: readonly EntryContent[];
-  readonly guarded: boolean;
+  readonly guard: Guard | undefined;
 }
 
 interface Pin {
@@ -275,6 +285,10 @@ async function checkOwed(client: PoolClient, jobId: string, { owed }: OwedSettle
 }
 
 const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };
+const NEW_OF_JOB: Statement = {
+  name: 'new-of-job',
+  text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 AND kind = ANY ($2::text[]) ORDER BY seq`,
+};
 const BY_ID: Statement = { name: 'entries-by-id', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE id = ANY ($1::uuid[])` };
 const KEEP: Statement = { name: 'keep-entries', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)` };
 

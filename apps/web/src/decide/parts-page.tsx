@@ -210,6 +210,8 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
   const [asking, setAsking] = useState(false);
   const came = state.handedOver ? [] : inHandOf(sheet, state.live, line, open);
   const free = (one: { onHand: number; reserved: number }): number => one.onHand - one.reserved;
+  // What lies on a shelf of this shop is not missing, it only has to be kept.
+  const lacking = Math.max(0, open - [...(shelf ? [shelf] : []), ...others].reduce((sum, one) => sum + Math.max(0, free(one)), 0));
   return (
     <tr>
       <td className="fig fs-5">{pieces(need.pieces, { unit: need.unit })}</td>
@@ -249,7 +251,8 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
         ]
           .filter(Boolean)
           .join(', ')}
-        {open > 0 && !state.handedOver ? <div className="v-out">{pieces(open, need)} missing</div> : null}
+        {open > lacking && !state.handedOver ? <div className="soft">{pieces(open - lacking, need)} on the shelf, not kept yet</div> : null}
+        {lacking > 0 && !state.handedOver ? <div className="v-out">{pieces(lacking, need)} missing</div> : null}
         {open > 0 && state.handedOver && need.unit === 'piece' ? <div className="soft">where from was not said</div> : null}
       </td>
       <td>
