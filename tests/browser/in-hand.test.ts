@@ -50,7 +50,7 @@ test('what goes in new is taken out of stores at its step, and ticked on the lis
   await hand.go(`/jobs/${id}/parts`);
   await hand.sees('1 from elsewhere');
   // What lies on a shelf is not missing, it only has to be kept.
-  await hand.sees('1 on the shelf, not kept yet');
+  await hand.sees('1 to keep');
   await hand.sees('1 missing');
   await hand.sees('1 out');
   await allKept(hand);

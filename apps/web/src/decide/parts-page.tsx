@@ -251,7 +251,7 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
         ]
           .filter(Boolean)
           .join(', ')}
-        {open > lacking && !state.handedOver ? <div className="soft">{pieces(open - lacking, need)} on the shelf, not kept yet</div> : null}
+        {open > lacking && !state.handedOver ? <div className="soft">{pieces(open - lacking, need)} to keep</div> : null}
         {lacking > 0 && !state.handedOver ? <div className="v-out">{pieces(lacking, need)} missing</div> : null}
         {open > 0 && state.handedOver && need.unit === 'piece' ? <div className="soft">where from was not said</div> : null}
       </td>
