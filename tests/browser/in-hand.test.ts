@@ -143,10 +143,12 @@ test('over the counter: no machine, no serial, and the estimate that was worked 
   const hand = await at('perla', '/jobs/new');
   await hand.heads('Book in');
   await hand.fill('Name', 'Ansa Kolb');
+  await hand.fill('Unit and side', 'Alternator');
   await hand.tabTo('Over the counter, no machine');
   await hand.press('Space');
   await hand.page.waitForFunction(() => !document.querySelector('#machine-name'));
-  await hand.fill('Unit and side', 'Alternator');
+  // What was typed before is not lost by it.
+  expect(await hand.page.$eval('#unit-name', (field) => (field as HTMLInputElement).value)).toBe('Alternator');
   await hand.tabTo('Sheet');
   await hand.type('Quennet GA');
   await hand.sees('of book time');

@@ -123,8 +123,11 @@ export function BookIn(): ReactElement {
   const takeLoose = (loose: boolean): void => {
     const before = loose ? customer?.machines.find(({ name }) => name === OVER_THE_COUNTER) : undefined;
     setValue('isLoose', loose);
-    setValue('machine', before ? { id: before.id, name: before.name, serial: before.serial } : fresh().machine);
-    setValue('unit', fresh().unit);
+    const { machine, unit } = getValues();
+    // What was typed stays; what is known belongs to the machine that it was known with.
+    const own = machine.id === undefined ? machine : fresh().machine;
+    setValue('machine', before ? { id: before.id, name: before.name, serial: before.serial } : own);
+    if (unit.id !== undefined) setValue('unit', fresh().unit);
   };
   const setScope = (next: JobScope): void => setValue('scope', next);
   const full = file ? withWhole(file, scope) : scope;
