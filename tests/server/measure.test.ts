@@ -192,8 +192,14 @@ describe('crib', () => {
   test('who has it, and a gauge study that becomes its spread', async () => {
     const { id } = await toolTagged('K2');
     const me = (await ilka.get<{ person: { id: string } }>('/session')).person.id;
-    expect((await ilka.call<ToolView>('PUT', `/tools/${id}/holder`, { personId: me })).body.holder).toMatchObject({ id: me });
-    expect((await ilka.call<ToolView>('PUT', `/tools/${id}/holder`, { personId: null })).body.holder).toBeNull();
+    const { version } = await ilka.get<ToolView>(`/tools/${id}`);
+    const hold = (personId: string | null, at: number): Promise<Answer<ToolView & Problem>> =>
+      ilka.call('PUT', `/tools/${id}/holder`, { personId, version: at });
+    expect((await hold(me, version)).body.holder).toMatchObject({ id: me });
+    // Who saw it in the crib, and takes it a moment later, is told who has it.
+    const late = await hold(null, version);
+    expect([late.status, late.body.current]).toEqual([409, expect.objectContaining({ holder: expect.objectContaining({ id: me }) })]);
+    expect((await hold(null, version + 1)).body.holder).toBeNull();
     const readings = ['Ilka', 'Bram'].flatMap((person, who) =>
       [1, 2, 3, 4, 5].flatMap((part) =>
         [0, 1].map((trial) => ({ person, part: String(part), reading: 20 + part + who * 0.01 + trial * 0.02 })),

@@ -154,6 +154,25 @@ describe('files', () => {
     expect(await oswin.get<RevisionLine[]>(`/sheets/${revisionId}/revisions`)).toEqual(before);
   });
 
+  test('never take the place of a draft under work unseen, nor by somebody who may not edit it', async () => {
+    const { revisionId } = await oswin.sheetKeyed('ostrel-mk7-multi-plate-clutch');
+    const yaml = (await oswin.call<string>('GET', `/sheets/${revisionId}/file.yaml`)).body;
+    const text = yaml.replace('figure: 9 N·m', 'figure: 11 N·m');
+    const draft = await ilka.made<{ revisionId: string }>(`/sheets/${revisionId}/draft`, {});
+    const mine = await ilka.get<SheetView>(`/sheets/${draft.revisionId}`);
+    const bring = (by: Client, more: object = {}): Promise<Answer<ImportView & Problem>> =>
+      by.call('POST', '/sheets/import', { text, ...more });
+    const looked = await bring(oswin, { look: true });
+    expect(looked.body.against).toMatchObject({ status: 'draft', draft: { version: 1, editedBy: 'Ilka Varne' } });
+    expect(await bring(oswin)).toMatchObject({ status: 409, body: { title: expect.stringContaining('Ilka Varne') } });
+    expect((await bring(perla, { over: 1 })).status).toBe(403);
+    const { version } = (await ilka.call<{ version: number }>('PUT', `/sheets/${mine.revisionId}`, { version: 1, file: mine.file })).body;
+    expect((await bring(oswin, { over: 1 })).status).toBe(409);
+    expect((await ilka.get<SheetView>(`/sheets/${mine.revisionId}`)).hash).toBe(mine.hash);
+    expect((await bring(oswin, { over: version })).body).toMatchObject({ revisionId: mine.revisionId });
+    await oswin.call('DELETE', `/sheets/${mine.revisionId}`);
+  });
+
   test('CSV goes out with its list named, and no list that is none', async () => {
     const { revisionId } = await oswin.sheetKeyed('ostrel-bt2-belt-tensioner');
     expect((await oswin.call<string>('GET', `/sheets/${revisionId}/csv/parts`)).body).toContain('\r\nbelt,Belt,OBT-101');

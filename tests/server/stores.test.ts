@@ -1,4 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
+import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import type {
   JobView,
@@ -123,6 +124,30 @@ describe('shelves', () => {
   });
 });
 
+test('a line that two change at once is changed by the first; the second is told what it is now', async () => {
+  const id = await shelf(perla, 0, { number: 'T-BOTH' });
+  const { version } = await perla.get<StockView>(`/stock/${id}`);
+  const change = (location: string, at: number): Promise<Answer<StockView & Problem>> =>
+    perla.call('PUT', `/stock/${id}`, { ...item('T-BOTH'), location, version: at });
+  expect((await change('A1', version)).body).toMatchObject({ location: 'A1', version: version + 1 });
+  expect(await change('B2', version)).toMatchObject({ status: 409, body: { current: { location: 'A1', version: version + 1 } } });
+  // What lies there moves all day, and is no change of the line.
+  await perla.made(`/stock/${id}/moves`, move('receive', 5));
+  expect((await change('B2', version + 1)).body).toMatchObject({ location: 'B2', onHand: 5 });
+  expect(told(await perla.call('PUT', `/stock/${id}`, item('T-BOTH')))).toContain('version');
+});
+
+test('what a count found short still goes to the job that it is kept for, as far as it is there', async () => {
+  const id = await shelf(perla, 4, { number: 'T-SHORT' });
+  const other = await perla.jobNumbered(402);
+  await perla.made(`/stock/${id}/moves`, move('reserve', 2, { jobId: job.id }));
+  await perla.made(`/stock/${id}/moves`, move('reserve', 2, { jobId: other.id }));
+  await perla.made(`/stock/${id}/moves`, move('count', 1));
+  expect(told(await perla.call('POST', `/stock/${id}/moves`, move('issue', 2, { jobId: job.id })))).toContain('at most 1');
+  expect(told(await perla.call('POST', `/stock/${id}/moves`, move('issue', 1)))).toContain('at most 0');
+  expect(await perla.made<StockView>(`/stock/${id}/moves`, move('issue', 1, { jobId: job.id }))).toMatchObject({ onHand: 0, reserved: 3 });
+});
+
 describe('shims', () => {
   const shim = (number: string, size: string): object => ({ ...item(number), kind: 'shim', size });
 
@@ -145,14 +170,20 @@ describe('the shop', () => {
   test('its foreman changes what it asks and its rules, and everybody has them', async () => {
     const oswin = await Client.as(server.base, 'oswin');
     const { shop: before } = await ilka.get<SessionView>('/session');
-    expect((await oswin.call('PUT', '/shop', book)).status).toBe(200);
-    expect((await ilka.get<SessionView>('/session')).shop).toMatchObject(book);
-    expect((await ilka.call('PUT', '/shop', book)).status).toBe(403);
-    expect(told(await oswin.call('PUT', '/shop', { ...book, taxShare: 1.2, rules: [{ words: ' ', why: 'x' }] }))).toMatch(
+    const { version } = before;
+    expect((await oswin.call('PUT', '/shop', { ...book, version })).status).toBe(200);
+    expect((await ilka.get<SessionView>('/session')).shop).toMatchObject({ ...book, version: version + 1 });
+    expect(await oswin.call('PUT', '/shop', { ...book, hourlyMinor: 1, version })).toMatchObject({
+      status: 409,
+      body: { current: { hourlyMinor: 7200 } },
+    });
+    expect((await ilka.call('PUT', '/shop', { ...book, version })).status).toBe(403);
+    expect(told(await oswin.call('PUT', '/shop', { ...book, version, taxShare: 1.2, rules: [{ words: ' ', why: 'x' }] }))).toMatch(
       /taxShare must be at most 100 %; rules\[0\]\.words is missing/u,
     );
     const { hourlyMinor, taxShare, marginShare, rules } = before;
-    await oswin.call('PUT', '/shop', { hourlyMinor, taxShare, marginShare, rules });
+    const back = { hourlyMinor, taxShare, marginShare, rules, version: version + 1 };
+    expect((await oswin.call('PUT', '/shop', back)).status).toBe(200);
   });
 });
 
@@ -199,6 +230,79 @@ describe('orders', () => {
     const answer = await perla.made<OrderView>(`/orders/${sent.id}/send`, {});
     expect(answer).toMatchObject({ state: 'confirmed', lines: [{ quantity: 2, confirmed: 2 }] });
     await comeIn(await perla.made<OrderView>(`/orders/${sent.id}/deliver`, {}));
+  });
+
+  test('an answer that got lost comes by itself a while later, though nobody asks', async () => {
+    await fault('time-out');
+    const { order } = await ordered(1);
+    expect(order.status).toBe(504);
+    const sent = (await perla.get<OrderView[]>('/orders')).find(({ state }) => state === 'sent')!;
+    // The while is over.
+    await database.query("UPDATE outbox SET next_at = now() WHERE reference = $1 AND kind = 'order' AND went_at IS NULL", [sent.id]);
+    const state = async (): Promise<string | undefined> =>
+      (await perla.get<OrderView[]>('/orders')).find(({ id }) => id === sent.id)?.state;
+    for (const until = Date.now() + 15_000; Date.now() < until && (await state()) === 'sent';) await wait(200);
+    expect(await state()).toBe('confirmed');
+    expect((await database.query('SELECT tries, went_at IS NOT NULL AS went FROM outbox WHERE reference = $1', [sent.id])).rows).toEqual([
+      { tries: 2, went: true },
+    ]);
+    await comeIn(await perla.made<OrderView>(`/orders/${sent.id}/deliver`, {}));
+  });
+
+  test('an order and the hold of its job, what came in and the end of the hold: both, or nothing of it', async () => {
+    /** The database keeps no entry of a kind meanwhile. */
+    const without = async (kind: string, work: () => Promise<void>): Promise<void> => {
+      await database.query(`CREATE FUNCTION no_entry() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN RAISE EXCEPTION 'not kept'; END $$`);
+      await database.query(
+        `CREATE TRIGGER no_entry BEFORE INSERT ON entry FOR EACH ROW WHEN (NEW.kind = '${kind}') EXECUTE FUNCTION no_entry()`,
+      );
+      try {
+        await work();
+      } finally {
+        await database.query('DROP FUNCTION no_entry CASCADE');
+      }
+    };
+    const open = await perla.made<OrderView>('/orders/lines', { id: uuid(), supplier, number: 'HT6-K1', quantity: 2, jobId: job.id });
+    await without('hold', async () => {
+      expect((await perla.call('POST', `/orders/${open.id}/send`)).status).toBe(500);
+    });
+    expect((await perla.get<OrderView[]>('/orders')).find(({ id }) => id === open.id)).toMatchObject({ state: 'open' });
+    expect((await database.query('SELECT 1 FROM outbox WHERE reference = $1', [open.id])).rows).toEqual([]);
+    await perla.made(`/orders/${open.id}/send`, {});
+    expect(await holdOf()).toMatchObject({ reason: 'parts' });
+    const { notes } = await perla.made<OrderView>(`/orders/${open.id}/deliver`, {});
+    const [line] = await perla.get<StockLine[]>('/stock?find=HT6-K1');
+    const body = { id: uuid(), lines: notes };
+    await without('hold-off', async () => {
+      expect((await perla.call('POST', `/orders/${open.id}/goods-in`, body)).status).toBe(500);
+    });
+    expect((await perla.get<StockView>(`/stock/${line!.id}`)).onHand).toBe(line!.onHand);
+    expect(await perla.made<OrderView>(`/orders/${open.id}/goods-in`, body)).toMatchObject({ state: 'delivered' });
+    expect((await perla.get<StockView>(`/stock/${line!.id}`)).onHand).toBe(line!.onHand + 2);
+    expect(await holdOf()).toBeNull();
+  });
+
+  test('goods in name a line once, take in more with a word, and work when a count found the shelf short', async () => {
+    const { order } = await ordered(2);
+    const [before] = await perla.get<StockLine[]>('/stock?find=HT6-4407');
+    await perla.made(`/stock/${before!.id}/moves`, move('count', 0));
+    const { id: lineId, number } = order.body.lines[0]!;
+    const bring = (...lines: readonly object[]): Promise<Answer<OrderView & Problem>> =>
+      perla.call('POST', `/orders/${order.body.id}/goods-in`, { id: uuid(), lines });
+    expect(told(await bring({ lineId, number, quantity: 1 }, { lineId, number, quantity: 1 }))).toContain(
+      'lines[1].lineId must be named once',
+    );
+    expect(told(await bring({ lineId, number, quantity: 3 }))).toContain('must be at most 2, or say why');
+    expect((await bring({ lineId, number, quantity: 3, why: 'the box holds three' })).body).toMatchObject({
+      state: 'delivered',
+      lines: [{ received: 3 }],
+    });
+    const line = await perla.get<StockView>(`/stock/${before!.id}`);
+    expect(line.onHand).toBe(3);
+    expect(line.movements.slice(0, 3)).toMatchObject([{ quantity: 1 }, { quantity: 2, jobNumber: job.number }, { kind: 'count' }]);
+    expect(line.movements[0]?.words).toContain('more than was ordered: the box holds three');
+    // Those that came for the job can be taken for it, though all that is kept is more than lies there.
+    expect((await perla.call('POST', `/stock/${before!.id}/moves`, move('issue', 2, { jobId: job.id }))).status).toBe(200);
   });
 
   test('a confirmation for another quantity waits for a word; the wrong part goes back and the job waits on', async () => {

@@ -21,6 +21,7 @@ import { UnitsController } from './jobs/units.controller.js';
 import { OrdersController } from './orders/orders.controller.js';
 import { OrdersService } from './orders/orders.service.js';
 import { SupplierStandIn } from './orders/supplier-stand-in.js';
+import { OutboxService } from './outbox/outbox.service.js';
 import { PapersController } from './papers/papers.controller.js';
 import { AccessGuard } from './people/access.guard.js';
 import { FirstRunController } from './people/first-run.controller.js';
@@ -89,6 +90,7 @@ export class AppModule {
         CribService,
         StoresService,
         SupplierStandIn,
+        OutboxService,
         OrdersService,
         QuotesService,
         Demo,

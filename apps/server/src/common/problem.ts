@@ -17,3 +17,8 @@ export function notFound(what: string): ProblemError {
 export function badInput(errors: readonly FieldProblem[]): ProblemError {
   return new ProblemError(400, 'Something in this cannot be kept', { errors });
 }
+
+/** Somebody else changed it since it was read: what it is now goes with the refusal. */
+export function changedSince(what: string, current: unknown): ProblemError {
+  return new ProblemError(409, `Somebody changed this ${what} while you had it open`, { current });
+}

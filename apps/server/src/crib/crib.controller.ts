@@ -29,8 +29,8 @@ export class CribController {
   }
 
   @Put(':id/holder')
-  lend(@Param('id', ParseUUIDPipe) id: string, @Body() { personId = null }: LendBody): Promise<ToolView> {
-    return this.crib.lend(id, personId);
+  lend(@Param('id', ParseUUIDPipe) id: string, @Body() body: LendBody): Promise<ToolView> {
+    return this.crib.lend(id, body);
   }
 
   @Post(':id/studies')

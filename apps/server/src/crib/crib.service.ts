@@ -1,12 +1,21 @@
 import { Inject, Injectable } from '@nestjs/common';
-import { workOut, type PersonView, type StudyBody, type Tool, type ToolCheckBody, type ToolView, type TouchedEntry } from '@jubb/contract';
+import {
+  workOut,
+  type LendBody,
+  type PersonView,
+  type StudyBody,
+  type Tool,
+  type ToolCheckBody,
+  type ToolView,
+  type TouchedEntry,
+} from '@jubb/contract';
 import { DataSource } from 'typeorm';
-import { badInput, notFound } from '../common/problem.js';
+import { badInput, changedSince, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
 import { inTransaction, poolOf } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 
-type Head = Tool & Pick<ToolView, 'everyDays' | 'holder'>;
+type Head = Tool & Pick<ToolView, 'everyDays' | 'holder' | 'version'>;
 
 @Injectable()
 export class CribService {
@@ -19,7 +28,7 @@ export class CribService {
     const [[head], checks, studies] = await Promise.all([
       this.dataSource.query<Head[]>(
         `SELECT t.id, t.tag, t.name, t.kind, t.quantity, t.unit, t.low, t.high, t.resolution, t.u, t.s, t.length, t.calibration_due::text AS "calibrationDue",
-           t.check_every_days AS "everyDays", CASE WHEN p.id IS NOT NULL THEN json_build_object('id', p.id, 'name', p.name, 'since', t.lent_at) END AS holder
+           t.check_every_days AS "everyDays", t.version, CASE WHEN p.id IS NOT NULL THEN json_build_object('id', p.id, 'name', p.name, 'since', t.lent_at) END AS holder
          FROM tool t LEFT JOIN person p ON p.id = t.lent_to WHERE t.id = $1`,
         [id],
       ),
@@ -61,19 +70,20 @@ export class CribService {
       if (rowCount === 0) return;
       // A due day that is over keeps it from being offered at the bench.
       await client.query(
-        `UPDATE tool SET calibration_due = CASE WHEN $2 = 'out' THEN $5::date - 1 ELSE $3::date END, check_every_days = coalesce($4, check_every_days) WHERE id = $1`,
+        `UPDATE tool SET calibration_due = CASE WHEN $2 = 'out' THEN $5::date - 1 ELSE $3::date END, check_every_days = coalesce($4, check_every_days), version = version + 1 WHERE id = $1`,
         [id, body.verdict, body.due ?? null, body.everyDays ?? null, day],
       );
     });
     return this.#told(id);
   }
 
-  async lend(id: string, personId: string | null): Promise<ToolView> {
+  /** Says who has it, if nobody changed the tool since `version`: of two who take it, one has it. */
+  async lend(id: string, { personId = null, version }: LendBody): Promise<ToolView> {
     const { rowCount } = await poolOf(this.dataSource).query(
-      'UPDATE tool SET lent_to = $2, lent_at = CASE WHEN $2::uuid IS NULL THEN NULL ELSE now() END WHERE id = $1',
-      [id, personId],
+      'UPDATE tool SET lent_to = $2, lent_at = CASE WHEN $2::uuid IS NULL THEN NULL ELSE now() END, version = version + 1 WHERE id = $1 AND version = $3',
+      [id, personId, version],
     );
-    if (rowCount === 0) throw notFound('tool');
+    if (rowCount === 0) throw changedSince('tool', await this.one(id));
     return this.#told(id);
   }
 
@@ -95,7 +105,7 @@ export class CribService {
         [body.id, id, JSON.stringify(body.readings), JSON.stringify(output), person.id],
       );
       if (rowCount === 0) return;
-      await client.query('UPDATE tool SET s = $2 WHERE id = $1', [id, output['sigma']]);
+      await client.query('UPDATE tool SET s = $2, version = version + 1 WHERE id = $1', [id, output['sigma']]);
     });
     return this.#told(id);
   }

@@ -8,6 +8,7 @@ import { Stores1764150000000 } from './migrations/1764150000000-stores.js';
 import { ShopBook1764200000000 } from './migrations/1764200000000-shop-book.js';
 import { CustomersWord1764250000000 } from './migrations/1764250000000-customers-word.js';
 import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and-shelves.js';
+import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the-shop.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -42,6 +43,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       ShopBook1764200000000,
       CustomersWord1764250000000,
       JobsAndShelves1764300000000,
+      OutOfTheShop1764350000000,
     ],
     synchronize: false,
     logging: false,
@@ -88,7 +90,22 @@ export async function askJson(on: Pool | PoolClient, { name, text }: Statement, 
   return row?.json ?? '[]';
 }
 
+/** Two that lock the same things the other way round: the database ends one of them, and nothing of it is kept. */
+const DEADLOCK = '40P01';
+const MOST_TRIES = 3;
+
+/** All of the work or nothing. Begun anew when the database ended it for a deadlock; so it does nothing but ask the database. */
 export async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
+  for (let tries = 1; ; tries += 1) {
+    try {
+      return await onceInTransaction(pool, work);
+    } catch (error) {
+      if ((error as { code?: unknown }).code !== DEADLOCK || tries === MOST_TRIES) throw error;
+    }
+  }
+}
+
+async function onceInTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
   const client = await pool.connect();
   try {
     await client.query('BEGIN');

@@ -12,6 +12,7 @@ export class Shop {
   @Column({ type: 'float8', name: 'tax_share' }) taxShare: number;
   @Column({ type: 'float8', name: 'margin_share' }) marginShare: number;
   @Column({ type: 'jsonb' }) rules: ShopRule[];
+  @Column({ type: 'int' }) version: number;
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
 }
 

@@ -72,7 +72,7 @@ export class Demo {
     for (const { id } of staff.values()) await this.people.setPin(id, DEMO_PIN);
     const person = (login: string): PersonView => staff.get(login)!;
     for (const file of (await readdir(sheetFolder)).toSorted()) {
-      const { revisionId } = await this.sheets.importFile(await readFile(join(sheetFolder, file), 'utf8'), person('ilka').id);
+      const { revisionId } = await this.sheets.importFile(await readFile(join(sheetFolder, file), 'utf8'), person('ilka'));
       await this.sheets.approve(revisionId!, person('oswin').id);
     }
     await this.dataSource.getRepository(ToolRow).insert(demoTools());

@@ -1,11 +1,12 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { GoodsInBody, OrderView, PersonView, WantBody } from '@jubb/contract';
+import type { DeliveredLine, GoodsInBody, NewEntry, OrderLine, OrderView, PersonView, WantBody } from '@jubb/contract';
 import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, inTransaction, poolOf, type Statement } from '../database/data-source.js';
 import { EntriesService } from '../entries/entries.service.js';
+import { OutboxService } from '../outbox/outbox.service.js';
 import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { SupplierStandIn, SupplierTimeout, priceFor } from './supplier-stand-in.js';
@@ -31,7 +32,10 @@ export class OrdersService {
     @Inject(SupplierStandIn) private readonly supplier: SupplierStandIn,
     @Inject(EntriesService) private readonly entries: EntriesService,
     @Inject(StreamService) private readonly stream: StreamService,
-  ) {}
+    @Inject(OutboxService) private readonly outbox: OutboxService,
+  ) {
+    outbox.goesBy('order', (id) => this.#goOut(id));
+  }
 
   list(): Promise<readonly OrderView[]> {
     return ask(poolOf(this.dataSource), LIST);
@@ -88,41 +92,47 @@ export class OrdersService {
 
   /**
    * Sends an order, once: its id is our reference at the supplier, so that pressing again, a lost
-   * answer, or a second tablet ask after the same order.
+   * answer, or a second tablet ask after the same order. The jobs that wait for it, and that it is to
+   * go out, are kept with it; unanswered it is asked for again by itself.
    */
   async send(id: string, person: PersonView): Promise<OrderView> {
-    const before = await this.#lock(id, async (client, order) => {
+    const { supplier, state, tell } = await this.#lock(id, async (client, order) => {
       if (order.lines.length === 0) throw new ProblemError(409, 'There is nothing on this order');
-      if (order.state === 'open')
-        await client.query("UPDATE part_order SET state = 'sent', sent_at = now(), sent_by = $2 WHERE id = $1", [id, person.id]);
-      return order;
+      if (order.state !== 'open') return { ...order, tell: [] };
+      await client.query("UPDATE part_order SET state = 'sent', sent_at = now(), sent_by = $2 WHERE id = $1", [id, person.id]);
+      await this.outbox.put(client, 'order', id);
+      return { ...order, tell: await this.#holdJobs(client, order, person) };
     });
-    if (before.state === 'open') await this.#holdJobs(before, person);
-    if (before.state === 'open' || before.state === 'sent') {
-      try {
-        const answer = await this.supplier.order(id, before.supplier, before.lines);
-        await this.#lock(id, async (client, order) => {
-          if (order.state !== 'sent') return;
-          for (const line of answer.lines)
-            await client.query('UPDATE part_order_line SET confirmed = $2, price_minor = $3, due = $4 WHERE id = $1', [
-              line.lineId,
-              line.confirmed,
-              line.priceMinor,
-              line.due,
-            ]);
-          const differs = answer.lines.some(
-            ({ lineId, confirmed }) => order.lines.find((one) => one.id === lineId)?.quantity !== confirmed,
-          );
-          await client.query('UPDATE part_order SET state = $2 WHERE id = $1', [id, differs ? 'differs' : 'confirmed']);
-        });
-      } catch (error) {
-        if (!(error instanceof SupplierTimeout)) throw error;
-        this.stream.tell({ type: 'stores' });
-        throw new ProblemError(504, `${before.supplier} does not answer. The order is sent; ask again, it will not be ordered twice`);
-      }
+    for (const told of tell) told();
+    try {
+      if (state === 'open' || state === 'sent') await this.outbox.send('order', id);
+    } catch (error) {
+      if (!(error instanceof SupplierTimeout)) throw error;
+      throw new ProblemError(504, `${supplier} does not answer. The order is sent; it is asked for again, and not ordered twice`);
+    } finally {
+      this.stream.tell({ type: 'stores' });
     }
-    this.stream.tell({ type: 'stores' });
     return this.one(id);
+  }
+
+  /** Brings an order to its supplier and keeps the answer. */
+  async #goOut(id: string): Promise<void> {
+    const { supplier, lines } = await this.one(id);
+    const answer = await this.supplier.order(id, supplier, lines);
+    await this.#lock(id, async (client, order) => {
+      await this.outbox.went(client, 'order', id);
+      if (order.state !== 'sent') return;
+      for (const line of answer.lines)
+        await client.query('UPDATE part_order_line SET confirmed = $2, price_minor = $3, due = $4 WHERE id = $1', [
+          line.lineId,
+          line.confirmed,
+          line.priceMinor,
+          line.due,
+        ]);
+      const differs = answer.lines.some(({ lineId, confirmed }) => order.lines.find((one) => one.id === lineId)?.quantity !== confirmed);
+      await client.query('UPDATE part_order SET state = $2 WHERE id = $1', [id, differs ? 'differs' : 'confirmed']);
+    });
+    this.stream.tell({ type: 'stores' });
   }
 
   /** Takes a confirmation that says otherwise than was ordered, as it is, or takes those lines off. */
@@ -156,45 +166,64 @@ export class OrdersService {
     return this.one(id);
   }
 
-  /** Takes in what came: the right number onto the shelf and kept for its job; another number goes back. */
+  /**
+   * Takes in what came, and lets the jobs go on that waited for it: the right number onto the shelf and kept for its
+   * job; another number goes back. More than was ordered is taken in with a word why.
+   */
   async goodsIn(id: string, { id: noteId, lines }: GoodsInBody, person: PersonView): Promise<OrderView> {
-    await this.#lock(id, async (client, order) => {
+    const twice = lines.findIndex(({ lineId }, index) => lines.findIndex((one) => one.lineId === lineId) < index);
+    if (twice >= 0)
+      throw badInput([{ field: `lines[${twice}].lineId`, given: lines[twice]!.lineId, allowed: 'must be named once: count it together' }]);
+    const tell = await this.#lock(id, async (client, order) => {
       const { rowCount } = await client.query(
         'INSERT INTO goods_in (id, order_id, lines, person_id) VALUES ($1, $2, $3, $4) ON CONFLICT (id) DO NOTHING',
         [noteId, id, JSON.stringify(lines), person.id],
       );
-      if (rowCount === 0) return;
+      if (rowCount === 0) return [];
       if (order.state !== 'confirmed') throw new ProblemError(409, 'Only an order that is confirmed can come in');
-      for (const [index, { lineId, number, quantity }] of lines.entries()) {
-        const line = order.lines.find((one) => one.id === lineId);
-        if (!line) throw badInput([{ field: `lines[${index}].lineId`, given: lineId, allowed: 'is not a line of this order' }]);
-        if (quantity === 0) continue;
-        if (number.trim() !== line.number) {
-          await client.query('UPDATE part_order_line SET returned = returned + $2 WHERE id = $1', [lineId, quantity]);
-          continue;
-        }
-        if (line.received + quantity > line.quantity)
-          throw badInput([
-            {
-              field: `lines[${index}].quantity`,
-              given: String(quantity),
-              allowed: `must be at most ${line.quantity - line.received}: no more were ordered`,
-            },
-          ]);
-        const item = await this.stores.lineOf(client, line.number, line.name, line.priceMinor);
-        await this.stores.receive(client, item, quantity, line.jobId, `order ${order.number}, ${order.supplier}`, person.id);
-        await client.query('UPDATE part_order_line SET received = received + $2 WHERE id = $1', [lineId, quantity]);
+      // Whoever keeps an entry locks its job before it moves the shelves; so does this.
+      await client.query('SELECT 1 FROM job WHERE id = ANY ($1) ORDER BY id FOR NO KEY UPDATE', [jobsOf(order)]);
+      for (const [index, delivered] of lines.entries()) {
+        const line = order.lines.find((one) => one.id === delivered.lineId);
+        if (!line) throw badInput([{ field: `lines[${index}].lineId`, given: delivered.lineId, allowed: 'is not a line of this order' }]);
+        await this.#takeIn(client, order, line, delivered, `lines[${index}]`, person);
       }
       await client.query("UPDATE supplier_order SET notes = '[]' WHERE reference = $1", [id]);
       await client.query(
         "UPDATE part_order SET state = 'delivered' WHERE id = $1 AND NOT EXISTS (SELECT 1 FROM part_order_line WHERE order_id = $1 AND received < quantity)",
         [id],
       );
+      return this.#releaseJobs(client, order, person);
     });
-    const order = await this.one(id);
-    await this.#releaseJobs(order, person);
+    for (const told of tell) told();
     this.stream.tell({ type: 'stores' });
-    return order;
+    return this.one(id);
+  }
+
+  async #takeIn(
+    client: PoolClient,
+    order: OrderView,
+    line: OrderLine,
+    { number, quantity, why }: DeliveredLine,
+    field: string,
+    person: PersonView,
+  ): Promise<void> {
+    if (quantity === 0) return;
+    if (number.trim() !== line.number) {
+      await client.query('UPDATE part_order_line SET returned = returned + $2 WHERE id = $1', [line.id, quantity]);
+      return;
+    }
+    const owed = Math.max(0, line.quantity - line.received);
+    const more = Math.max(0, quantity - owed);
+    if (more > 0 && !why?.trim())
+      throw badInput([
+        { field: `${field}.quantity`, given: String(quantity), allowed: `must be at most ${owed}, or say why more is taken in` },
+      ]);
+    const from = `order ${order.number}, ${order.supplier}`;
+    const item = await this.stores.lineOf(client, line.number, line.name, line.priceMinor);
+    if (quantity > more) await this.stores.receive(client, item, quantity - more, line.jobId, from, person.id);
+    if (more > 0) await this.stores.receive(client, item, more, null, `${from}, more than was ordered: ${why!.trim()}`, person.id);
+    await client.query('UPDATE part_order_line SET received = received + $2 WHERE id = $1', [line.id, quantity]);
   }
 
   async #lock<T>(id: string, work: (client: PoolClient, order: OrderView) => Promise<T>): Promise<T> {
@@ -207,31 +236,37 @@ export class OrdersService {
   }
 
   /** Jobs that wait for what is ordered say so. */
-  async #holdJobs(order: OrderView, person: PersonView): Promise<void> {
-    for (const jobId of jobsOf(order)) {
-      const { rows } = await poolOf(this.dataSource).query<{ held: boolean }>(
-        'SELECT hold IS NOT NULL OR closed_at IS NOT NULL AS held FROM job WHERE id = $1',
-        [jobId],
-      );
-      if (rows[0]?.held) continue;
-      await this.#post(jobId, person, { kind: 'hold', payload: { reason: 'parts', words: `Order ${order.number}, ${order.supplier}` } });
-    }
+  async #holdJobs(client: PoolClient, order: OrderView, person: PersonView): Promise<readonly (() => void)[]> {
+    const { rows } = await client.query<{ id: string }>(
+      'SELECT id FROM job WHERE id = ANY ($1) AND hold IS NULL AND closed_at IS NULL ORDER BY id FOR NO KEY UPDATE',
+      [jobsOf(order)],
+    );
+    return this.#post(client, rows, person, {
+      kind: 'hold',
+      payload: { reason: 'parts', words: `Order ${order.number}, ${order.supplier}` },
+    });
   }
 
   /** A job of which nothing is on order any more, and that waits for parts, goes on. */
-  async #releaseJobs(order: OrderView, person: PersonView): Promise<void> {
-    for (const jobId of jobsOf(order)) {
-      const { rows } = await poolOf(this.dataSource).query<{ free: boolean }>(
-        `SELECT j.hold->>'reason' = 'parts' AND j.closed_at IS NULL AND NOT EXISTS (SELECT 1 FROM part_order_line l JOIN part_order o ON o.id = l.order_id
-           WHERE l.job_id = j.id AND l.received < l.quantity) AS free FROM job j WHERE j.id = $1`,
-        [jobId],
-      );
-      if (rows[0]?.free) await this.#post(jobId, person, { kind: 'hold-off', payload: { words: 'All parts are here' } });
-    }
+  async #releaseJobs(client: PoolClient, order: OrderView, person: PersonView): Promise<readonly (() => void)[]> {
+    const { rows } = await client.query<{ id: string }>(
+      `SELECT j.id FROM job j WHERE j.id = ANY ($1) AND j.hold->>'reason' = 'parts' AND j.closed_at IS NULL
+         AND NOT EXISTS (SELECT 1 FROM part_order_line l WHERE l.job_id = j.id AND l.received < l.quantity) ORDER BY j.id`,
+      [jobsOf(order)],
+    );
+    return this.#post(client, rows, person, { kind: 'hold-off', payload: { words: 'All parts are here' } });
   }
 
-  async #post(jobId: string, person: PersonView, entry: { kind: 'hold' | 'hold-off'; payload: object }): Promise<void> {
-    await this.entries.post(jobId, person, [{ ...entry, id: uuid(), takenAt: new Date().toISOString() }]);
+  async #post(
+    client: PoolClient,
+    jobs: readonly { readonly id: string }[],
+    person: PersonView,
+    entry: Pick<NewEntry, 'kind' | 'payload'>,
+  ): Promise<readonly (() => void)[]> {
+    const tell: (() => void)[] = [];
+    for (const { id } of jobs)
+      tell.push(await this.entries.postWithin(client, id, person, [{ ...entry, id: uuid(), takenAt: new Date().toISOString() }]));
+    return tell;
   }
 }
 

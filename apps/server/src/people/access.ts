@@ -3,7 +3,7 @@ import type { Role } from '@jubb/contract';
 const EVERYONE: readonly Role[] = ['mechanic', 'foreman', 'counter', 'apprentice'];
 const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
 /** Who may work on sheets; only a foreman approves them. */
-const WRITERS: readonly Role[] = ['mechanic', 'foreman'];
+export const WRITERS: readonly Role[] = ['mechanic', 'foreman'];
 const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
 
 /**

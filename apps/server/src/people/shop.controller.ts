@@ -1,6 +1,7 @@
 import { Body, Controller, Inject, Put } from '@nestjs/common';
 import { ShopBody, type ShopView } from '@jubb/contract';
 import { DataSource } from 'typeorm';
+import { changedSince } from '../common/problem.js';
 import { Shop } from '../database/entities.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
@@ -10,7 +11,9 @@ export class ShopController {
 
   @Put()
   async change(@Body() body: ShopBody): Promise<ShopView> {
-    await this.dataSource.getRepository(Shop).update(1, body);
+    const { version, ...change } = body;
+    const { affected } = await this.dataSource.getRepository(Shop).update({ id: 1, version }, { ...change, version: version + 1 });
+    if (!affected) throw changedSince('shop', await shopView(this.dataSource));
     return shopView(this.dataSource);
   }
 }

@@ -126,7 +126,7 @@ export class SheetsController {
 
   @Post('import')
   importFile(@Body() body: ImportSheetBody, @Req() request: Request): Promise<ImportView> {
-    return this.sheets.importFile(body.text, personOf(request).id, body.look);
+    return this.sheets.importFile(body.text, personOf(request), body);
   }
 
   @Post()

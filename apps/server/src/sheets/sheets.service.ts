@@ -16,9 +16,11 @@ import {
   type CsvList,
   type Difference,
   type IdentitySheet,
+  type ImportSheetBody,
   type ImportView,
   type JobScope,
   type NewSheetBody,
+  type PersonView,
   type RevisionLine,
   type ScopedSheet,
   type SheetFile,
@@ -30,7 +32,8 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
-import { SheetRevision } from '../database/entities.js';
+import { Person, SheetRevision } from '../database/entities.js';
+import { WRITERS } from '../people/access.js';
 import { StreamService } from '../stream/stream.service.js';
 
 /** The sheet of a job: the file of one revision, narrowed to what the job picked. */
@@ -161,8 +164,15 @@ export class SheetsService {
     );
   }
 
-  /** Reads a sheet file and keeps it as the draft of its key; or only says what it would change. */
-  async importFile(text: string, personId: string, look = false): Promise<ImportView> {
+  /**
+   * Reads a sheet file and keeps it as the draft of its key; or only says what it would change. A draft that is there is
+   * somebody's work: it takes its place only as it was looked at, and by who may edit it.
+   */
+  async importFile(
+    text: string,
+    person: PersonView,
+    { look = false, over }: Pick<ImportSheetBody, 'look' | 'over'> = {},
+  ): Promise<ImportView> {
     const read = readSheetFile(text);
     if (!read.ok)
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
@@ -171,16 +181,18 @@ export class SheetsService {
       await lockKey(manager, file.key);
       const newest = await manager.findOne(SheetRevision, { where: { key: file.key }, order: { revision: 'DESC' } });
       const revision = newest?.status === 'draft' ? newest.revision : (newest?.revision ?? 0) + 1;
+      const draftThere = newest?.status === 'draft' ? await whoseDraft(manager, newest) : undefined;
       const view = {
         key: file.key,
         title: file.title,
         revision,
-        against: newest && { revision: newest.revision, status: newest.status },
+        against: newest && { revision: newest.revision, status: newest.status, ...(draftThere ? { draft: draftThere } : {}) },
         differences: newest ? sheetDifferences(newest.file, file) : [],
       };
       if (look) return { ...view, revisionId: null };
+      if (draftThere) checkOver(draftThere, person, over);
       const draft = newest?.status === 'draft' ? newest : freshDraft(file.key, revision);
-      const revisionId = await saveDraft(manager, draft, file, personId, yaml ?? null);
+      const revisionId = await saveDraft(manager, draft, file, person.id, yaml ?? null);
       this.stream.tell({ type: 'sheet' });
       return { ...view, revisionId };
     });
@@ -335,6 +347,24 @@ async function lockDraft(manager: EntityManager, id: string, act: string): Promi
   if (!draft) throw notFound('sheet');
   if (draft.status !== 'draft') throw new ProblemError(409, `Revision ${draft.revision} is ${draft.status}; only a draft can be ${act}`);
   return draft;
+}
+
+type DraftThere = NonNullable<NonNullable<ImportView['against']>['draft']>;
+
+async function whoseDraft(manager: EntityManager, { version, editedBy, editedAt }: SheetRevision): Promise<DraftThere> {
+  const editor = editedBy === null ? null : await manager.findOneBy(Person, { id: editedBy });
+  return { version, editedBy: editor?.name ?? 'nobody known', editedAt: editedAt.toISOString() };
+}
+
+function checkOver(draft: DraftThere, { role }: PersonView, over: number | undefined): void {
+  if (!WRITERS.includes(role))
+    throw new ProblemError(403, 'This is not yours to do', {
+      detail: `A draft of this sheet is under work by ${draft.editedBy}; it needs ${WRITERS.join(' or ')} to put another in its place`,
+    });
+  if (over !== draft.version)
+    throw new ProblemError(409, `A draft of this sheet is under work by ${draft.editedBy}`, {
+      detail: 'Look at what the file would change in it, and then bring it in',
+    });
 }
 
 function freshDraft(key: string, revision: number): SheetRevision {

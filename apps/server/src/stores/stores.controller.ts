@@ -1,5 +1,5 @@
 import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
-import { MoveBody, StockItemBody, type JobPartsView, type ShimLine, type StockView } from '@jubb/contract';
+import { MoveBody, StockChangeBody, StockItemBody, type JobPartsView, type ShimLine, type StockView } from '@jubb/contract';
 import type { Request } from 'express';
 import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';
@@ -43,7 +43,7 @@ export class StoresController {
   }
 
   @Put('stock/:id')
-  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: StockItemBody): Promise<StockView> {
+  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: StockChangeBody): Promise<StockView> {
     return this.stores.change(id, body);
   }
 

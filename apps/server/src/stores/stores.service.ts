@@ -1,17 +1,17 @@
 import { Inject, Injectable } from '@nestjs/common';
-import type { JobPartsView, MoveBody, PersonView, ShimLine, StockItemBody, StockView } from '@jubb/contract';
+import type { JobPartsView, MoveBody, PersonView, ShimLine, StockChangeBody, StockItemBody, StockView } from '@jubb/contract';
 import type { Pool, PoolClient } from 'pg';
 import { parseQuantity } from '@jubb/core';
 import { DataSource } from 'typeorm';
 import { v5, v7 as uuid } from 'uuid';
-import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 
 const PAGE = 50;
 const THICKEST_MM = 50;
 const COLUMNS = `i.id, i.number, i.name, i.kind, i.unit, i.size, i.designation, i.location, i.minimum::float8 AS minimum,
-  i.price_minor AS "priceMinor", i.on_hand::float8 AS "onHand", i.reserved::float8 AS reserved`;
+  i.price_minor AS "priceMinor", i.on_hand::float8 AS "onHand", i.reserved::float8 AS reserved, i.version`;
 const ALL: Statement = {
   name: 'stock',
   text: `SELECT ${COLUMNS} FROM stock_item i WHERE ($1::text IS NULL OR i.number > $1) ORDER BY i.number LIMIT ${PAGE}`,
@@ -62,8 +62,8 @@ const OFFERS: Statement = {
          superseded_by AS "supersededBy" FROM supplier_item WHERE number = ANY ($1::text[]) ORDER BY number, price_minor`,
 };
 
-/** Free for a job on a line, its own reservation with it, and what the job has out; the line stays locked. */
-const MOVABLE = `SELECT greatest(0, least(i.on_hand, i.on_hand - i.reserved + coalesce(r.quantity, 0)))::float8 AS free,
+/** Free for a job on a line, what is kept for it with the rest, and what the job has out; the line stays locked. */
+const MOVABLE = `SELECT greatest(0, least(i.on_hand, greatest(coalesce(r.quantity, 0), i.on_hand - i.reserved + coalesce(r.quantity, 0))))::float8 AS free,
     coalesce((SELECT sum(CASE m.kind WHEN 'issue' THEN m.quantity ELSE -m.quantity END) FROM stock_movement m
       WHERE m.item_id = i.id AND m.job_id = $2 AND m.kind IN ('issue', 'return')), 0)::float8 AS out
   FROM stock_item i LEFT JOIN stock_reservation r ON r.item_id = i.id AND r.job_id = $2 WHERE i.id = $1 FOR UPDATE OF i`;
@@ -124,13 +124,14 @@ export class StoresService {
     return this.one(row.id);
   }
 
-  async change(id: string, body: StockItemBody): Promise<StockView> {
+  /** Changes what a line says, if nobody else did since `version`. */
+  async change(id: string, body: StockChangeBody): Promise<StockView> {
     const { rowCount } = await poolOf(this.dataSource).query(
-      `UPDATE stock_item SET number = $1, name = $2, kind = $3, unit = $4, size = $5, designation = $6, location = $7, minimum = $8, price_minor = $9, thickness_mm = $10
-       WHERE id = $11`,
-      [...valuesOf(body), id],
+      `UPDATE stock_item SET number = $1, name = $2, kind = $3, unit = $4, size = $5, designation = $6, location = $7, minimum = $8, price_minor = $9, thickness_mm = $10,
+         version = version + 1 WHERE id = $11 AND version = $12`,
+      [...valuesOf(body), id, body.version],
     );
-    if (rowCount === 0) throw notFound('stock line');
+    if (rowCount === 0) throw changedSince('line', await this.one(id));
     this.stream.tell({ type: 'stores' });
     return this.one(id);
   }
@@ -198,8 +199,12 @@ export class StoresService {
   /** Puts what came on the shelf and keeps it for the job that it came for. */
   async receive(on: PoolClient, itemId: string, quantity: number, jobId: string | null, words: string, personId: string): Promise<void> {
     const takenAt = new Date().toISOString();
-    await this.moveOn(on, itemId, { id: uuid(), kind: 'receive', quantity, words, takenAt }, personId);
-    if (jobId !== null) await this.moveOn(on, itemId, { id: uuid(), kind: 'reserve', quantity, jobId, takenAt }, personId);
+    await this.moveOn(
+      on,
+      itemId,
+      { id: uuid(), kind: 'receive', quantity, words, takenAt, ...(jobId === null ? {} : { jobId }) },
+      personId,
+    );
   }
 }
 

@@ -14,6 +14,11 @@ export class Refusal extends Error {
   }
 }
 
+/** What somebody else made of it meanwhile, when that is why it was refused. */
+export function meanwhile<T>(error: unknown): T | undefined {
+  return error instanceof Refusal && error.problem.status === 409 ? (error.problem.current as T | undefined) : undefined;
+}
+
 /** The server could not be reached, or is not well: try again later. */
 export class LinkDown extends Error {}
 

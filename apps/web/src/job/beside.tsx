@@ -1,7 +1,7 @@
 import { find, owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { Refusal, call } from '../api/client.ts';
+import { call, meanwhile } from '../api/client.ts';
 import { jobKey, queryClient } from '../api/queries.ts';
 import { minorOf, useMoney } from '../kit/money.ts';
 import { fieldWords, Wrong } from '../kit/pieces.tsx';
@@ -247,7 +247,7 @@ function ChangeJob(): ReactElement {
     );
   }
   const shown = draft ?? draftOf(job);
-  const current = error instanceof Refusal ? (error.problem.current as JobHead | undefined) : undefined;
+  const current = meanwhile<JobHead>(error);
   const money = minorOf(shown.estimate);
   const set = (change: Partial<ChangeDraft>): void => setDraft({ ...shown, ...change });
   const close = (): void => {

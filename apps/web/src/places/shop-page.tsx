@@ -1,6 +1,6 @@
 import type { ShopBody, ShopRule, ShopView } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call } from '../api/client.ts';
+import { Refusal, call, meanwhile } from '../api/client.ts';
 import { refresh, useSession } from '../api/queries.ts';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -27,6 +27,8 @@ interface Typed {
   readonly tax: string;
   readonly margin: string;
   readonly rules: readonly ShopRule[];
+  /** Of the shop, when this was begun. */
+  readonly version?: number;
 }
 
 function shareIn(text: string): number {
@@ -40,11 +42,13 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     tax: percentText(shop.taxShare),
     margin: percentText(shop.marginShare),
     rules: shop.rules,
+    version: shop.version,
   });
   const [wrongHour, setWrongHour] = useState(false);
   const [kept, setKept] = useState(false);
   const { busy, error, send } = useSend();
   const problems = error instanceof Refusal ? error.fields : [];
+  const current = meanwhile<ShopView>(error);
   const set = (change: Partial<Typed>): void => {
     setKept(false);
     setTyped({ ...typed, ...change });
@@ -56,7 +60,13 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     const hourlyMinor = minorOf(typed.hourly);
     setWrongHour(hourlyMinor === undefined);
     if (hourlyMinor === undefined) return;
-    const body: ShopBody = { hourlyMinor, taxShare: shareIn(typed.tax), marginShare: shareIn(typed.margin), rules: [...typed.rules] };
+    const body: ShopBody = {
+      version: current?.version ?? typed.version ?? shop.version,
+      hourlyMinor,
+      taxShare: shareIn(typed.tax),
+      marginShare: shareIn(typed.margin),
+      rules: [...typed.rules],
+    };
     if (!(await send(() => call('PUT', '/shop', body)))) return;
     setTyped(undefined);
     await refresh({ queryKey: ['session'] });
@@ -143,6 +153,14 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
           ) : null}
         </div>
       </div>
+      {current ? (
+        <p>
+          It now says: an hour {amountText(current.hourlyMinor)}, tax {percentText(current.taxShare)} %, parts{' '}
+          {percentText(current.marginShare)} % more;{' '}
+          {current.rules.length === 0 ? 'no rule' : current.rules.map(({ words, why }) => `${words}: ${why}`).join('; ')}. What you typed is
+          still here; keep it to put it in its place.
+        </p>
+      ) : null}
       <Wrong error={error} hide={problems.map(({ field }) => field)} />
       {mayChange ? (
         <p className="mt-3">

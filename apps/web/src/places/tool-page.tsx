@@ -1,4 +1,4 @@
-import type { StudyBody, ToolCheckBody, ToolView } from '@jubb/contract/job';
+import type { LendBody, StudyBody, ToolCheckBody, ToolView } from '@jubb/contract/job';
 import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';
@@ -29,7 +29,10 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const { busy, error, send } = useSend();
   const today = shopToday();
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
-  const lend = (personId: string | null): void => void send(() => call('PUT', `/tools/${tool.id}/holder`, { personId })).then(refreshTool);
+  const lend = (personId: string | null): void => {
+    const body: LendBody = { version: tool.version, personId };
+    void send(() => call('PUT', `/tools/${tool.id}/holder`, body)).then(refreshTool);
+  };
   const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
   return (
     <>

@@ -5,7 +5,8 @@ import { call } from '../api/client.ts';
 import { queryClient, useSession, useSheets } from '../api/queries.ts';
 import { useFamilies, useSheetsHolding } from './queries.ts';
 import { ThrownAway } from './thrown.tsx';
-import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { dayWords } from '../kit/days.ts';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { readTextFile } from '../kit/text-file.ts';
 import { Completeness } from './completeness.tsx';
@@ -187,10 +188,14 @@ function ImportSheet(): ReactElement {
         if (file.current) file.current.value = '';
       }
     });
+  const draftThere = looked?.view.against?.draft;
   const bringIn = (): Promise<void> =>
     ask(async () => {
       if (!looked) return;
-      const { revisionId } = await call<ImportView>('POST', '/sheets/import', { text: looked.text });
+      const { revisionId } = await call<ImportView>('POST', '/sheets/import', {
+        text: looked.text,
+        ...(draftThere ? { over: draftThere.version } : {}),
+      });
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       if (revisionId) void go(`/sheets/${revisionId}`);
     });
@@ -218,10 +223,15 @@ function ImportSheet(): ReactElement {
               ? `It becomes the draft of revision ${looked.view.revision}. Against revision ${looked.view.against.revision} (${looked.view.against.status}):`
               : 'It is new here, and becomes a draft.'}
           </p>
+          {draftThere ? (
+            <Care title="A draft is under work">
+              {draftThere.editedBy} changed it last, {dayWords(draftThere.editedAt)}. The file takes its place, with what is listed here.
+            </Care>
+          ) : null}
           {looked.view.against ? <DifferenceList differences={looked.view.differences} /> : null}
           <div className="keys">
             <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void bringIn()}>
-              Bring it in
+              {draftThere ? 'Put it in place of that draft' : 'Bring it in'}
             </button>
             <button type="button" className="btn btn-plain" onClick={() => setLooked(undefined)}>
               Leave it

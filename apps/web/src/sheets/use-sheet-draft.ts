@@ -1,7 +1,7 @@
 import { mergeSheets, type Clash } from '@jubb/contract/sheet';
 import type { SheetFile, SheetView } from '@jubb/contract/job';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { LinkDown, Refusal, call } from '../api/client.ts';
+import { LinkDown, call, meanwhile } from '../api/client.ts';
 import { queryClient } from '../api/queries.ts';
 import { readStored, writeStored } from '../kit/prefs.ts';
 
@@ -87,8 +87,7 @@ export function useSheetDraft(view: SheetView): SheetDraft {
           retry = window.setTimeout(() => setTurn((count) => count + 1), RETRY_MS);
           return;
         }
-        const current =
-          error instanceof Refusal && error.problem.status === 409 ? (error.problem.current as SheetView | undefined) : undefined;
+        const current = meanwhile<SheetView>(error);
         if (!current) {
           setTrouble('refused');
           setRefusal(error);

@@ -148,14 +148,17 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
 /** What lies on the counter: each bag by what stands on it, counted before it is put away. */
 function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
   const [id] = useState(() => uuid());
-  const [counted, setCounted] = useState<Readonly<Record<string, { number: string; quantity: string }>>>(
-    Object.fromEntries(order.notes.map((note) => [note.lineId, { number: note.number, quantity: String(note.quantity) }])),
+  const [counted, setCounted] = useState<Readonly<Record<string, { number: string; quantity: string; why: string }>>>(
+    Object.fromEntries(order.notes.map((note) => [note.lineId, { number: note.number, quantity: String(note.quantity), why: '' }])),
   );
   const { busy, error, send } = useSend();
   const put = (): void => {
     const body: GoodsInBody = {
       id,
-      lines: order.notes.map(({ lineId }) => ({ lineId, number: counted[lineId]!.number, quantity: Number(counted[lineId]!.quantity) })),
+      lines: order.notes.map(({ lineId }) => {
+        const { number, quantity, why } = counted[lineId]!;
+        return { lineId, number, quantity: Number(quantity), ...(why.trim() ? { why: why.trim() } : {}) };
+      }),
     };
     void send(() => call('POST', `/orders/${order.id}/goods-in`, body)).then(refreshStores);
   };
@@ -166,6 +169,8 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
         const line = order.lines.find(({ id: lineId }) => lineId === note.lineId);
         const typed = counted[note.lineId]!;
         const isWrong = line && typed.number.trim() !== line.number;
+        const owed = line ? Math.max(0, line.quantity - line.received) : 0;
+        const isMore = !isWrong && Number(typed.quantity) > owed;
         return (
           <div key={note.lineId} className="d-flex flex-wrap gap-3 align-items-end mb-2">
             <div>
@@ -192,6 +197,20 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
                 onChange={(event) => setCounted({ ...counted, [note.lineId]: { ...typed, quantity: event.target.value } })}
               />
             </div>
+            {isMore ? (
+              <div className="flex-grow-1">
+                <label className="form-label" htmlFor={`why-${note.lineId}`}>
+                  {owed} {owed === 1 ? 'is' : 'are'} still due. Why more is kept
+                </label>
+                <input
+                  id={`why-${note.lineId}`}
+                  className="form-control"
+                  value={typed.why}
+                  maxLength={200}
+                  onChange={(event) => setCounted({ ...counted, [note.lineId]: { ...typed, why: event.target.value } })}
+                />
+              </div>
+            ) : null}
             {isWrong ? <span className="v-out">{line.number} was ordered: these go back</span> : null}
           </div>
         );

@@ -1,6 +1,7 @@
 import {
   STOCK_KINDS,
   STOCK_UNITS,
+  type StockChangeBody,
   type StockItemBody,
   type StockKind,
   type StockLine,
@@ -8,7 +9,7 @@ import {
   type StockView,
 } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call } from '../api/client.ts';
+import { Refusal, call, meanwhile } from '../api/client.ts';
 import { amountText, minorOf } from '../kit/money.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -18,6 +19,8 @@ import { refreshStores } from './queries.ts';
 type Typed = Readonly<Record<'number' | 'name' | 'size' | 'designation' | 'location' | 'minimum' | 'price', string>> & {
   readonly kind: StockKind;
   readonly unit: StockUnit;
+  /** Of the line, when this was begun. */
+  readonly version?: number;
 };
 
 const FIELDS = [
@@ -42,19 +45,25 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
     price: line ? amountText(line.priceMinor) : '',
     kind: line?.kind ?? 'part',
     unit: line?.unit ?? 'piece',
+    ...(line ? { version: line.version } : {}),
   });
   const [wrongPrice, setWrongPrice] = useState(false);
   const { busy, error, send } = useSend();
+  const current = meanwhile<StockView>(error);
   const keep = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     const priceMinor = minorOf(typed.price === '' ? '0' : typed.price);
     setWrongPrice(priceMinor === undefined);
     if (priceMinor === undefined) return;
-    const { price: _price, minimum, ...rest } = typed;
+    const { price: _price, minimum, version: begun, ...rest } = typed;
     const body: StockItemBody = { ...rest, minimum: Number(minimum.replace(',', '.')), priceMinor };
     let kept: StockView | undefined;
     const ok = await send(async () => {
-      kept = line ? await call<StockView>('PUT', `/stock/${line.id}`, body) : await call<StockView>('POST', '/stock', body);
+      if (!line) kept = await call<StockView>('POST', '/stock', body);
+      else {
+        const change: StockChangeBody = { ...body, version: current?.version ?? begun ?? line.version };
+        kept = await call<StockView>('PUT', `/stock/${line.id}`, change);
+      }
     });
     if (!ok || !kept) return;
     setTyped(undefined);
@@ -117,6 +126,13 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
           </select>
         </div>
       </div>
+      {current ? (
+        <p>
+          It now says: {[current.number, current.name, current.size, current.designation].filter(Boolean).join(', ')}; shelf{' '}
+          {current.location || 'none'}, at least {current.minimum}, sold at {amountText(current.priceMinor)}. What you typed is still here;
+          keep it to put it in its place.
+        </p>
+      ) : null}
       <Wrong error={error} hide={[...FIELDS.map(([name]) => name), 'priceMinor']} />
       <button type="submit" className="btn btn-primary" disabled={busy}>
         Keep it

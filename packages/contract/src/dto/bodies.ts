@@ -160,6 +160,8 @@ export class ImportSheetBody {
   @IsString({ message: 'is missing: the sheet file' }) @MaxLength(4_000_000) text: string;
   /** Only say what it would change. */
   @IsOptional() @IsBoolean() look?: boolean;
+  /** The version of the draft that it takes the place of, as it was looked at. */
+  @IsOptional() @IsInt() @Min(1) over?: number;
 }
 
 /** A draft as an editor leaves it. It may be incomplete: what is wrong with it is found, not refused. */

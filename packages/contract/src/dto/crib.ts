@@ -40,6 +40,8 @@ export class ToolCheckBody {
 
 /** Who has it; nobody when it lies in the crib. */
 export class LendBody {
+  /** The version of the tool that was read: another one since then refuses the change. */
+  @IsInt() @Min(1) version: number;
   @IsOptional() @IsUUID() personId?: string | null;
 }
 
@@ -78,6 +80,7 @@ export interface TouchedEntry {
 }
 
 export interface ToolView extends Tool {
+  readonly version: number;
   readonly everyDays: number | null;
   readonly holder: { readonly id: string; readonly name: string; readonly since: string } | null;
   /** Newest first. */

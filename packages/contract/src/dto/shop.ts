@@ -11,6 +11,8 @@ export class ShopRule {
 
 /** What the shop asks and how it decides; the foreman's to change. */
 export class ShopBody {
+  /** The version that was read: another one since then refuses the change. */
+  @IsInt() @Min(1) version: number;
   /** An hour of labour in minor units. */
   @IsInt({ message: 'must be an amount of money with at most two decimals' })
   @Min(0, { message: 'must not be under 0' })

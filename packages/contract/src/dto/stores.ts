@@ -63,6 +63,12 @@ export class StockItemBody {
   @Price() priceMinor: number;
 }
 
+/** A line as it is to be from now on. */
+export class StockChangeBody extends StockItemBody {
+  /** The version that was read: another one since then refuses the change. */
+  @IsInt() @Min(1) version: number;
+}
+
 export class MoveBody {
   /** Made by the client: sent twice, it is one movement. */
   @IsUUID('7') id: string;
@@ -92,6 +98,8 @@ export class DeliveredLine {
   /** What stands on the bag. */
   @Line('what stands on the bag?', 60) number: string;
   @IsInt({ message: 'must be a whole number' }) @Min(0, { message: 'must not be under 0' }) @Max(10_000) quantity: number;
+  /** Why more is taken in than was ordered. */
+  @IsOptional() @IsString() @MaxLength(200) why?: string;
 }
 
 export class GoodsInBody {
@@ -121,6 +129,8 @@ export interface StockLine {
   readonly priceMinor: number;
   readonly onHand: number;
   readonly reserved: number;
+  /** Of what stands above, but for what lies there and what is kept. */
+  readonly version: number;
 }
 
 /** A shim by its thickness. */

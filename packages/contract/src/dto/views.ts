@@ -192,7 +192,12 @@ export interface ImportView {
   readonly title: string;
   readonly revision: number;
   /** The revision it is held against; none for a sheet that is new here. */
-  readonly against: { readonly revision: number; readonly status: string } | null;
+  readonly against: {
+    readonly revision: number;
+    readonly status: string;
+    /** Of a draft that is there: which one it is, and whose work it is. */
+    readonly draft?: { readonly version: number; readonly editedBy: string; readonly editedAt: string };
+  } | null;
   readonly differences: readonly Difference[];
   /** The draft that it became; null when it was only looked at. */
   readonly revisionId: string | null;
