@@ -4,6 +4,7 @@ import pg from 'pg';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
+import { openStream, until, type Stream } from '../kit/stream.ts';
 
 let database: Awaited<ReturnType<typeof freshDatabase>>;
 let server: RunningServer;
@@ -29,31 +30,7 @@ const cutAll = (application = '%'): Promise<unknown> =>
      WHERE datname = current_database() AND pid <> pg_backend_pid() AND application_name LIKE $1`,
     [application],
   );
-/** Until it holds, for ten seconds at most. */
-const until = async (what: () => Promise<boolean>): Promise<void> => {
-  for (const end = Date.now() + 10_000; Date.now() < end;) {
-    if (await what()) return;
-    await new Promise((resolve) => setTimeout(resolve, 50));
-  }
-  throw new Error(`still not: ${what.toString()}`);
-};
-/** An open event stream: what it was told, and whether it is open still. */
-async function stream(): Promise<{ said(): string; isOpen(): boolean }> {
-  const response = await fetch(`${server.base}/api/v1/stream`, { headers: { cookie: ilka.cookie } });
-  expect(response.status).toBe(200);
-  let said = '';
-  let open = true;
-  void (async () => {
-    const decoder = new TextDecoder();
-    try {
-      for await (const chunk of response.body!) said += decoder.decode(chunk as Uint8Array, { stream: true });
-    } catch {
-      // Cut in the middle: it is over all the same.
-    }
-    open = false;
-  })();
-  return { said: () => said, isOpen: () => open };
-}
+const stream = (): Promise<Stream> => openStream(server.base, ilka);
 
 describe('a database that is started anew under the living server', () => {
   test('with transactions in the middle: the server lives, and what was not kept is sent again and kept once', async () => {
@@ -113,13 +90,13 @@ describe('a database that is started anew under the living server', () => {
   test('a process that lost its listener lets its pages go, and hears what comes after', async () => {
     const page = await stream();
     await cutAll('jubb-stream');
-    await until(() => Promise.resolve(!page.isOpen()));
+    await until(() => !page.isOpen());
     await until(async () => (await stream()).isOpen());
     const next = await stream();
     await new Promise((resolve) => setTimeout(resolve, 1500));
     const fresh = next.isOpen() ? next : await stream();
     await ilka.post(jobId, entry('note', { text: 'heard' }));
-    await until(() => Promise.resolve(fresh.said().includes(`"type":"entries","jobId":"${jobId}"`)));
+    await until(() => fresh.said().some((event) => event.type === 'entries' && event.jobId === jobId));
   });
 });
 

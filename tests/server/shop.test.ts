@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { HealthView, JobHead, JobView, ServerEvent, SheetLine, SheetView, TodayView } from '@jubb/contract';
+import type { HealthView, JobHead, JobView, ServerEvent, SheetLine, SheetView, TodayLine, TodayView } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
@@ -130,15 +130,16 @@ describe('booking in', () => {
   test('a job on hold waits on Today with its reason, and comes back when the hold is off', async () => {
     const job = (await perla.call<JobHead>('POST', '/jobs', body())).body;
     await perla.post(job.id, entry('hold', { reason: 'parts', words: 'seal is on its way' }));
-    const waiting = (await perla.get<TodayView>('/today')).waiting.find((line) => line.jobId === job.id);
+    const line = async (): Promise<TodayLine | undefined> =>
+      (await perla.get<TodayView>('/today')).lines.find(({ jobId }) => jobId === job.id);
+    const waiting = await line();
     expect(waiting).toMatchObject({
       hold: { reason: 'parts', words: 'seal is on its way' },
       waits: { words: 'seal is on its way (parts)' },
     });
     const off = entry('hold-off', {});
     await perla.post(job.id, off);
-    const now = (await perla.get<TodayView>('/today')).now.find((line) => line.jobId === job.id);
-    expect(now).toMatchObject({ stage: 'book-in', next: 'Marks and damage on arrival', left: 2, hold: null, waits: null });
+    expect(await line()).toMatchObject({ stage: 'book-in', next: 'Marks and damage on arrival', left: 2, hold: null, waits: null });
     // Taken up by mistake: with that struck, it is on hold again.
     await perla.post(job.id, entry('strike', { reason: 'it did not come after all' }, { strikes: off.id }));
     expect((await perla.get<JobView>(`/jobs/${job.id}`)).hold).toMatchObject({ reason: 'parts' });

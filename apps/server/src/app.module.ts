@@ -17,6 +17,7 @@ import { InstrumentsService } from './instruments/instruments.service.js';
 import { JobsController } from './jobs/jobs.controller.js';
 import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
+import { TodayService } from './jobs/today.service.js';
 import { UnitsController } from './jobs/units.controller.js';
 import { OrdersController } from './orders/orders.controller.js';
 import { OrdersService } from './orders/orders.service.js';
@@ -84,6 +85,7 @@ export class AppModule {
         ProposalsService,
         EntriesService,
         JobsService,
+        TodayService,
         StreamService,
         TabletsService,
         InstrumentsService,

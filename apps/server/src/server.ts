@@ -15,7 +15,8 @@ import { ProblemError } from './common/problem.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities.js';
-import { sessionMiddleware } from './people/session.js';
+import { makeSessions } from './people/session.js';
+import { StreamService } from './stream/stream.service.js';
 
 /** Idle connections are kept so long, ms. */
 const KEEP_ALIVE_MS = 75_000;
@@ -31,6 +32,10 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
     logger: ['error', 'warn'],
     bodyParser: false,
   });
+  const sessions = makeSessions(poolOf(dataSource), sessionSecret);
+  app.get(StreamService).events.subscribe((event) => {
+    if (event.type === 'session-over') sessions.forget(event.session);
+  });
   app.set('trust proxy', config.proxies);
   app.disable('x-powered-by');
   app.enableShutdownHooks();
@@ -41,7 +46,7 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   app.use(
     '/api',
     noStore,
-    exceptHealth(sessionMiddleware(poolOf(dataSource), sessionSecret)),
+    exceptHealth(sessions.middleware),
     requestLimit(config.requestsPer10s),
     readJson(),
     whenLoggedIn(

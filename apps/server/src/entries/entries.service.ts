@@ -98,6 +98,11 @@ export class EntriesService {
     return ask(poolOf(this.dataSource), OF_JOB, jobId);
   }
 
+  /** Those of a job that came after one, by its number. */
+  after(jobId: string, seq: number): Promise<readonly AnyKeptEntry[]> {
+    return ask(poolOf(this.dataSource), AFTER, jobId, seq);
+  }
+
   /** Keeps entries in the order given: all or none; an id that is there already is the same entry. */
   async post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
     try {
@@ -285,6 +290,7 @@ async function checkOwed(client: PoolClient, jobId: string, { owed }: OwedSettle
 }
 
 const OF_JOB: Statement = { name: 'entries-of-job', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 ORDER BY seq` };
+const AFTER: Statement = { name: 'entries-after', text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 AND seq > $2 ORDER BY seq` };
 const NEW_OF_JOB: Statement = {
   name: 'new-of-job',
   text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1 AND kind = ANY ($2::text[]) ORDER BY seq`,

@@ -85,6 +85,12 @@ export class JobsController {
     return verifyChain(await this.entries.ofJob(id));
   }
 
+  /** What came after an entry, by its number in the job: what a page does not have yet. */
+  @Get(':id/entries')
+  after(@Param('id', ParseUUIDPipe) id: string, @Query('after', ParseIntPipe) seq: number): Promise<readonly AnyKeptEntry[]> {
+    return this.entries.after(id, seq);
+  }
+
   @Post(':id/entries')
   @HttpCode(200)
   post(@Param('id', ParseUUIDPipe) id: string, @Body() body: PostEntries, @Req() request: Request): Promise<readonly AnyKeptEntry[]> {

@@ -30,17 +30,19 @@ import { OPEN_OWED } from './owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 
-const HEAD = `
-  SELECT j.id, j.number, j.stage, j.complaint, j.promise, j.estimate_minor AS "estimateMinor", j.hold, j.version,
+export const HEAD_COLUMNS = `j.id, j.number, j.stage, j.complaint, j.promise, j.estimate_minor AS "estimateMinor", j.hold, j.version,
          j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.sheet_revision_id AS "sheetRevisionId", j.scope,
          json_build_object('id', u.id, 'name', u.name, 'serial', u.serial) AS unit,
          json_build_object('id', m.id, 'name', m.name, 'serial', m.serial) AS machine,
-         json_build_object('id', c.id, 'name', c.name, 'phone', c.phone) AS customer
-  FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
+         json_build_object('id', c.id, 'name', c.name, 'phone', c.phone) AS customer`;
+export const HEAD_FROM = `FROM job j JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
+const HEAD = `SELECT ${HEAD_COLUMNS} ${HEAD_FROM}`;
 
 const PAGE = 50;
 /** Fewer digits are a number of a job or a part, not of a telephone. */
 const FEWEST_DIGITS = 4;
+/** So many stand on Today; the rest is with its machines. */
+const MOST_OWED_SOON = 20;
 /** Enough for a middle and a spread. */
 const MOST_EARLIER_JOBS = 30;
 const PAGE_OF_ALL: Statement = {
@@ -68,7 +70,8 @@ const OWED_BEFORE: Statement = {
 };
 const OWED_SOON: Statement = {
   name: 'owed-soon',
-  text: `SELECT o.* FROM (${OPEN_OWED}) o WHERE o.due <= (SELECT to_char((now() AT TIME ZONE zone) + interval '30 days', 'YYYY-MM-DD') FROM shop) ORDER BY o.due, o."jobNumber"`,
+  text: `SELECT o.*, count(*) OVER ()::int AS "all" FROM (${OPEN_OWED}) o
+         WHERE o.due <= (SELECT to_char((now() AT TIME ZONE zone) + interval '30 days', 'YYYY-MM-DD') FROM shop) ORDER BY o.due, o."jobNumber" LIMIT ${MOST_OWED_SOON}`,
 };
 const OWED_OF_CUSTOMER: Statement = {
   name: 'owed-of-customer',
@@ -107,10 +110,6 @@ export class JobsService {
     const digits = /^[\d\s()/+.-]+$/u.test(find) ? find.replace(/\D/gu, '') : '';
     const like = `%${find.replace(/[\\%_]/gu, '\\$&')}%`;
     return askJson(pool, PAGE_FOUND, before ?? null, like, digits.length >= FEWEST_DIGITS ? digits : '');
-  }
-
-  open(): Promise<readonly HeadRow[]> {
-    return this.dataSource.query(`${HEAD} WHERE j.closed_at IS NULL ORDER BY j.promise, j.number`);
   }
 
   async head(id: string): Promise<HeadRow> {
@@ -270,9 +269,10 @@ export class JobsService {
     return ask(poolOf(this.dataSource), OWED_OF_CUSTOMER, customerId);
   }
 
-  /** What comes due within a month, of every machine. */
-  owedSoon(): Promise<readonly OwedLine[]> {
-    return ask(poolOf(this.dataSource), OWED_SOON);
+  /** What comes due within a month, of every machine: the first of it, and how much more there is. */
+  async owedSoon(): Promise<{ readonly lines: readonly OwedLine[]; readonly more: number }> {
+    const rows = await ask<OwedLine & { readonly all: number }>(poolOf(this.dataSource), OWED_SOON);
+    return { lines: rows.map(({ all: _all, ...line }) => line), more: (rows[0]?.all ?? 0) - rows.length };
   }
 
   tools(): Promise<readonly (Tool & { kind: ToolKind | string })[]> {

@@ -94,6 +94,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id/worked-before': EVERYONE,
   'GET /api/v1/jobs/:id/comebacks': EVERYONE,
   'GET /api/v1/jobs/:id/chain': EVERYONE,
+  'GET /api/v1/jobs/:id/entries': EVERYONE,
   'POST /api/v1/jobs/:id/entries': EVERYONE,
   'GET /api/v1/jobs/:id/report.pdf': EVERYONE,
   'GET /api/v1/jobs/:id/torque-log.csv': EVERYONE,

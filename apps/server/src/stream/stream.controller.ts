@@ -1,20 +1,47 @@
-import { Controller, Inject, Sse } from '@nestjs/common';
-import { endWith, ignoreElements, interval, map, merge, takeUntil, type Observable } from 'rxjs';
+import { Controller, Inject, Req, Sse } from '@nestjs/common';
+import type { ServerEvent } from '@jubb/contract';
+import type { Request } from 'express';
+import { concatMap, endWith, filter, from, ignoreElements, interval, map, merge, share, takeUntil, type Observable } from 'rxjs';
+import { TodayService } from '../jobs/today.service.js';
+import { personOf } from '../people/access.guard.js';
+import { isOpen, sessionMark } from '../people/session.js';
 import { StreamService } from './stream.service.js';
 
 const BEAT_MS = 20_000;
 
 @Controller('api/v1/stream')
 export class StreamController {
-  constructor(@Inject(StreamService) private readonly stream: StreamService) {}
+  readonly #told: Observable<string>;
 
-  /** Server-sent events to one open page; a beat keeps proxies from closing it. */
+  constructor(
+    @Inject(StreamService) private readonly stream: StreamService,
+    @Inject(TodayService) private readonly today: TodayService,
+  ) {
+    // Written once for all pages.
+    this.#told = stream.events.pipe(
+      filter((event) => event.type !== 'session-over'),
+      map((event) => JSON.stringify(event)),
+      share(),
+    );
+  }
+
+  /** Server-sent events to one open page, as long as its session lasts; a beat keeps proxies from closing it. */
   @Sse()
-  events(): Observable<{ data: object; type?: string }> {
+  events(@Req() request: Request): Observable<{ data: string | object; type?: string }> {
     const { events, missed } = this.stream;
-    const told = events.pipe(map((event) => ({ data: event as object })));
-    const beat = interval(BEAT_MS).pipe(map(() => ({ data: {}, type: 'beat' })));
+    const { role } = personOf(request);
+    const mark = sessionMark(request.sessionID);
+    const told = merge(this.#told, this.today.told.pipe(map((byRole) => byRole[role]))).pipe(map((data) => ({ data })));
+    const beats = interval(BEAT_MS).pipe(
+      concatMap(() => from(isOpen(request))),
+      share(),
+    );
+    const isOver = merge(
+      events.pipe(filter((event: ServerEvent) => event.type === 'session-over' && event.session === mark)),
+      beats.pipe(filter((open) => !open)),
+    );
+    const beat = beats.pipe(map(() => ({ data: {}, type: 'beat' })));
     // What happened while nobody listened is asked for on a new link, which the page makes by itself.
-    return merge(told, beat).pipe(takeUntil(merge(missed, events.pipe(ignoreElements(), endWith(undefined)))));
+    return merge(told, beat).pipe(takeUntil(merge(missed, isOver, events.pipe(ignoreElements(), endWith(undefined)))));
   }
 }

@@ -7,9 +7,11 @@ import type {
   SessionView,
   SheetLine,
   SheetView,
+  TodayTold,
   TodayView,
   Tool,
 } from '@jubb/contract/job';
+import { myToday, withTold, type MyToday } from '@jubb/contract/job';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -20,6 +22,7 @@ import {
   type UseInfiniteQueryResult,
   type UseQueryResult,
 } from '@tanstack/react-query';
+import { useCallback } from 'react';
 import { keepZone } from '../kit/days.ts';
 import { LinkDown, Refusal, get, setToken } from './client.ts';
 
@@ -80,7 +83,43 @@ export function useSession(): UseQueryResult<SessionView | null> {
 export const useFirstRun = (): UseQueryResult<boolean> =>
   useQuery({ queryKey: ['first-run'], queryFn: async () => (await get<HealthView>('/health')).firstRun === true });
 
-export const useToday = (): UseQueryResult<TodayView> => useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today') });
+/** Today as whoever is logged in sees it; changes are told, and put into it. */
+export function useToday(): UseQueryResult<MyToday> {
+  const { data: session } = useSession();
+  const me = session?.person.id ?? '';
+  const select = useCallback((view: TodayView) => myToday(view, me, Date.now()), [me]);
+  return useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today'), select });
+}
+
+/** Jobs that changed, as they are now. An answer that is under way may be from before. */
+export function todayTold(told: TodayTold): void {
+  if (queryClient.isFetching({ queryKey: ['today'] }) > 0) void refresh({ queryKey: ['today'] });
+  queryClient.setQueryData<TodayView>(['today'], (view) => view && withTold(view, told));
+}
+
+/** Entries of a job that this page does not have yet, and only those; the whole job where more than its entries changed. */
+export async function entriesTold(jobId: string, seq: number): Promise<void> {
+  const known = queryClient.getQueryData<JobView>(jobKey(jobId))?.entries;
+  if (!known || known.length >= seq) return;
+  const from = firstMissing(known);
+  try {
+    const more = await get<AnyKeptEntry[]>(`/jobs/${jobId}/entries?after=${from}`);
+    queryClient.setQueryData<JobView>(jobKey(jobId), (view) => view && { ...view, entries: mergeEntries(more, view.entries) });
+    if (!more.some(({ kind }) => CHANGES_JOB.has(kind))) return;
+  } catch {
+    // Asked for as a whole, it tells by itself what is wrong.
+  }
+  await refresh({ queryKey: jobKey(jobId) });
+}
+
+/** Kinds that change what stands at the head of the job. */
+const CHANGES_JOB = new Set(['stage', 'handed-over']);
+
+/** The number up to which nothing is missing: a page may have its own entry before another's that was kept first. */
+function firstMissing(entries: readonly AnyKeptEntry[]): number {
+  const gap = entries.findIndex(({ seq }, index) => seq !== index + 1);
+  return gap === -1 ? entries.length : gap;
+}
 
 export const jobKey = (id: string): readonly string[] => ['job', id];
 

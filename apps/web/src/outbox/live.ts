@@ -1,6 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
-import type { JobView, ServerEvent } from '@jubb/contract/job';
-import { jobKey, queryClient, refresh } from '../api/queries.ts';
+import { entriesTold, jobKey, refresh, todayTold } from '../api/queries.ts';
 import { aheadMs } from '../api/client.ts';
 import { arrived, filesWaiting, subscribeFiles } from './arrivals.ts';
 import { outbox } from './outbox.ts';
@@ -20,23 +19,6 @@ function setLive(live: boolean): void {
 /** The answer to a tablet's own entries comes about as soon as the event that tells of them. */
 const ANSWER_MS = 250;
 
-/** Whether this page has all entries up to the one that is told of: its own, mostly. */
-function isKnown({ jobId, seq }: Extract<ServerEvent, { type: 'entries' }>): boolean {
-  const entries = queryClient.getQueryData<JobView>(jobKey(jobId))?.entries ?? [];
-  return entries.length >= seq && entries.at(-1)?.seq === entries.length;
-}
-
-const TODAY_MS = 1000;
-let todaySoon: ReturnType<typeof setTimeout> | undefined;
-
-/** Today asks about every open job: once for a flurry of entries. */
-function refreshToday(): void {
-  todaySoon ??= setTimeout(() => {
-    todaySoon = undefined;
-    void refresh({ queryKey: ['today'] });
-  }, TODAY_MS);
-}
-
 /** Other people's changes, as they happen; on a new link everything is asked for again. */
 export function useServerEvents(): void {
   useEffect(() => {
@@ -46,15 +28,18 @@ export function useServerEvents(): void {
         if (event.type === 'sheet') {
           void refresh({ queryKey: ['sheets'] });
           void refresh({ queryKey: ['job'] });
+          void refresh({ queryKey: ['today'] });
         }
         if (event.type === 'lines') return hear(event.lines);
         if (event.type === 'instruments') return void refresh({ queryKey: ['instruments'] });
         if (event.type === 'stores') return void refresh({ queryKey: ['stores'] });
         if (event.type === 'file') return arrived(event.file);
-        if (event.type === 'entries') setTimeout(() => isKnown(event) || void refresh({ queryKey: jobKey(event.jobId) }), ANSWER_MS);
-        else if (event.type === 'job') void refresh({ queryKey: jobKey(event.jobId) });
-        refreshToday();
-        if (event.type === 'job') void refresh({ queryKey: ['jobs'] });
+        if (event.type === 'today') return todayTold(event);
+        if (event.type === 'entries') setTimeout(() => void entriesTold(event.jobId, event.seq), ANSWER_MS);
+        if (event.type === 'job') {
+          void refresh({ queryKey: jobKey(event.jobId) });
+          void refresh({ queryKey: ['jobs'] });
+        }
       },
       onLive: (live) => {
         if (live && !isLive) void refresh({ predicate: (query) => query.queryKey[0] !== 'session' });

@@ -1,13 +1,13 @@
-import type { ServerEvent } from '@jubb/contract/job';
+import type { PageEvent } from '@jubb/contract/job';
 
 export interface Hearing {
-  readonly onEvent: (event: ServerEvent) => void;
+  readonly onEvent: (event: PageEvent) => void;
   readonly onLive: (live: boolean) => void;
   /** The server answered, and would not have us: the log-in is gone. */
   readonly onRefused: () => void;
 }
 
-type Told = { readonly event: ServerEvent } | { readonly live: boolean } | 'are you live?';
+type Told = { readonly event: PageEvent } | { readonly live: boolean } | 'are you live?';
 
 const NAME = 'jubb-stream';
 const RETRY_MS = 3000;
@@ -82,7 +82,7 @@ function listen({ onEvent, onLive, onRefused }: Hearing): () => void {
   const connect = (): void => {
     source = new EventSource('/api/v1/stream');
     source.onopen = () => onLive(true);
-    source.onmessage = ({ data }: MessageEvent<string>) => onEvent(JSON.parse(data) as ServerEvent);
+    source.onmessage = ({ data }: MessageEvent<string>) => onEvent(JSON.parse(data) as PageEvent);
     source.onerror = () => {
       onLive(false);
       // The browser tries again by itself unless the server answered with a refusal.

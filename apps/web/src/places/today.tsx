@@ -1,4 +1,4 @@
-import { STAGE_NAMES, type TodayLine } from '@jubb/contract/job';
+import { STAGE_NAMES, type MyLine, type TodayLine } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useSession, useToday } from '../api/queries.ts';
@@ -72,6 +72,9 @@ export function Today(): ReactElement {
                 ))}
               </tbody>
             </table>
+            {today.owedMore > 0 ? (
+              <p className="soft">And {today.owedMore} more within a month, each with its machine: find it by its customer.</p>
+            ) : null}
           </section>
         ) : null}
         <section>
@@ -98,7 +101,7 @@ export function Today(): ReactElement {
   );
 }
 
-function Line({ line, isFirst }: { readonly line: TodayLine; readonly isFirst: boolean }): ReactElement {
+function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: boolean }): ReactElement {
   return (
     <article className={`line-row ${isFirst ? 'first' : ''}`}>
       <span className="fig">{line.number}</span>

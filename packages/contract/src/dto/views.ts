@@ -105,6 +105,9 @@ export interface OwedLine {
 export interface TodayLine {
   readonly jobId: string;
   readonly number: number;
+  /** How many entries it speaks of, and which version of what the job says. */
+  readonly seq: number;
+  readonly version: number;
   readonly unit: string;
   readonly machine: string;
   readonly customer: string;
@@ -118,8 +121,8 @@ export interface TodayLine {
   readonly waits: Waits | null;
   /** What can be done at it while the next act waits. */
   readonly also: readonly string[];
-  /** Who else recorded something on it a moment ago. */
-  readonly with: string | null;
+  /** Who recorded something on it last; null while nobody did. */
+  readonly last: { readonly personId: string; readonly name: string; readonly at: string } | null;
 }
 
 /** What an act waits for, and till when, where a clock says so. */
@@ -140,12 +143,23 @@ export interface TodayClock {
 }
 
 export interface TodayView {
-  readonly now: readonly TodayLine[];
-  readonly waiting: readonly TodayLine[];
+  /** Every open job, by its promise. */
+  readonly lines: readonly TodayLine[];
   readonly clocks: readonly TodayClock[];
-  /** Owed, and due within a month. */
+  /** Owed, and due within a month: those that are due first, and how many more there are. */
   readonly owed: readonly OwedLine[];
+  readonly owedMore: number;
   readonly crib: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
+}
+
+/** What a page is told of Today: the jobs that changed, as they are now. */
+export interface TodayTold {
+  readonly type: 'today';
+  readonly lines: readonly TodayLine[];
+  /** All that run on these jobs. */
+  readonly clocks: readonly TodayClock[];
+  /** Jobs that are not open any more. */
+  readonly gone: readonly string[];
 }
 
 export interface SheetLine {
@@ -288,7 +302,12 @@ export type ServerEvent =
   | { readonly type: 'file'; readonly file: string }
   | { readonly type: 'instruments' }
   | { readonly type: 'stores' }
-  | { readonly type: 'lines'; readonly lines: readonly LiveLine[] };
+  | { readonly type: 'lines'; readonly lines: readonly LiveLine[] }
+  /** A session is over, by the hash of its id: between the servers alone. */
+  | { readonly type: 'session-over'; readonly session: string };
+
+/** What a page hears. */
+export type PageEvent = Exclude<ServerEvent, { readonly type: 'session-over' }> | TodayTold;
 
 /** A tablet or screen that somebody logged in on with a password. */
 export interface TabletView {
