@@ -28,6 +28,38 @@ const agent = new Agent({ keepAlive: true, maxSockets: 64 });
 
 /** One person at the API. */
 export async function logIn(base, login) {
+  const { headers } = await enter(base, login);
+  return async (method, path, body, type = 'application/json') => {
+    const answer = await send(base, method, path, { ...headers, 'content-type': type }, body);
+    if (answer.status >= 400) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
+    return answer.body;
+  };
+}
+
+/** A page that somebody has open: each event that it hears is handed on. */
+export async function openPage(base, login, hear) {
+  const { headers } = await enter(base, login);
+  let bytes = 0;
+  let rest = '';
+  const asked = request(`${base}/api/v1/stream`, { headers }, (response) => {
+    response.setEncoding('utf8');
+    response.on('data', (chunk) => {
+      bytes += chunk.length;
+      const events = (rest + chunk).split('\n\n');
+      rest = events.pop();
+      for (const event of events) {
+        const data = /^data: (.*)$/mu.exec(event)?.[1];
+        if (data && !event.includes('event: ')) hear(JSON.parse(data));
+      }
+    });
+    response.on('error', () => undefined);
+  });
+  asked.on('error', () => undefined);
+  asked.end();
+  return { bytes: () => bytes, close: () => asked.destroy() };
+}
+
+async function enter(base, login) {
   const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo.js');
   const entered = await send(
     base,
@@ -37,12 +69,7 @@ export async function logIn(base, login) {
     { login, password: DEMO_PASSWORD },
   );
   const cookie = entered.headers['set-cookie'].map((one) => one.split(';')[0]).join('; ');
-  const headers = { cookie, 'x-jubb-csrf': entered.body.csrf };
-  return async (method, path, body, type = 'application/json') => {
-    const answer = await send(base, method, path, { ...headers, 'content-type': type }, body);
-    if (answer.status >= 400) throw new Error(`${method} ${path}: ${answer.status} ${JSON.stringify(answer.body)}`);
-    return answer.body;
-  };
+  return { headers: { cookie, 'x-jubb-csrf': entered.body.csrf } };
 }
 
 function send(base, method, path, headers, body) {

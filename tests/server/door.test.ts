@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { JobHead, JobView, Problem, SheetLine } from '@jubb/contract';
+import type { JobHead, JobView, Problem, SheetFile, SheetLine, SheetView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
@@ -13,6 +13,7 @@ let oswin: Client;
 let nobody: Client;
 let sheet: SheetLine;
 let jobId: string;
+let hub: SheetFile;
 
 beforeAll(async () => {
   database = await freshDatabase();
@@ -21,6 +22,7 @@ beforeAll(async () => {
   nobody = new Client(server.base);
   sheet = await ilka.sheetKeyed('harrowmere-th6-front-hub');
   jobId = (await ilka.booked(sheet.revisionId)).id;
+  hub = (await ilka.get<SheetView>(`/sheets/${sheet.revisionId}`)).file;
 });
 afterAll(async () => {
   await server.stop();
@@ -128,6 +130,26 @@ const fields = (count: number): Record<string, number> =>
   Object.fromEntries(Array.from({ length: count }, (_, index) => [`k${index}`, index]));
 const nested = (deep: number): string => `${'{"a":'.repeat(deep)}1${'}'.repeat(deep)}`;
 
+const anchors = (count: number): string =>
+  `a:\n${Array.from({ length: count }, (_, at) => `  - {k${at}: &a${at} [1, 2, 3], b: *a${at}}`).join('\n')}`;
+/** The sheet with each of its lines so many times. */
+const manyfold = (count: number): object =>
+  Object.fromEntries(
+    Object.entries(hub).map(([name, held]) => {
+      const lines = held as readonly { ref?: string }[];
+      if (!Array.isArray(held) || lines[0]?.ref === undefined) return [name, held];
+      const again = Array.from({ length: count }, (_, at) =>
+        lines.map((line) => (at === 0 ? line : { ...line, ref: `${line.ref}-c${at}` })),
+      );
+      return [name, again.flat()];
+    }),
+  );
+const saved = async (file: object): Promise<{ status: number }> => {
+  const { revisionId } = await oswin.made<{ revisionId: string }>(`/sheets/${sheet.revisionId}/draft`, {});
+  const { version } = await oswin.get<SheetView>(`/sheets/${revisionId}`);
+  return oswin.call('PUT', `/sheets/${revisionId}`, { version, file });
+};
+
 describe('no request holds up the others', () => {
   test.each<readonly [string, () => Promise<{ status: number }>, number]>([
     ['1.1 MB of unknown fields from nobody', () => nobody.call('POST', '/session', { login: 'x', password: 'y', ...fields(90_000) }), 413],
@@ -165,12 +187,27 @@ describe('no request holds up the others', () => {
         }),
       400,
     ],
-  ])('%s', async (_, send, status) => {
-    let got = 0;
-    const silence = await silenceWhile(async () => {
-      got = (await send()).status;
-    });
-    expect(got).toBe(status);
+    ['a YAML that was 6 s to read', () => oswin.call('POST', '/sheets/import', { text: anchors(4000) }), 400],
+    ['a YAML nested twenty thousand deep', () => oswin.call('POST', '/sheets/import', { text: `a: ${'['.repeat(20_000)}` }), 400],
+    ['a YAML of one name thirty thousand times', () => oswin.call('POST', '/sheets/import', { text: 'k: v\n'.repeat(30_000) }), 400],
+    ['a sheet file of a hundred sheets', () => oswin.call('POST', '/sheets/import', { text: JSON.stringify(manyfold(100)) }), 400],
+    ['a draft of twenty sheets', async () => saved(manyfold(20)), 200],
+    ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), 413],
+    [
+      'an answer to a quote of two thousand lines left out',
+      () => nobody.call('POST', '/offers/none/answer', { answer: 'yes', without: Array.from({ length: 2000 }, (_, at) => at) }),
+      400,
+    ],
+  ])(
+    '%s',
+    async (_, send, status) => {
+      let got = 0;
+      const silence = await silenceWhile(async () => {
+        got = (await send()).status;
+      });
+      expect(got).toBe(status);
     expect(silence).toBeLessThan(MOST_SILENT_MS);
-  });
+    },
+    60_000,
+  );
 });

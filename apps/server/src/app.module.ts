@@ -34,6 +34,7 @@ import { QuotesController } from './quotes/quotes.controller.js';
 import { QuotesService } from './quotes/quotes.service.js';
 import { ReportsController } from './reports/reports.controller.js';
 import { ProposalsService } from './sheets/proposals.service.js';
+import { SheetWork } from './sheets/sheet-work.js';
 import { SheetsController } from './sheets/sheets.controller.js';
 import { SheetsService } from './sheets/sheets.service.js';
 import { StoresController } from './stores/stores.controller.js';
@@ -81,6 +82,7 @@ export class AppModule {
         { provide: APP_FILTER, useClass: ProblemFilter },
         PeopleService,
         LoginLimit,
+        SheetWork,
         SheetsService,
         ProposalsService,
         EntriesService,

@@ -1,16 +1,11 @@
-import { createHash } from 'node:crypto';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import {
   emptySheet,
   fromTemplate,
-  readSheetFile,
   refOf,
-  reviewSheet,
   scopeSheet,
-  sheetDifferences,
-  sheetIssues,
   writeCsv,
   writeYaml,
   type CsvList,
@@ -27,7 +22,6 @@ import {
   type SheetLine,
   type SheetView,
 } from '@jubb/contract';
-import canonicalize from 'canonicalize';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
@@ -35,6 +29,8 @@ import { ask, askJson, poolOf, type Statement } from '../database/data-source.js
 import { Person, SheetRevision } from '../database/entities.js';
 import { WRITERS } from '../people/access.js';
 import { StreamService } from '../stream/stream.service.js';
+import { SheetWork } from './sheet-work.js';
+import type { SheetTasks } from './sheet-worker.js';
 
 /** The sheet of a job: the file of one revision, narrowed to what the job picked. */
 export interface PinnedSheet extends ScopedSheet {
@@ -91,6 +87,7 @@ export class SheetsService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StreamService) private readonly stream: StreamService,
+    @Inject(SheetWork) private readonly work: SheetWork,
   ) {}
 
   list(): Promise<readonly SheetLine[]> {
@@ -139,7 +136,7 @@ export class SheetsService {
     const [after, before] = await Promise.all([this.one(id), this.one(againstId)]);
     if (after.key !== before.key)
       throw badInput([{ field: 'against', given: before.title, allowed: `must be a revision of ${after.title}` }]);
-    return sheetDifferences(before.file, after.file);
+    return this.work.run('differences', before.file, after.file);
   }
 
   async yaml(id: string): Promise<string> {
@@ -173,10 +170,11 @@ export class SheetsService {
     person: PersonView,
     { look = false, over }: Pick<ImportSheetBody, 'look' | 'over'> = {},
   ): Promise<ImportView> {
-    const read = readSheetFile(text);
+    const read = await this.work.run('read', text);
     if (!read.ok)
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
     const { plain: file, yaml } = read;
+    const mark = await this.work.run('mark', file);
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, file.key);
       const newest = await manager.findOne(SheetRevision, { where: { key: file.key }, order: { revision: 'DESC' } });
@@ -187,12 +185,12 @@ export class SheetsService {
         title: file.title,
         revision,
         against: newest && { revision: newest.revision, status: newest.status, ...(draftThere ? { draft: draftThere } : {}) },
-        differences: newest ? sheetDifferences(newest.file, file) : [],
+        differences: newest ? await this.work.run('differences', newest.file, file) : [],
       };
       if (look) return { ...view, revisionId: null };
       if (draftThere) checkOver(draftThere, person, over);
       const draft = newest?.status === 'draft' ? newest : freshDraft(file.key, revision);
-      const revisionId = await saveDraft(manager, draft, file, person.id, yaml ?? null);
+      const revisionId = await saveDraft(manager, draft, { file, mark, yaml: yaml ?? null }, person.id);
       this.stream.tell({ type: 'sheet' });
       return { ...view, revisionId };
     });
@@ -205,7 +203,9 @@ export class SheetsService {
       await lockKey(manager, from.key);
       const newest = await manager.findOneOrFail(SheetRevision, { where: { key: from.key }, order: { revision: 'DESC' } });
       if (newest.status === 'draft') return { revisionId: newest.id };
-      const revisionId = await saveDraft(manager, freshDraft(from.key, newest.revision + 1), from.file, personId, from.yaml);
+      const { file, yaml, complete, hash } = from;
+      const copy = { file, yaml, mark: { complete, hash } };
+      const revisionId = await saveDraft(manager, freshDraft(from.key, newest.revision + 1), copy, personId);
       this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
@@ -218,13 +218,14 @@ export class SheetsService {
       [body.family],
     );
     const base = refOf(`${body.make} ${body.model}`, 60);
+    const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
+    const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
+    const mark = await this.work.run('mark', file);
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, base);
       if (await manager.existsBy(SheetRevision, { key: base }))
         throw badInput([{ field: 'model', given: `${body.make} ${body.model}`, allowed: 'has a sheet here already' }]);
-      const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
-      const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
-      const revisionId = await saveDraft(manager, freshDraft(base, 1), file, personId, null);
+      const revisionId = await saveDraft(manager, freshDraft(base, 1), { file, mark, yaml: null }, personId);
       this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
@@ -232,15 +233,15 @@ export class SheetsService {
 
   /** Keeps what an editor made of a draft, if nobody else did since `version`. */
   async saveDraft(id: string, version: number, file: object, personId: string): Promise<{ version: number }> {
+    const [mark, issues] = await Promise.all([this.work.run('mark', file as SheetFile), this.work.run('issues', file as SheetFile)]);
     const saved = await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'changed');
       if (draft.version !== version)
         throw new ProblemError(409, 'Somebody changed this draft while you were typing', { current: await this.one(id) });
       checkDraftShape(file, draft.key);
-      const pinned = await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id]);
-      const issues = pinned.length > 0 ? sheetIssues(file as Record<string, unknown>) : [];
-      if (issues.length > 0) throw badInput(fieldProblems(issues));
-      await saveDraft(manager, draft, file as SheetFile, personId, draft.yaml);
+      // One that a job goes by stays whole.
+      if (issues.length > 0 && (await isPinned(manager, id))) throw badInput(fieldProblems(issues));
+      await saveDraft(manager, draft, { file: file as SheetFile, mark, yaml: draft.yaml }, personId);
       return { version: draft.version };
     });
     this.stream.tell({ type: 'sheet' });
@@ -250,8 +251,7 @@ export class SheetsService {
   async dropDraft(id: string): Promise<void> {
     await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'thrown away');
-      const pinned = await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id]);
-      if (pinned.length > 0) throw new ProblemError(409, 'A job goes by this draft; it stays');
+      if (await isPinned(manager, id)) throw new ProblemError(409, 'A job goes by this draft; it stays');
       await manager.delete(SheetRevision, { id: draft.id });
     });
     this.stream.tell({ type: 'sheet' });
@@ -261,11 +261,13 @@ export class SheetsService {
   async draftBack(file: object, personId: string): Promise<{ revisionId: string }> {
     const key = String((file as { key?: unknown }).key);
     checkDraftShape(file, key);
+    const mark = await this.work.run('mark', file as SheetFile);
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, key);
       const newest = await manager.findOne(SheetRevision, { where: { key }, order: { revision: 'DESC' } });
       if (newest?.status === 'draft') throw new ProblemError(409, 'Another draft of this sheet was begun since');
-      const revisionId = await saveDraft(manager, freshDraft(key, (newest?.revision ?? 0) + 1), file as SheetFile, personId, null);
+      const content = { file: file as SheetFile, mark, yaml: null };
+      const revisionId = await saveDraft(manager, freshDraft(key, (newest?.revision ?? 0) + 1), content, personId);
       this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
@@ -275,9 +277,8 @@ export class SheetsService {
   async approve(id: string, personId: string): Promise<void> {
     await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'approved');
-      const stops = reviewSheet(draft.file).findings.filter(({ severity }) => severity === 'stop');
-      if (stops.length > 0)
-        throw new ProblemError(409, 'It cannot be approved yet', { errors: stops.map(({ path, say }) => ({ field: path, allowed: say })) });
+      const stops = await this.work.run('stops', draft.file);
+      if (stops.length > 0) throw new ProblemError(409, 'It cannot be approved yet', { errors: stops });
       await manager.update(SheetRevision, { key: draft.key, status: 'approved' }, { status: 'superseded' });
       await manager.update(SheetRevision, { id }, { status: 'approved', approvedBy: personId, approvedAt: new Date() });
     });
@@ -349,6 +350,10 @@ async function lockDraft(manager: EntityManager, id: string, act: string): Promi
   return draft;
 }
 
+async function isPinned(manager: EntityManager, id: string): Promise<boolean> {
+  return (await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id])).length > 0;
+}
+
 type DraftThere = NonNullable<NonNullable<ImportView['against']>['draft']>;
 
 async function whoseDraft(manager: EntityManager, { version, editedBy, editedAt }: SheetRevision): Promise<DraftThere> {
@@ -371,19 +376,19 @@ function freshDraft(key: string, revision: number): SheetRevision {
   return Object.assign(new SheetRevision(), { key, revision, status: 'draft' as const, approvedBy: null, approvedAt: null, version: 0 });
 }
 
-async function saveDraft(
-  manager: EntityManager,
-  draft: SheetRevision,
-  file: SheetFile,
-  personId: string,
-  yaml: string | null,
-): Promise<string> {
+/** What a draft holds, with what the list shows of it and what it is known by. */
+interface Content {
+  readonly file: SheetFile;
+  readonly mark: ReturnType<SheetTasks['mark']>;
+  readonly yaml: string | null;
+}
+
+async function saveDraft(manager: EntityManager, draft: SheetRevision, { file, mark, yaml }: Content, personId: string): Promise<string> {
   const saved = await manager.save(
     Object.assign(draft, {
       file,
       yaml,
-      hash: sheetHash(file),
-      complete: reviewSheet(file).complete,
+      ...mark,
       version: draft.version + 1,
       editedBy: personId,
       editedAt: new Date(),
@@ -403,10 +408,4 @@ function checkDraftShape(file: object, key: string): void {
     const bad = held.findIndex((line: unknown) => typeof (line as { ref?: unknown } | null)?.ref !== 'string');
     if (bad >= 0) throw badInput([{ field: `${name}[${bad}].ref`, allowed: 'is missing: a short name for the line' }]);
   }
-}
-
-function sheetHash(file: SheetFile): string {
-  return createHash('sha256')
-    .update(canonicalize(file) ?? '')
-    .digest('hex');
 }

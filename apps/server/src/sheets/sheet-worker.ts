@@ -1,0 +1,48 @@
+import { createHash } from 'node:crypto';
+import {
+  readSheetFile,
+  reviewSheet,
+  sheetDifferences,
+  sheetIssues,
+  type CompletePart,
+  type Difference,
+  type SheetFile,
+} from '@jubb/contract';
+import canonicalize from 'canonicalize';
+
+/** What is worked out beside the loop that answers: a large sheet takes seconds, and nobody is to wait for it. */
+export interface SheetTasks {
+  read(text: string): ReturnType<typeof readSheetFile>;
+  issues(file: SheetFile): ReturnType<typeof sheetIssues>;
+  /** What is shown of a draft in the list, and what it is known by. */
+  mark(file: SheetFile): { readonly complete: readonly CompletePart[]; readonly hash: string };
+  /** Why it cannot be approved yet. */
+  stops(file: SheetFile): readonly { readonly field: string; readonly allowed: string }[];
+  differences(before: SheetFile, after: SheetFile): readonly Difference[];
+}
+
+const TASKS: SheetTasks = {
+  read: readSheetFile,
+  issues: (file) => sheetIssues(file as unknown as Record<string, unknown>),
+  mark: (file) => ({
+    complete: reviewSheet(file).complete,
+    hash: createHash('sha256')
+      .update(canonicalize(file) ?? '')
+      .digest('hex'),
+  }),
+  stops: (file) =>
+    reviewSheet(file)
+      .findings.filter(({ severity }) => severity === 'stop')
+      .map(({ path, say }) => ({ field: path, allowed: say })),
+  differences: sheetDifferences,
+};
+
+export interface SheetTask {
+  readonly name: keyof SheetTasks;
+  readonly given: readonly unknown[];
+}
+
+/** One task, by its name, for a thread of its own. */
+export default function work({ name, given }: SheetTask): unknown {
+  return (TASKS[name] as (...all: readonly unknown[]) => unknown)(...given);
+}
