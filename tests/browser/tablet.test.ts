@@ -48,9 +48,24 @@ async function arrives(entries: () => Promise<readonly AnyKeptEntry[]>, fits: (o
 
 const HUB = 'harrowmere-th6-front-hub';
 
+/** Somebody logs in on this tablet with their password and leaves it to Ilka again: from then on their PIN will do here. */
+async function wasHere(hand: Hand, login: string): Promise<void> {
+  await hand.page.evaluate(async (other) => {
+    for (const one of [other, 'ilka'])
+      await fetch('/api/v1/session', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-jubb-csrf': 'none' },
+        body: JSON.stringify({ login: one, password: 'bench-417' }),
+      });
+  }, login);
+  await hand.page.reload();
+}
+
 describe('one tablet', () => {
   test('is taken over by PIN in seconds; what the one before held without a link arrives as theirs', async () => {
     const { hand, id, entries } = await atBench(HUB, 'wheel-off');
+    await wasHere(hand, 'bram');
+    await isLive(hand);
     await hand.cut(true);
     await hand.press('n');
     await hand.fill('What should be remembered', 'held by Ilka');

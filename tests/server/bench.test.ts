@@ -7,10 +7,12 @@ import type {
   JobView,
   LinesView,
   LiveLine,
+  NoticeView,
   Problem,
   ServerEvent,
   SessionView,
   TabletPeople,
+  TodayView,
 } from '@jubb/contract';
 import pg from 'pg';
 import { Client, entry, type Answer } from '../kit/client.ts';
@@ -38,11 +40,21 @@ describe('one tablet, several people', () => {
   const swap = (client: Client, personId: string, pin: string): Promise<Answer<SessionView>> =>
     client.call<SessionView>('POST', '/session/swap', { personId, pin });
 
+  /** A tablet on which these logged in with their passwords, the last of them now. */
+  const usedBy = async (...logins: readonly string[]): Promise<Client> => {
+    const tablet = await Client.as(server.base, logins[0]!);
+    for (const login of logins.slice(1)) await tablet.call('POST', '/session', { login, password: 'bench-417' });
+    return tablet;
+  };
+
   test('a PIN takes over where somebody logged in before, each entry carries its maker, and what is left of the one before is sent', async () => {
-    const tablet = await Client.as(server.base, 'ilka');
-    const { people } = await tablet.get<TabletPeople>('/tablet');
-    const idOf = (name: string): string => people.find((person) => person.name.startsWith(name))?.id ?? '';
+    const tablet = await usedBy('bram', 'ilka');
     const job = await tablet.jobNumbered(403);
+    const idOf = (name: string): string => job.people.find((person) => person.name.startsWith(name))?.id ?? '';
+    const here = await tablet.get<TabletPeople>('/tablet');
+    expect(here.people.map(({ name }) => name.split(' ')[0])).toEqual(['Bram', 'Ilka']);
+    // Oswin has a PIN, and was never here.
+    expect(await swap(tablet, idOf('Oswin'), '4170')).toMatchObject({ status: 403, body: { title: 'A PIN will not do here' } });
     expect((await swap(tablet, idOf('Bram'), '4170')).body).toMatchObject({
       person: { login: 'bram' },
       people: [idOf('Ilka'), idOf('Bram')],
@@ -66,33 +78,57 @@ describe('one tablet, several people', () => {
 
   test('a device where nobody logged in is told nobody’s name, and no PIN will do there', async () => {
     const stranger = new Client(server.base);
-    expect(await stranger.get<TabletPeople>('/tablet')).toEqual({ tablet: null, people: [] });
+    expect(await stranger.get<TabletPeople>('/tablet')).toEqual({ tablet: null, people: [], pinDigits: 4 });
     const { person } = await ilka.get<SessionView>('/session');
     expect(await swap(stranger, person.id, '4170')).toMatchObject({ status: 403, body: { title: 'A PIN will not do here' } });
   });
 
   test('wrong PINs run out for that person at every tablet, and the password still works', async () => {
-    const tablet = await Client.as(server.base, 'ilka');
+    const tablet = await usedBy('joss', 'ilka');
     const { people } = await tablet.get<TabletPeople>('/tablet');
     const joss = people.find(({ name }) => name.startsWith('Joss'))!;
     const statuses = [];
     for (let guess = 0; guess < 10; guess += 1) statuses.push((await swap(tablet, joss.id, `000${guess}`)).status);
     expect(statuses).toEqual([401, 401, 401, 401, 401, 429, 429, 429, 429, 429]);
     expect((await swap(tablet, joss.id, '4170')).status).toBe(429);
-    expect((await swap(await Client.as(server.base, 'bram'), joss.id, '4170')).status).toBe(429);
+    expect((await swap(await usedBy('joss', 'bram'), joss.id, '4170')).status).toBe(429);
     expect((await tablet.call('POST', '/session', { login: 'joss', password: 'bench-417' })).status).toBe(200);
+    // Joss is told, and the foreman, until they put it away; nobody else is.
+    const told = async (client: Client): Promise<readonly NoticeView[]> =>
+      (await client.get<TodayView>('/today')).notices.filter(({ words }) => words.includes('wrong tries at the PIN of Joss'));
+    expect([(await told(tablet)).length, (await told(oswin)).length, (await told(ilka)).length]).toEqual([1, 1, 0]);
+    await tablet.call('POST', `/notices/${(await told(tablet))[0]!.id}/seen`);
+    expect([(await told(tablet)).length, (await told(oswin)).length]).toEqual([0, 1]);
   });
 
-  test('a PIN is set with the password only, is four digits, and is kept as argon2id', async () => {
+  test('a shop may want six digits: a shorter PIN will not do any more, and none is set', async () => {
+    const tablet = await usedBy('perla', 'ilka');
+    const { shop } = await oswin.get<SessionView>('/session');
+    const { hourlyMinor, taxShare, marginShare, rules, version } = shop;
+    const set = (pinDigits: number, at: number): Promise<Answer<unknown>> =>
+      oswin.call<unknown>('PUT', '/shop', { hourlyMinor, taxShare, marginShare, rules, pinDigits, version: at });
+    expect((await set(6, version)).status).toBe(200);
+    const { people } = await tablet.get<TabletPeople>('/tablet');
+    const perla = people.find(({ name }) => name.startsWith('Perla'))!;
+    expect(perla.hasPin).toBe(false);
+    expect(JSON.stringify((await swap(tablet, perla.id, '4170')).body)).toContain('then set one of 6 digits');
+    const own = await Client.as(server.base, 'perla');
+    expect((await own.call('PUT', '/session/pin', { pin: '4170', password: 'bench-417' })).body.errors?.[0]?.allowed).toContain('6 digits');
+    expect((await own.call('PUT', '/session/pin', { pin: '417041', password: 'bench-417' })).status).toBe(204);
+    expect((await swap(tablet, perla.id, '417041')).status).toBe(200);
+    expect((await set(4, version + 1)).status).toBe(200);
+  });
+
+  test('a PIN is set with the password only, is four or six digits, and is kept as argon2id', async () => {
     const bram = await Client.as(server.base, 'bram');
     expect(await bram.call('PUT', '/session/pin', { pin: '12a4', password: 'bench-417' })).toMatchObject({
       status: 400,
-      body: { errors: [{ field: 'pin', given: '12a4', allowed: 'must be four digits' }] },
+      body: { errors: [{ field: 'pin', given: '12a4', allowed: 'must be four or six digits' }] },
     });
     expect((await bram.call('PUT', '/session/pin', { pin: '2580', password: 'wrong' })).status).toBe(401);
     expect((await bram.call('PUT', '/session/pin', { pin: '2580', password: 'bench-417' })).status).toBe(204);
     const { person } = await bram.get<SessionView>('/session');
-    expect((await swap(await Client.as(server.base, 'ilka'), person.id, '2580')).status).toBe(200);
+    expect((await swap(await usedBy('bram', 'ilka'), person.id, '2580')).status).toBe(200);
     const { rows } = await database.query('SELECT pin_hash FROM person WHERE pin_hash IS NOT NULL');
     for (const row of rows as { pin_hash: string }[]) expect(row.pin_hash).toMatch(/^\$argon2id\$/u);
   });
@@ -169,9 +205,9 @@ describe('instruments at their door', () => {
     await ilka.call('PUT', `/instruments/${id}/tablet`, { tabletId: tablet?.id });
     const told = await listen(id);
     const lines = [line(1), line(2, { value: 1.5, unit: 'in' }), line(2, { value: 1.5, unit: 'in' }), line(3, { battery: 'low' })];
-    expect((await send(id, lines.join('\n'))).body).toEqual({ kept: 3, refused: [] });
+    expect((await send(id, lines.join('\n'))).body).toEqual({ kept: 3, known: 1, refused: [] });
     // Sent again after a lost answer: nothing is taken twice.
-    expect((await send(id, lines.join('\n'))).body).toEqual({ kept: 0, refused: [] });
+    expect((await send(id, lines.join('\n'))).body).toEqual({ kept: 0, known: 4, refused: [] });
     const heard = await told(3);
     expect(heard.map(({ n, base, unit, tabletId, battery }) => [n, base, unit, tabletId, battery])).toEqual([
       [1, 34.98, 'mm', tablet?.id, undefined],
@@ -224,11 +260,38 @@ describe('instruments at their door', () => {
 
   test('a flood is told to wait, and another instrument is not held up by it', async () => {
     const { id } = await instrument('D2');
-    const many = Array.from({ length: 300 }, (_, at) => line(at + 1, { value: 1 }));
-    expect((await send(id, many.join('\n'))).status).toBe(429);
+    const many = (from: number, count: number): string =>
+      Array.from({ length: count }, (_, at) => line(from + at, { value: 1 })).join('\n');
+    const tooMany = await send(id, many(1, 201));
+    expect([tooMany.status, JSON.stringify(tooMany.body)]).toEqual([400, expect.stringContaining('at most 200 lines at once')]);
+    // What was held without a link goes through, as many as go at once.
+    expect((await send(id, many(1, 200))).body).toEqual({ kept: 200, known: 0, refused: [] });
+    const flood = [];
+    for (let part = 1; part < 8; part += 1) flood.push((await send(id, many(1 + part * 200, 200))).status);
+    expect(flood.slice(0, 3)).toEqual([200, 200, 200]);
+    expect(flood.at(-1)).toBe(429);
     const { id: other } = await instrument('B3');
     expect((await send(other, line(1, { value: 20, unit: 'N' }))).status).toBe(200);
     expect((await send(id, 'x'.repeat(400_000))).status).toBe(413);
+  });
+
+  test('a number by mistake silences nothing, and a counter that begins again is heard', async () => {
+    const { id } = await instrument('W3');
+    const unit = 'N·m';
+    const pull = (n: number, value: number, more: object = {}): string => line(n, { value, unit, ...more });
+    expect((await send(id, pull(Number.MAX_SAFE_INTEGER, 50.5))).body).toMatchObject({ kept: 1 });
+    expect((await send(id, pull(7, 51.5))).body).toMatchObject({ kept: 1 });
+    expect((await send(id, pull(1, 52.5))).body).toMatchObject({ kept: 1 });
+    expect((await instrument('W3')).last).toMatchObject({ n: 1, base: 52.5 });
+    // The very same again at once is the answer that was lost; a while later it is another reading.
+    expect((await send(id, pull(1, 52.5))).body).toMatchObject({ kept: 0, known: 1 });
+    await database.query("UPDATE instrument_heard SET heard_at = now() - interval '11 minutes'");
+    expect((await send(id, pull(1, 52.5))).body).toMatchObject({ kept: 1, known: 0 });
+    // One that names its runs is never mistaken.
+    expect((await send(id, pull(1, 52.5, { run: 'a' }))).body).toMatchObject({ kept: 1 });
+    expect((await send(id, pull(1, 52.5, { run: 'b' }))).body).toMatchObject({ kept: 1 });
+    await database.query("UPDATE instrument_heard SET heard_at = now() - interval '11 minutes'");
+    expect((await send(id, pull(1, 52.5, { run: 'a' }))).body).toMatchObject({ kept: 0, known: 1 });
   });
 
   test('an instrument sends by its own key with nobody logged in; without it, or with another’s, it is refused', async () => {
@@ -238,7 +301,7 @@ describe('instruments at their door', () => {
     const pull = JSON.stringify({ n: 1, value: 108.4, unit: 'N·m', angle: 45, taken: true });
     const as = (of: string, authorization: string): Promise<Answer<LinesView>> =>
       nobody.call<LinesView>('POST', `/instruments/${of}/lines`, pull, { 'content-type': 'application/x-ndjson', authorization });
-    expect((await as(id, `Bearer ${key}`)).body).toEqual({ kept: 1, refused: [] });
+    expect((await as(id, `Bearer ${key}`)).body).toEqual({ kept: 1, known: 0, refused: [] });
     expect((await as(id, 'Bearer guessed')).status).toBe(401);
     const { id: other } = await instrument('W3');
     expect((await as(other, `Bearer ${key}`)).status).toBe(401);

@@ -206,7 +206,7 @@ describe('no request holds up the others', () => {
         got = (await send()).status;
       });
       expect(got).toBe(status);
-    expect(silence).toBeLessThan(MOST_SILENT_MS);
+      expect(silence).toBeLessThan(MOST_SILENT_MS);
     },
     60_000,
   );

@@ -148,6 +148,31 @@ test('what a count found short still goes to the job that it is kept for, as far
   expect(await perla.made<StockView>(`/stock/${id}/moves`, move('issue', 1, { jobId: job.id }))).toMatchObject({ onHand: 0, reserved: 3 });
 });
 
+test('what an apprentice counts is what is there once somebody signs it', async () => {
+  const id = await shelf(perla, 5, { number: 'T-COUNT' });
+  const joss = await Client.as(server.base, 'joss');
+  const counted = move('count', 3, { words: 'behind the box, too' });
+  const waiting = await joss.made<StockView>(`/stock/${id}/moves`, counted);
+  expect(waiting).toMatchObject({ onHand: 5, counts: [{ quantity: 3, person: 'Joss Hallick', words: 'behind the box, too' }] });
+  // Sent again after a lost answer it is one.
+  expect((await joss.made<StockView>(`/stock/${id}/moves`, counted)).counts).toHaveLength(1);
+  const settle = (by: Client, take: boolean): Promise<Answer<StockView>> =>
+    by.call<StockView>('POST', `/stock/counts/${waiting.counts[0]!.id}/settle`, { take });
+  expect((await settle(joss, true)).status).toBe(403);
+  const [one, other] = await Promise.all([settle(perla, true), settle(ilka, true)]);
+  expect([one.status, other.status].toSorted()).toEqual([200, 409]);
+  expect(await perla.get<StockView>(`/stock/${id}`)).toMatchObject({
+    onHand: 3,
+    counts: [],
+    movements: [{ kind: 'count', person: 'Joss Hallick', words: expect.stringContaining('signed by') }, {}],
+  });
+  const again = await joss.made<StockView>(`/stock/${id}/moves`, move('count', 9));
+  expect((await ilka.call<StockView>('POST', `/stock/counts/${again.counts[0]!.id}/settle`, { take: false })).body).toMatchObject({
+    onHand: 3,
+    counts: [],
+  });
+});
+
 describe('shims', () => {
   const shim = (number: string, size: string): object => ({ ...item(number), kind: 'shim', size });
 
@@ -165,12 +190,18 @@ describe('shims', () => {
 });
 
 describe('the shop', () => {
-  const book = { hourlyMinor: 7200, taxShare: 0.19, marginShare: 0.4, rules: [{ words: 'lip seal', why: 'rubber is cheap' }] };
+  const book = {
+    hourlyMinor: 7200,
+    taxShare: 0.19,
+    marginShare: 0.4,
+    rules: [{ words: 'lip seal', why: 'rubber is cheap' }],
+    pinDigits: 4,
+  };
 
   test('its foreman changes what it asks and its rules, and everybody has them', async () => {
     const oswin = await Client.as(server.base, 'oswin');
     const { shop: before } = await ilka.get<SessionView>('/session');
-    const { version } = before;
+    const { version, pinDigits } = before;
     expect((await oswin.call('PUT', '/shop', { ...book, version })).status).toBe(200);
     expect((await ilka.get<SessionView>('/session')).shop).toMatchObject({ ...book, version: version + 1 });
     expect(await oswin.call('PUT', '/shop', { ...book, hourlyMinor: 1, version })).toMatchObject({
@@ -182,7 +213,7 @@ describe('the shop', () => {
       /taxShare must be at most 100 %; rules\[0\]\.words is missing/u,
     );
     const { hourlyMinor, taxShare, marginShare, rules } = before;
-    const back = { hourlyMinor, taxShare, marginShare, rules, version: version + 1 };
+    const back = { hourlyMinor, taxShare, marginShare, rules, pinDigits, version: version + 1 };
     expect((await oswin.call('PUT', '/shop', back)).status).toBe(200);
   });
 });
@@ -452,6 +483,20 @@ describe('quotes', () => {
     expect((await guest.get<OfferView>(`/offers/${link!.replace('/q/', '')}`)).state).toBe('sent');
   });
 
+  test('a link that was taken back opens nothing, a new one does; only the customer answers', async () => {
+    const { own, token, guest } = await sent();
+    const [quoted] = await perla.get<QuoteView[]>(`/jobs/${own.id}/quotes`);
+    const link = `/jobs/${own.id}/quotes/${quoted!.id}/link`;
+    expect((await ilka.call('DELETE', link)).status).toBe(200);
+    expect((await guest.call('GET', `/offers/${token}`)).status).toBe(404);
+    expect((await guest.call('POST', `/offers/${token}/answer`, yes)).status).toBe(404);
+    const { link: fresh } = await perla.made<SentQuote>(link, {});
+    const answer = `/offers/${fresh!.replace('/q/', '')}/answer`;
+    // Whoever is logged in here gives no customer's word, even with the link in hand.
+    expect(await perla.call('POST', answer, yes)).toMatchObject({ status: 403, body: { title: 'Only the customer answers here' } });
+    expect((await guest.call('POST', answer, yes)).status).toBe(200);
+  });
+
   test('two quotes sent at once: one of them is good', async () => {
     const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
     const { id } = await perla.booked(revisionId);
@@ -464,8 +509,9 @@ describe('quotes', () => {
     const { token, own, guest } = await sent();
     await guest.made(`/offers/${token}/answer`, yes);
     await perla.made(`/jobs/${own.id}/quotes`, quote());
-    expect((await guest.get<OfferView>(`/offers/${token}`)).state).toBe('replaced');
-    expect((await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [] })).status).toBe(409);
+    // The old link ended with its quote.
+    expect((await guest.call('GET', `/offers/${token}`)).status).toBe(410);
+    expect((await guest.call('POST', `/offers/${token}/answer`, { answer: 'no', without: [] })).status).toBe(410);
     expect((await perla.get<JobView>(`/jobs/${own.id}`)).hold).toMatchObject({ reason: 'answer' });
   });
 

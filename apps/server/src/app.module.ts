@@ -19,6 +19,8 @@ import { JobsService } from './jobs/jobs.service.js';
 import { TodayController } from './jobs/today.controller.js';
 import { TodayService } from './jobs/today.service.js';
 import { UnitsController } from './jobs/units.controller.js';
+import { NoticesController } from './notices/notices.controller.js';
+import { NoticesService } from './notices/notices.service.js';
 import { OrdersController } from './orders/orders.controller.js';
 import { OrdersService } from './orders/orders.service.js';
 import { SupplierStandIn } from './orders/supplier-stand-in.js';
@@ -74,6 +76,7 @@ export class AppModule {
         JobsController,
         TodayController,
         UnitsController,
+        NoticesController,
       ],
       providers: [
         { provide: CONFIG, useValue: config },
@@ -82,6 +85,7 @@ export class AppModule {
         { provide: APP_FILTER, useClass: ProblemFilter },
         PeopleService,
         LoginLimit,
+        NoticesService,
         SheetWork,
         SheetsService,
         ProposalsService,

@@ -11,6 +11,7 @@ const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: s
   JB404: [404, 'There is no such job'],
   JB409: [409, 'An entry with this id was kept before with other content', { field: 'id', allowed: 'must be one that no other entry has' }],
   JB410: [409, 'The job is handed over: nothing can be added to it'],
+  '22003': [400, 'A figure in this is larger than can be kept'],
   '23505': [409, 'This is there already'],
   '23503': [409, 'This points to something that is not there'],
   '57014': [503, 'This took too long; try again in a moment'],

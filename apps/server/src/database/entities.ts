@@ -12,6 +12,8 @@ export class Shop {
   @Column({ type: 'float8', name: 'tax_share' }) taxShare: number;
   @Column({ type: 'float8', name: 'margin_share' }) marginShare: number;
   @Column({ type: 'jsonb' }) rules: ShopRule[];
+  /** So many digits a PIN must have at least. */
+  @Column({ type: 'int', name: 'pin_digits' }) pinDigits: 4 | 6;
   @Column({ type: 'int' }) version: number;
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
 }
@@ -23,8 +25,9 @@ export class Person {
   @Column({ type: 'text' }) login: string;
   @Column({ type: 'text' }) role: Role;
   @Column({ type: 'text', name: 'password_hash', select: false }) passwordHash: string;
-  /** Four digits, good at a known tablet only; none until the person set one. */
+  /** Good where the person logged in once only; none until they set one. */
   @Column({ type: 'text', name: 'pin_hash', nullable: true, select: false }) pinHash: string | null;
+  @Column({ type: 'int', name: 'pin_digits', select: false }) pinDigits: number;
 }
 
 @Entity('customer')

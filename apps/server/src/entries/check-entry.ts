@@ -10,6 +10,8 @@ import {
   quantitiesOf,
   settingQuantity,
   sheetIssues,
+  STAGE_NAMES,
+  stageTakes,
   validated,
   withOneFound,
   workOut,
@@ -24,6 +26,7 @@ import {
   type PersonView,
   type ReadingPayload,
   type SheetFile,
+  type StagePayload,
   type Tool,
   type ValueFoundPayload,
   type WayPayload,
@@ -32,9 +35,6 @@ import {
 import { unitsOf, type Quantity } from '@jubb/core';
 import { ProblemError } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
-
-/** A tablet's clock may be so far ahead. */
-const CLOCK_SLACK_MS = 48 * 3600 * 1000;
 
 /** A tool with the zone of its shop, and with when it was last found out, which moved its due day into the past. */
 export type CribTool = Tool & { readonly zone: string; readonly foundOutAt: string | undefined };
@@ -52,8 +52,12 @@ export function checkEntry(
   };
   if (!mayMake(entry.kind, person.role))
     throw new ProblemError(403, 'This is not yours to do', { detail: `An entry "${entry.kind}" is not made by: ${person.role}` });
-  if (Date.parse(entry.takenAt) > Date.now() + CLOCK_SLACK_MS)
-    problem('takenAt', "is in the future; set this device's clock", entry.takenAt);
+  if (entry.kind === 'stage' && issues.length === 0) {
+    const { stage } = entry.payload as StagePayload;
+    const takes = stageTakes(stage, person.role);
+    if (takes !== undefined)
+      throw new ProblemError(403, 'This is not yours to do', { detail: `To go on to "${STAGE_NAMES[stage]}" ${takes}` });
+  }
   if (entry.step !== undefined && !find(sheet.steps, entry.step)) problem('step', 'is not a step of the sheet of this job', entry.step);
   if (entry.toolId !== undefined && !tools.has(entry.toolId)) problem('toolId', 'is not a tool of the crib', entry.toolId);
   if ((entry.kind === 'strike') !== (entry.strikes !== undefined))
@@ -73,8 +77,10 @@ function toolWrong(entry: NewEntry, tool: CribTool, sheet: SheetFile): string | 
   if (quantity === undefined) return undefined;
   const reads = quantitiesOf(tool);
   if (!reads.includes(quantity)) return `reads a ${reads.join(' or ')}; a ${quantity} was kept`;
-  const isKnownSince = tool.foundOutAt !== undefined && tool.foundOutAt > new Date(entry.takenAt).toISOString();
-  return tool.calibrationDue !== null && !isKnownSince && tool.calibrationDue < dayIn(tool.zone, entry.takenAt)
+  // A clock that is ahead makes no tool older: nothing was read later than now.
+  const takenAt = new Date(Math.min(Date.parse(entry.takenAt), Date.now())).toISOString();
+  const isKnownSince = tool.foundOutAt !== undefined && tool.foundOutAt > takenAt;
+  return tool.calibrationDue !== null && !isKnownSince && tool.calibrationDue < dayIn(tool.zone, takenAt)
     ? `is past its check, which was due ${tool.calibrationDue}`
     : undefined;
 }

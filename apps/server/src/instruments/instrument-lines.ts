@@ -1,5 +1,7 @@
+import { createHash } from 'node:crypto';
 import { InstrumentLine, quantitiesOf, validated, type FieldProblem, type LiveLine, type TabletView, type Tool } from '@jubb/contract';
 import { findUnits, formatQuantity, toBase, unitsOf } from '@jubb/core';
+import { badInput } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
 
 /** What of an instrument its lines are held against. */
@@ -7,8 +9,6 @@ export interface Sender {
   readonly id: string;
   readonly tool: Tool;
   readonly tablet: TabletView | null;
-  /** Number of its last line. */
-  readonly lastN: number;
 }
 
 /** The instant, and the day that it is in the shop. */
@@ -17,12 +17,18 @@ export interface Clock {
   readonly today: string;
 }
 
+/** A line, and what it is known by when it is sent again. */
+export interface ReadLine {
+  readonly line: LiveLine;
+  readonly mark: string;
+}
+
 export interface ReadLines {
-  readonly lines: readonly LiveLine[];
+  readonly lines: readonly ReadLine[];
   readonly refused: readonly FieldProblem[];
 }
 
-const MOST_LINES = 200;
+export const MOST_LINES = 200;
 const MOST_SHOWN = 60;
 /** A wrench swings through its end stop, a calliper opens a little past its scale. */
 const OVER_RANGE = 1.02;
@@ -37,19 +43,16 @@ export function readLines(body: Buffer, sender: Sender, { now, today }: Clock): 
     .split('\n')
     .map((text, at) => ({ text: text.trim(), number: at + 1 }))
     .filter(({ text }) => text !== '');
-  const refused: FieldProblem[] = [];
   if (texts.length > MOST_LINES)
-    refused.push({ field: 'body', given: `${texts.length} lines`, allowed: `at most ${MOST_LINES} lines at once` });
-  const lines: LiveLine[] = [];
-  let lastN = sender.lastN;
-  for (const { text, number } of texts.slice(0, MOST_LINES)) {
+    throw badInput([
+      { field: 'body', given: `${texts.length} lines`, allowed: `takes at most ${MOST_LINES} lines at once; send the others after` },
+    ]);
+  const refused: FieldProblem[] = [];
+  const lines: ReadLine[] = [];
+  for (const { text, number } of texts) {
     const read = readLine(text, sender, { now, today });
-    if ('problems' in read) {
-      refused.push(...read.problems.map((problem) => ({ ...problem, line: number })));
-    } else if (read.line.n > lastN) {
-      lastN = read.line.n;
-      lines.push(read.line);
-    }
+    if ('problems' in read) refused.push(...read.problems.map((problem) => ({ ...problem, line: number })));
+    else lines.push(read);
   }
   return { lines, refused };
 }
@@ -58,7 +61,7 @@ function readLine(
   text: string,
   { id, tool, tablet }: Sender,
   { now, today }: Clock,
-): { readonly line: LiveLine } | { readonly problems: readonly FieldProblem[] } {
+): ReadLine | { readonly problems: readonly FieldProblem[] } {
   let given: unknown;
   try {
     given = JSON.parse(text);
@@ -69,7 +72,7 @@ function readLine(
     return refuse('line', shown(text), 'must be one reading: {"n": 1, "value": 12.34, "unit": "mm"}');
   const { issues } = validated<object>(InstrumentLine, given, '');
   if (issues.length > 0) return { problems: fieldProblems(issues) };
-  const { n, value, unit, taken = false, angle, battery } = given as InstrumentLine;
+  const { n, value, unit, taken = false, angle, battery, run = '' } = given as InstrumentLine;
   const quantities = quantitiesOf(tool);
   const known = findUnits(unit).find(({ quantity }) => quantities.includes(quantity));
   if (!known)
@@ -84,6 +87,9 @@ function readLine(
   const base = value === undefined ? null : toBase(value, known);
   const marked = mark(tool, base, today);
   return {
+    mark: `${run === '' ? '' : RUN}${createHash('sha256')
+      .update(JSON.stringify([run, n, value, unit, taken, angle]))
+      .digest('base64url')}`,
     line: {
       instrumentId: id,
       toolId: tool.id,
@@ -100,6 +106,9 @@ function readLine(
     },
   };
 }
+
+/** Before the mark of a line whose run is named: such a line is never another one. */
+export const RUN = 'r:';
 
 /** Why a reading must not be used: past its check, or out of what the instrument can read. */
 function mark({ tag, calibrationDue, quantity, unit, low, high }: Tool, base: number | null, today: string): string | undefined {

@@ -11,6 +11,6 @@ export class TodayController {
   /** Every open job with its next act: what can be done now, and what waits for what. */
   @Get()
   view(@Req() request: Request): Promise<TodayView> {
-    return this.today.view(personOf(request).role);
+    return this.today.view(personOf(request));
   }
 }

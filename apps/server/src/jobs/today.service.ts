@@ -9,6 +9,7 @@ import {
   type AnyKeptEntry,
   type CanDo,
   type JobState,
+  type PersonView,
   type Role,
   type TodayClock,
   type TodayLine,
@@ -21,6 +22,7 @@ import { DataSource } from 'typeorm';
 import { shopDay } from '../common/shop-day.js';
 import { ask, poolOf, type Statement } from '../database/data-source.js';
 import { ENTRY_COLUMNS } from '../entries/entries.service.js';
+import { NoticesService } from '../notices/notices.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { HEAD_COLUMNS, HEAD_FROM, JobsService, type HeadRow } from './jobs.service.js';
@@ -70,6 +72,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(JobsService) private readonly jobs: JobsService,
     @Inject(SheetsService) private readonly sheets: SheetsService,
+    @Inject(NoticesService) private readonly notices: NoticesService,
     @Inject(StreamService) stream: StreamService,
   ) {
     stream.events.subscribe((event) => {
@@ -79,8 +82,14 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
     stream.missed.subscribe(() => this.#changed.clear());
   }
 
-  async view(role: Role): Promise<TodayView> {
-    const [heads, around, owed] = await Promise.all([ask<OpenRow>(poolOf(this.dataSource), ALL), this.#around(), this.jobs.owedSoon()]);
+  async view(person: PersonView): Promise<TodayView> {
+    const { role } = person;
+    const [heads, around, owed, notices] = await Promise.all([
+      ask<OpenRow>(poolOf(this.dataSource), ALL),
+      this.#around(),
+      this.jobs.owedSoon(),
+      this.notices.of(person),
+    ]);
     const read = await this.#readAll(heads, around);
     const open = new Set(heads.map(({ id }) => id));
     for (const id of this.#read.keys()) if (!open.has(id)) this.#read.delete(id);
@@ -93,6 +102,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
       crib: tools
         .filter((tool) => tool.calibrationDue !== null && tool.calibrationDue < today)
         .map((tool) => ({ tag: tool.tag, name: tool.name, due: tool.calibrationDue ?? '' })),
+      notices,
     };
   }
 

@@ -66,6 +66,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/stock/:id/label.svg': EVERYONE,
   'PUT /api/v1/stock/:id': TRUSTED,
   'POST /api/v1/stock/:id/moves': EVERYONE,
+  'POST /api/v1/stock/counts/:id/settle': TRUSTED,
   'GET /api/v1/jobs/:id/parts': EVERYONE,
   'GET /api/v1/orders': EVERYONE,
   'POST /api/v1/orders/lines': TRUSTED,
@@ -79,6 +80,7 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id/quotes': EVERYONE,
   'POST /api/v1/jobs/:id/quotes': TRUSTED,
   'POST /api/v1/jobs/:id/quotes/:quote/link': TRUSTED,
+  'DELETE /api/v1/jobs/:id/quotes/:quote/link': TRUSTED,
   'GET /api/v1/messages': TRUSTED,
   'GET /api/v1/offers/:token': 'anyone',
   'POST /api/v1/offers/:token/answer': 'anyone',
@@ -100,4 +102,5 @@ export const ACCESS: Readonly<Record<string, readonly Role[] | 'anyone'>> = {
   'GET /api/v1/jobs/:id/torque-log.csv': EVERYONE,
   'GET /api/v1/jobs/:id/label.svg': EVERYONE,
   'GET /api/v1/today': EVERYONE,
+  'POST /api/v1/notices/:id/seen': EVERYONE,
 };

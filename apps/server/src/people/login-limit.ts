@@ -3,6 +3,7 @@ import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';
+import { NoticesService } from '../notices/notices.service.js';
 
 /** So many wrong tries are free; after each one more the wait doubles. Four digits are soon guessed, a link never. */
 const FREE = { password: 5, pin: 5, link: 20 } as const;
@@ -28,7 +29,10 @@ export class LoginLimit {
   readonly #tries: RateLimiterPostgres;
   readonly #waits: RateLimiterPostgres;
 
-  constructor(@Inject(DataSource) dataSource: DataSource) {
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(NoticesService) private readonly notices: NoticesService,
+  ) {
     const limiter = (keyPrefix: string, points: number): RateLimiterPostgres =>
       new RateLimiterPostgres({
         points,
@@ -48,12 +52,29 @@ export class LoginLimit {
     const key = `${proof}:${whom.normalize('NFKC').trim().toLowerCase().slice(0, 60)}`;
     const { consumedPoints } = await this.#tries.penalty(key, 1);
     const over = consumedPoints - FREE[proof];
-    if (over >= 0) await this.#wait(proof, key, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** Math.min(over, 20)));
+    if (over >= 0) {
+      await this.#wait(proof, key, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** Math.min(over, 20)));
+      if (proof !== 'link') await this.#tell(proof, whom, consumedPoints - 1);
+    }
     return {
       succeeded: async () => {
         await Promise.all([this.#tries.delete(key), this.#waits.delete(key)]);
       },
     };
+  }
+
+  /** Whoever it is that is tried has to know, and the foreman. */
+  async #tell(proof: 'password' | 'pin', whom: string, wrong: number): Promise<void> {
+    const [person] = await this.dataSource.query<{ id: string; name: string }[]>(
+      `SELECT id, name FROM person WHERE ${proof === 'pin' ? 'id::text' : 'login'} = $1`,
+      [whom.trim().toLowerCase()],
+    );
+    if (!person) return;
+    await this.notices.tell(
+      `tries:${proof}:${person.id}`,
+      `${wrong} wrong tries at the ${proof === 'pin' ? 'PIN' : 'password'} of ${person.name} in a row. If that was not ${person.name}, it is to be changed.`,
+      person.id,
+    );
   }
 
   /** One try begins the wait; whoever comes before it is over waits, and that does not count. */

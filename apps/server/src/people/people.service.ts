@@ -2,7 +2,7 @@ import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
 import type { FirstRunBody, PersonView, Role } from '@jubb/contract';
 import { DataSource } from 'typeorm';
-import { ProblemError } from '../common/problem.js';
+import { ProblemError, badInput } from '../common/problem.js';
 import { Person, Shop } from '../database/entities.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
@@ -31,21 +31,32 @@ export class PeopleService {
   }
 
   async verifyPin(personId: string, pin: string): Promise<PersonView> {
-    const person = await this.dataSource.getRepository(Person).findOne({
-      where: { id: personId },
-      select: { id: true, name: true, login: true, role: true, pinHash: true },
-    });
+    const [person, { pinDigits }] = await Promise.all([
+      this.dataSource.getRepository(Person).findOne({
+        where: { id: personId },
+        select: { id: true, name: true, login: true, role: true, pinHash: true, pinDigits: true },
+      }),
+      this.#shop(),
+    ]);
     const right = await verify(person?.pinHash ?? (await this.#decoy), pin);
-    if (!person || !right) {
-      const allowed =
-        person && !person.pinHash ? 'is not set yet: log in with the password, then set one' : 'is not the PIN of this person';
+    if (!person || !right || person.pinDigits < pinDigits) {
+      const none = person && (!person.pinHash || (right && person.pinDigits < pinDigits));
+      const allowed = none
+        ? `is not set yet: log in with the password, then set one of ${pinDigits} digits`
+        : 'is not the PIN of this person';
       throw new ProblemError(401, 'That PIN will not do', { errors: [{ field: 'pin', allowed }] });
     }
     return { id: person.id, name: person.name, login: person.login, role: person.role };
   }
 
   async setPin(personId: string, pin: string): Promise<void> {
-    await this.dataSource.getRepository(Person).update(personId, { pinHash: await hash(pin, ARGON) });
+    const { pinDigits } = await this.#shop();
+    if (pin.length < pinDigits) throw badInput([{ field: 'pin', allowed: `must be ${pinDigits} digits in this shop` }]);
+    await this.dataSource.getRepository(Person).update(personId, { pinHash: await hash(pin, ARGON), pinDigits: pin.length });
+  }
+
+  #shop(): Promise<Shop> {
+    return this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
   }
 
   async openShop({ shop, zone, currency, name, login, password }: FirstRunBody): Promise<void> {

@@ -1,4 +1,4 @@
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
 import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView, type SentQuote } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { ProblemError, notFound } from '../common/problem.js';
@@ -30,6 +30,11 @@ export class QuotesController {
     return this.quotes.newLink(id, quote);
   }
 
+  @Delete('jobs/:id/quotes/:quote/link')
+  takeLinkBack(@Param('id', ParseUUIDPipe) id: string, @Param('quote', ParseUUIDPipe) quote: string): Promise<readonly QuoteView[]> {
+    return this.quotes.takeLinkBack(id, quote);
+  }
+
   @Get('messages')
   messages(): Promise<readonly MessageView[]> {
     return this.quotes.messages();
@@ -57,6 +62,11 @@ export class QuotesController {
   @Post('offers/:token/answer')
   @HttpCode(200)
   answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: Request): Promise<OfferView> {
+    // Whoever works here has a name of their own, and no customer's word.
+    if (request.session.person)
+      throw new ProblemError(403, 'Only the customer answers here', {
+        detail: `You are logged in as ${request.session.person.name}; open the link where nobody is`,
+      });
     return this.#counted(request, () => this.quotes.answer(token, body));
   }
 

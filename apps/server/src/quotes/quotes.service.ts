@@ -103,6 +103,17 @@ export class QuotesService {
     return { quotes: await this.ofJob(jobId), link: linkOf(token) };
   }
 
+  /** Takes the link of a quote back: it opens nothing any more, and the quote waits for a new one. */
+  async takeLinkBack(jobId: string, quoteId: string): Promise<readonly QuoteView[]> {
+    const rows = await this.dataSource.query<[unknown[], number]>('UPDATE quote SET token_hash = $3 WHERE id = $2 AND job_id = $1', [
+      jobId,
+      quoteId,
+      digest(newToken()),
+    ]);
+    if (rows[1] === 0) throw notFound('quote');
+    return this.ofJob(jobId);
+  }
+
   async offer(token: string): Promise<OfferView> {
     const { number, shop, currency, unit, machine, customer, state, body, answer } = await this.#byToken(token);
     const { to: _private, ...shown } = body;
@@ -116,7 +127,7 @@ export class QuotesService {
       await client.query('SELECT 1 FROM quote WHERE id = $1 FOR UPDATE', [id]);
       const { rows } = await client.query<Offer>(BY_TOKEN, [digest(token)]);
       const offer = rows[0]!;
-      if (offer.state === 'replaced') throw new ProblemError(409, 'This quote was replaced by a newer one; ask the shop for its link');
+      if (offer.state === 'replaced') throw REPLACED();
       if (offer.answer && offer.answer.answer !== 'ask') {
         if (isSame(offer.answer, given)) return undefined;
         throw new ProblemError(409, 'This quote was answered before', {
@@ -194,6 +205,7 @@ export class QuotesService {
   async #byToken(token: string): Promise<Offer> {
     const [offer] = await this.dataSource.query<Offer[]>(BY_TOKEN, [digest(token)]);
     if (!offer) throw notFound('quote');
+    if (offer.state === 'replaced') throw REPLACED();
     return offer;
   }
 
@@ -207,6 +219,9 @@ export class QuotesService {
     );
   }
 }
+
+/** A link ends when a newer quote takes the place of its own. */
+const REPLACED = (): ProblemError => new ProblemError(410, 'A newer quote has taken the place of this one; ask the shop for its link');
 
 function newToken(): string {
   return randomBytes(24).toString('base64url');

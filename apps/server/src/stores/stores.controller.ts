@@ -1,5 +1,13 @@
 import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
-import { MoveBody, StockChangeBody, StockItemBody, type JobPartsView, type ShimLine, type StockView } from '@jubb/contract';
+import {
+  MoveBody,
+  SettleCountBody,
+  StockChangeBody,
+  StockItemBody,
+  type JobPartsView,
+  type ShimLine,
+  type StockView,
+} from '@jubb/contract';
 import type { Request } from 'express';
 import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';
@@ -51,6 +59,12 @@ export class StoresController {
   @HttpCode(200)
   move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveBody, @Req() request: Request): Promise<StockView> {
     return this.stores.move(id, body, makerOf(request, undefined));
+  }
+
+  @Post('stock/counts/:id/settle')
+  @HttpCode(200)
+  settleCount(@Param('id', ParseUUIDPipe) id: string, @Body() { take }: SettleCountBody, @Req() request: Request): Promise<StockView> {
+    return this.stores.settleCount(id, take, makerOf(request, undefined));
   }
 
   /** Numbers and designations parted by line feeds: a number may hold anything else. */

@@ -5,7 +5,7 @@ import { parseQuantity } from '@jubb/core';
 import { DataSource } from 'typeorm';
 import { v5, v7 as uuid } from 'uuid';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
-import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
+import { ask, askJson, inTransaction, poolOf, type Statement } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 
 const PAGE = 50;
@@ -36,11 +36,13 @@ const BATCHES = `SELECT m.batch, min(m.expires)::text AS expires,
          FROM stock_movement m WHERE m.item_id = $1 AND m.batch IS NOT NULL GROUP BY m.batch ORDER BY min(m.expires), m.batch`;
 const RESERVATIONS = `SELECT r.job_id AS "jobId", j.number AS "jobNumber", r.quantity::float8 AS quantity
          FROM stock_reservation r JOIN job j ON j.id = r.job_id WHERE r.item_id = $1 ORDER BY j.number`;
+const COUNTS = `SELECT c.id, c.quantity::float8 AS quantity, p.name AS person, c.words, c.taken_at AS "takenAt"
+         FROM stock_count c JOIN person p ON p.id = c.person_id WHERE c.item_id = $1 AND c.settled_by IS NULL ORDER BY c.kept_at`;
 const rowsOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]') FROM (${query}) found)`;
 /** A line with all that is behind it, in one round to the database. */
 const ONE: Statement = {
   name: 'stock-one',
-  text: `SELECT ${COLUMNS}, ${rowsOf(MOVEMENTS)} AS movements, ${rowsOf(BATCHES)} AS batches, ${rowsOf(RESERVATIONS)} AS reservations
+  text: `SELECT ${COLUMNS}, ${rowsOf(MOVEMENTS)} AS movements, ${rowsOf(BATCHES)} AS batches, ${rowsOf(RESERVATIONS)} AS reservations, ${rowsOf(COUNTS)} AS counts
          FROM stock_item i WHERE i.id = $1`,
 };
 const MOVE: Statement = { name: 'move-stock', text: 'SELECT (move_stock($1, $2, $3)).id' };
@@ -67,6 +69,15 @@ const MOVABLE = `SELECT greatest(0, least(i.on_hand, greatest(coalesce(r.quantit
     coalesce((SELECT sum(CASE m.kind WHEN 'issue' THEN m.quantity ELSE -m.quantity END) FROM stock_movement m
       WHERE m.item_id = i.id AND m.job_id = $2 AND m.kind IN ('issue', 'return')), 0)::float8 AS out
   FROM stock_item i LEFT JOIN stock_reservation r ON r.item_id = i.id AND r.job_id = $2 WHERE i.id = $1 FOR UPDATE OF i`;
+
+interface CountRow {
+  readonly id: string;
+  readonly itemId: string;
+  readonly quantity: number;
+  readonly words: string | null;
+  readonly personId: string;
+  readonly takenAt: Date;
+}
 
 /** What a movement takes over from the entry that makes it. */
 interface MovingEntry {
@@ -140,7 +151,38 @@ export class StoresService {
     if ((body.kind === 'reserve' || body.kind === 'release') && body.jobId === undefined)
       throw badInput([{ field: 'jobId', allowed: 'is missing: for which job?' }]);
     if (body.kind !== 'count' && body.quantity === 0) throw badInput([{ field: 'quantity', given: '0', allowed: 'must be more than 0' }]);
-    await this.moveOn(poolOf(this.dataSource), itemId, body, person.id);
+    if (body.kind === 'count' && person.role === 'apprentice') await this.#countToSign(itemId, body, person);
+    else await this.moveOn(poolOf(this.dataSource), itemId, body, person.id);
+    this.stream.tell({ type: 'stores' });
+    return this.one(itemId);
+  }
+
+  /** What an apprentice counted is kept, and is what is there when somebody signs it. */
+  async #countToSign(itemId: string, { id, quantity, words, takenAt }: MoveBody, person: PersonView): Promise<void> {
+    const { rowCount } = await poolOf(this.dataSource).query(
+      `INSERT INTO stock_count (id, item_id, quantity, words, person_id, taken_at)
+       SELECT $1, i.id, $3, $4, $5, $6 FROM stock_item i WHERE i.id = $2 ON CONFLICT (id) DO UPDATE SET id = excluded.id`,
+      [id, itemId, quantity, words ?? null, person.id, takenAt],
+    );
+    if (rowCount === 0) throw notFound('stock line');
+  }
+
+  /** Signs a count that waits, or leaves it; once, whoever is first. */
+  async settleCount(countId: string, take: boolean, person: PersonView): Promise<StockView> {
+    const itemId = await inTransaction(poolOf(this.dataSource), async (client) => {
+      const { rows } = await client.query<CountRow>(
+        `UPDATE stock_count c SET settled_by = $2, is_taken = $3 FROM person p WHERE c.id = $1 AND c.settled_by IS NULL AND p.id = c.person_id
+         RETURNING c.id, c.item_id AS "itemId", c.quantity::float8 AS quantity, c.words, c.person_id AS "personId", c.taken_at AS "takenAt"`,
+        [countId, person.id, take],
+      );
+      const [count] = rows;
+      if (!count) throw new ProblemError(409, 'There is no count here that waits for a signature');
+      const words = [count.words, `signed by ${person.name}`].filter(Boolean).join('; ');
+      const { id, quantity, takenAt } = count;
+      if (take)
+        await this.moveOn(client, count.itemId, { id, kind: 'count', quantity, words, takenAt: takenAt.toISOString() }, count.personId);
+      return count.itemId;
+    });
     this.stream.tell({ type: 'stores' });
     return this.one(itemId);
   }

@@ -8,7 +8,7 @@ import { DataSource } from 'typeorm';
 const COOKIE = 'jubb-tablet';
 const YEAR_MS = 365 * 24 * 3600 * 1000;
 
-/** Tablets and screens that somebody logged in on with a password: there, and only there, a PIN will do. */
+/** Tablets and screens that somebody logged in on with a password: there, and only there, their PIN will do. */
 @Injectable()
 export class TabletsService {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
@@ -20,10 +20,17 @@ export class TabletsService {
     return row ?? null;
   }
 
-  /** Remembers the tablet of a log-in from now on. */
+  /** Remembers the tablet of a log-in from now on, and who logged in on it. */
   async remember(request: Request, response: Response, personId: string): Promise<TabletView> {
-    const known = await this.of(request);
-    if (known) return known;
+    const tablet = (await this.of(request)) ?? (await this.#begin(request, response, personId));
+    await this.dataSource.query('INSERT INTO tablet_person (tablet_id, person_id) VALUES ($1, $2) ON CONFLICT DO NOTHING', [
+      tablet.id,
+      personId,
+    ]);
+    return tablet;
+  }
+
+  async #begin(request: Request, response: Response, personId: string): Promise<TabletView> {
     const token = randomBytes(24).toString('base64url');
     const [row] = await this.dataSource.query<TabletView[]>(
       `INSERT INTO tablet (token_hash, name, added_by) VALUES ($1, 'Tablet ' || nextval('tablet_number'), $2) RETURNING id, name`,
@@ -37,14 +44,28 @@ export class TabletsService {
     await this.dataSource.query('UPDATE tablet SET name = $2 WHERE id = $1', [id, name.trim()]);
   }
 
+  /** Whether somebody logged in here with their password once: only then their PIN will do. */
+  async knows(tabletId: string, personId: string): Promise<boolean> {
+    const rows = await this.dataSource.query<unknown[]>('SELECT 1 FROM tablet_person WHERE tablet_id = $1 AND person_id = $2', [
+      tabletId,
+      personId,
+    ]);
+    return rows.length > 0;
+  }
+
   async people(request: Request): Promise<TabletPeople> {
     const tablet = await this.of(request);
     // Whoever works here is nobody's business elsewhere.
-    if (!tablet) return { tablet, people: [] };
-    const people = await this.dataSource.query<TabletPeople['people'][number][]>(
-      'SELECT id, name, role, pin_hash IS NOT NULL AS "hasPin" FROM person ORDER BY name',
-    );
-    return { tablet, people };
+    if (!tablet) return { tablet, people: [], pinDigits: 4 };
+    const [people, [shop]] = await Promise.all([
+      this.dataSource.query<TabletPeople['people'][number][]>(
+        `SELECT p.id, p.name, p.role, p.pin_hash IS NOT NULL AND p.pin_digits >= s.pin_digits AS "hasPin", p.pin_digits AS "pinDigits"
+         FROM person p CROSS JOIN shop s JOIN tablet_person t ON t.person_id = p.id AND t.tablet_id = $1 ORDER BY p.name`,
+        [tablet.id],
+      ),
+      this.dataSource.query<{ pinDigits: number }[]>('SELECT pin_digits AS "pinDigits" FROM shop'),
+    ]);
+    return { tablet, people, pinDigits: shop?.pinDigits ?? 4 };
   }
 }
 

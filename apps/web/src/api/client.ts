@@ -26,10 +26,28 @@ export class LinkDown extends Error {}
 export class ServerFails extends LinkDown {}
 
 let csrf = '';
-/** How far this device's clock is before the server's, ms; the server's tells whole seconds. */
-let clockAhead = 0;
+const CLOCK = 'jubb.clock-ahead';
+/** How far this device's clock is before the server's, ms; the server's tells whole seconds. Known without a link, too. */
+let clockAhead = Number(localStorage.getItem(CLOCK) ?? 0) || 0;
+/** What a slow link may make of a right clock. */
+export const CLOCK_SLACK_MS = 2 * 60_000;
 
 export const aheadMs = (): number => clockAhead;
+
+/** Now, ISO, by the shop's clock where this device's is wrong. */
+export function nowIso(): string {
+  return new Date(Date.now() - (Math.abs(clockAhead) > CLOCK_SLACK_MS ? clockAhead : 0)).toISOString();
+}
+
+function keepClock(ahead: number): void {
+  clockAhead = ahead;
+  try {
+    if (Math.abs(ahead) > CLOCK_SLACK_MS) localStorage.setItem(CLOCK, String(ahead));
+    else localStorage.removeItem(CLOCK);
+  } catch {
+    // A full or forbidden store: it is told again with the next answer.
+  }
+}
 
 export function setToken(token: string): void {
   csrf = token;
@@ -62,7 +80,7 @@ async function send<T>(method: Method, path: string, { type, body }: { readonly 
   }
   const told = Date.parse(response.headers.get('date') ?? '');
   // An answer that a service worker kept is as old as it is.
-  if (method !== 'GET' && !Number.isNaN(told)) clockAhead = Date.now() - told;
+  if (method !== 'GET' && !Number.isNaN(told)) keepClock(Date.now() - told);
   if (response.status === 204) return undefined as T;
   const answer: unknown = await response.json().catch(() => undefined);
   if (response.ok) return answer as T;

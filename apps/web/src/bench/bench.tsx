@@ -1,4 +1,4 @@
-import { STAGES, STAGE_NAMES, cautionsAt, stageProgress, type Stage } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, cautionsAt, stageProgress, stageTakes, type Stage } from '@jubb/contract/job';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useServerEvents, useLinkWords } from '../outbox/live.ts';
@@ -38,7 +38,7 @@ export function Bench(): ReactElement {
 }
 
 function BenchStep(): ReactElement {
-  const { job, sheet, state, refused, keep } = useHere();
+  const { job, sheet, state, refused, keep, person } = useHere();
   const go = useNavigate();
   const link = useLinkWords();
   const [slot, setSlot] = useState<HTMLElement | null>(null);
@@ -66,6 +66,7 @@ function BenchStep(): ReactElement {
   const toggleList = state.build.length > 0 && (stage === 'build' || stage === 'prove') ? () => setShowsList(!showsList) : undefined;
   const back = (): void => setBackTo(steps[Math.max(0, (at < 0 ? steps.length : at) - 1)]?.step.ref);
   const onward = STAGES[STAGES.indexOf(stage) + 1];
+  const takes = onward && stageTakes(onward, person.role);
   const { left, total } = stageProgress(state, stage);
   useKeys({ pageup: back, escape: () => void go(`/jobs/${job.id}`), '?': () => setHelp(!help), b: toggleList });
   useEffect(() => {
@@ -125,9 +126,16 @@ function BenchStep(): ReactElement {
             <>
               <h1>{STAGE_NAMES[stage]} is done</h1>
               <RecorderLayout
-                say={state.openEnds.length > 0 ? `Open ends: ${state.openEnds.map((end) => end.what).join(', ')}` : undefined}
+                say={
+                  [
+                    takes === undefined ? '' : `To go on ${takes}`,
+                    state.openEnds.length > 0 ? `Open ends: ${state.openEnds.map((end) => end.what).join(', ')}` : '',
+                  ]
+                    .filter(Boolean)
+                    .join('. ') || undefined
+                }
                 primary={
-                  onward
+                  onward && takes === undefined
                     ? {
                         label: `Go on to ${STAGE_NAMES[onward]}`,
                         run: () => keep({ kind: 'stage', payload: { stage: onward satisfies Stage } }),

@@ -121,8 +121,17 @@ interface SentProps {
 
 function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer }, onLink }: SentProps): ReactElement {
   const { busy, error, send } = useSend();
-  const newLink = (): Promise<boolean> =>
-    send(async () => onLink((await call<SentQuote>('POST', `/jobs/${jobId}/quotes/${id}/link`)).link));
+  const [isTakenBack, setTakenBack] = useState(false);
+  const newLink = async (): Promise<void> => {
+    const ok = await send(async () => onLink((await call<SentQuote>('POST', `/jobs/${jobId}/quotes/${id}/link`)).link));
+    if (ok) setTakenBack(false);
+  };
+  const takeBack = async (): Promise<void> => {
+    if (await send(() => call('DELETE', `/jobs/${jobId}/quotes/${id}/link`))) {
+      onLink(null);
+      setTakenBack(true);
+    }
+  };
   const money = useMoney();
   const option = answer?.option === undefined ? undefined : body.options[answer.option];
   const words = { sent: 'with the customer', yes: 'yes', no: 'no', ask: 'the customer asks', replaced: 'replaced' }[state];
@@ -151,6 +160,16 @@ function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer 
           New link; the one before ends
         </button>
       )}
+      {state === 'replaced' ? null : (
+        <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => void takeBack()}>
+          Take the link back
+        </button>
+      )}
+      {isTakenBack ? (
+        <p className="mb-0" role="status">
+          The link opens nothing any more. The quote stays, and is with the customer again with a new link.
+        </p>
+      ) : null}
       <Wrong error={error} />
     </section>
   );

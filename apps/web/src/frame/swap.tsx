@@ -7,7 +7,6 @@ import { Dialog } from '../kit/dialog.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 import './swap.scss';
 
-const PIN_LENGTH = 4;
 const PAD = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'wipe', '0'] as const;
 
 /** Somebody else takes over this tablet: pick who, four digits, done. */
@@ -30,7 +29,7 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
         {chosen ? (
           <PinPad person={chosen} onDone={onClose} />
         ) : setting ? (
-          <SetPin onDone={onClose} />
+          <SetPin digits={data?.pinDigits ?? 4} onDone={onClose} />
         ) : (
           <People people={others} onChoose={setChosen} onSet={() => setSetting(true)} />
         )}
@@ -78,6 +77,7 @@ function People({ people, onChoose, onSet }: PeopleProps): ReactElement {
           <span className="soft"> {person.hasPin ? person.role : 'no PIN yet'}</span>
         </button>
       ))}
+      <p className="soft mb-0">Somebody else logs in with their password first: log out, then in. From then on their PIN will do here.</p>
       <button type="button" className="btn btn-quiet" onClick={onSet}>
         Set my own PIN
       </button>
@@ -126,7 +126,8 @@ function TabletName({ name }: { readonly name: string }): ReactElement {
   );
 }
 
-function PinPad({ person, onDone }: { readonly person: { readonly id: string }; readonly onDone: () => void }): ReactElement {
+function PinPad({ person, onDone }: { readonly person: Person; readonly onDone: () => void }): ReactElement {
+  const length = person.pinDigits;
   const [pin, setPin] = useState('');
   const [error, setError] = useState<unknown>();
   const busy = useRef(false);
@@ -146,15 +147,15 @@ function PinPad({ person, onDone }: { readonly person: { readonly id: string }; 
   };
   const press = (digit: string): void => {
     setError(undefined);
-    const next = digit === 'wipe' ? '' : `${pin}${digit}`.slice(0, PIN_LENGTH);
+    const next = digit === 'wipe' ? '' : `${pin}${digit}`.slice(0, length);
     setPin(next);
-    if (next.length === PIN_LENGTH) void swap(next);
+    if (next.length === length) void swap(next);
   };
   useDigits((key) => press(key === 'Backspace' ? 'wipe' : key));
   return (
     <>
-      <div className="pin-dots" role="status" aria-label={`${pin.length} of ${PIN_LENGTH} digits`}>
-        {Array.from({ length: PIN_LENGTH }, (_, at) => (
+      <div className="pin-dots" role="status" aria-label={`${pin.length} of ${length} digits`}>
+        {Array.from({ length }, (_, at) => (
           <span key={at} className={at < pin.length ? 'on' : ''} />
         ))}
       </div>
@@ -170,7 +171,7 @@ function PinPad({ person, onDone }: { readonly person: { readonly id: string }; 
   );
 }
 
-function SetPin({ onDone }: { readonly onDone: () => void }): ReactElement {
+function SetPin({ digits, onDone }: { readonly digits: number; readonly onDone: () => void }): ReactElement {
   const [pin, setPin] = useState('');
   const [password, setPassword] = useState('');
   const [error, setError] = useState<unknown>();
@@ -188,7 +189,7 @@ function SetPin({ onDone }: { readonly onDone: () => void }): ReactElement {
   return (
     <form onSubmit={(event) => void keep(event)} noValidate>
       <label className="form-label" htmlFor={`${id}-pin`}>
-        Four digits
+        {digits === 6 ? 'Six digits' : 'Four digits, or six'}
       </label>
       <input
         id={`${id}-pin`}
@@ -196,7 +197,7 @@ function SetPin({ onDone }: { readonly onDone: () => void }): ReactElement {
         inputMode="numeric"
         autoComplete="off"
         type="password"
-        maxLength={PIN_LENGTH}
+        maxLength={6}
         autoFocus
         value={pin}
         onChange={(event) => setPin(event.target.value)}

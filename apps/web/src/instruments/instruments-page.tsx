@@ -115,7 +115,7 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
 function useLast({ id, last }: InstrumentView): LiveLine | null {
   const [heard, setHeard] = useState<LiveLine>();
   useEffect(() => onLine((line) => line.instrumentId === id && setHeard(line)), [id]);
-  return heard && heard.n > (last?.n ?? 0) ? heard : last;
+  return heard && heard.at > (last?.at ?? '') ? heard : last;
 }
 
 function LastLine({ line }: { readonly line: LiveLine | null }): ReactElement {

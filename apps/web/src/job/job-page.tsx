@@ -1,4 +1,4 @@
-import { STAGES, STAGE_NAMES, openBefore, stacksOf, stageProgress, type Stage } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, openBefore, stacksOf, stageProgress, stageTakes, type Stage } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
@@ -40,7 +40,7 @@ export function JobPage(): ReactElement {
 
 /** One stage of a job: the ribbon, the step in hand, the other steps, what was recorded. */
 function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
-  const { job, state, keep } = useHere();
+  const { job, state, keep, person } = useHere();
   const [search, setSearch] = useSearchParams();
   const go = useNavigate();
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
@@ -50,7 +50,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   const { dialog, ask } = acts;
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const moveTo = (next: Stage): void => {
-    if (!state.handedOver && state.stage !== next) keep({ kind: 'stage', payload: { stage: next } });
+    if (!state.handedOver && state.stage !== next && !stageTakes(next, person.role)) keep({ kind: 'stage', payload: { stage: next } });
     void go(`/jobs/${job.id}/${next}`);
   };
   useKeys({ b: () => void go(`/bench/${job.id}`) });
@@ -91,7 +91,13 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           {isFinished && !search.get('step') && !isUnkept ? (
             <section className="work mb-3" aria-label="Stage done">
               <h1>{STAGE_NAMES[stage]} is done</h1>
-              {onward && !state.handedOver ? <GoOn onward={onward} onGo={() => moveTo(onward)} /> : null}
+              {onward && !state.handedOver && stageTakes(onward, person.role) ? (
+                <p>
+                  To go on to {STAGE_NAMES[onward]} {stageTakes(onward, person.role)}.
+                </p>
+              ) : onward && !state.handedOver ? (
+                <GoOn onward={onward} onGo={() => moveTo(onward)} />
+              ) : null}
             </section>
           ) : null}
           {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
@@ -182,7 +188,8 @@ function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => v
 const OPEN_SHOWN = 4;
 
 function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
-  const { job, state, keep } = useHere();
+  const { job, state, keep, person } = useHere();
+  const takes = stageTakes(stage, person.role);
   const [isBack, setBack] = useState(false);
   const [isAsked, setAsked] = useState(false);
   const open = openBefore(state, stage);
@@ -212,8 +219,13 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
       </ol>
       {stage !== state.stage && !state.handedOver && !isBack ? (
         <p className="soft">
-          The job is at {STAGE_NAMES[state.stage]}.{' '}
-          <button type="button" className="btn btn-quiet" onClick={() => (open.length > 0 ? setAsked(true) : take())}>
+          The job is at {STAGE_NAMES[state.stage]}. {takes === undefined ? null : `To take it to ${STAGE_NAMES[stage]} ${takes}.`}
+          <button
+            type="button"
+            className="btn btn-quiet"
+            hidden={takes !== undefined}
+            onClick={() => (open.length > 0 ? setAsked(true) : take())}
+          >
             Take it {STAGES.indexOf(stage) < STAGES.indexOf(state.stage) ? 'back' : 'on'} to {STAGE_NAMES[stage]}
           </button>
         </p>

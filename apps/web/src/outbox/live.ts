@@ -1,6 +1,6 @@
 import { useEffect, useSyncExternalStore } from 'react';
 import { entriesTold, jobKey, refresh, todayTold } from '../api/queries.ts';
-import { aheadMs } from '../api/client.ts';
+import { CLOCK_SLACK_MS, aheadMs } from '../api/client.ts';
 import { arrived, filesWaiting, subscribeFiles } from './arrivals.ts';
 import { outbox } from './outbox.ts';
 import type { Held } from './store.ts';
@@ -32,6 +32,7 @@ export function useServerEvents(): void {
         }
         if (event.type === 'lines') return hear(event.lines);
         if (event.type === 'instruments') return void refresh({ queryKey: ['instruments'] });
+        if (event.type === 'notices') return void refresh({ queryKey: ['today'] });
         if (event.type === 'stores') return void refresh({ queryKey: ['stores'] });
         if (event.type === 'file') return arrived(event.file);
         if (event.type === 'today') return todayTold(event);
@@ -86,9 +87,6 @@ export function useLinkWords(): string {
   const words = waiting === 0 ? (live ? 'live' : 'no link') : `${waiting} held, ${live && !stuck ? 'sending' : 'no link'}`;
   return [words, ...(refused > 0 ? [`${refused} refused`] : []), ...warnings].join(', ');
 }
-
-/** What a slow link may make of a right clock. */
-const CLOCK_SLACK_MS = 2 * 60_000;
 
 /** "25 h fast": how far a clock is off, as one would set it. */
 export function offWords(aheadMs: number): string {

@@ -1,6 +1,6 @@
 import type { AnyKeptEntry, JobView } from '@jubb/contract/job';
 import { v7 as uuid } from 'uuid';
-import { LinkDown, Refusal, ServerFails, call } from '../api/client.ts';
+import { LinkDown, Refusal, ServerFails, call, nowIso } from '../api/client.ts';
 import { jobKey, mergeEntries, queryClient } from '../api/queries.ts';
 import { afterPaint } from './after-paint.ts';
 import { store, type Draft, type Held } from './store.ts';
@@ -61,7 +61,7 @@ class Outbox {
   async add(jobId: string, drafts: readonly Draft[]): Promise<void> {
     const personId = this.#personId;
     if (personId === undefined) throw new Error('nobody is logged in');
-    const held = drafts.map((draft): Held => ({ ...draft, id: uuid(), jobId, personId, takenAt: new Date().toISOString() }));
+    const held = drafts.map((draft): Held => ({ ...draft, id: uuid(), jobId, personId, takenAt: nowIso() }));
     this.#set([...this.#held, ...held]);
     try {
       const transaction = (await store()).transaction('held', 'readwrite');

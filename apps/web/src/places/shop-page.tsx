@@ -27,6 +27,7 @@ interface Typed {
   readonly tax: string;
   readonly margin: string;
   readonly rules: readonly ShopRule[];
+  readonly pinDigits?: 4 | 6;
   /** Of the shop, when this was begun. */
   readonly version?: number;
 }
@@ -42,6 +43,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     tax: percentText(shop.taxShare),
     margin: percentText(shop.marginShare),
     rules: shop.rules,
+    pinDigits: shop.pinDigits,
     version: shop.version,
   });
   const [wrongHour, setWrongHour] = useState(false);
@@ -66,6 +68,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
       taxShare: shareIn(typed.tax),
       marginShare: shareIn(typed.margin),
       rules: [...typed.rules],
+      pinDigits: typed.pinDigits ?? shop.pinDigits,
     };
     if (!(await send(() => call('PUT', '/shop', body)))) return;
     setTyped(undefined);
@@ -107,6 +110,22 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
           )}
           {figure('tax', 'Tax', '%', wordsFor('taxShare'))}
           {figure('margin', 'Parts are sold at what they cost and', '% more', wordsFor('marginShare'))}
+          <div className="mb-2">
+            <label className="form-label" htmlFor="shop-pin">
+              A PIN at the bench has at least
+            </label>
+            <select
+              id="shop-pin"
+              className="form-select"
+              style={{ maxWidth: 200 }}
+              disabled={!mayChange}
+              value={typed.pinDigits ?? shop.pinDigits}
+              onChange={(event) => set({ pinDigits: event.target.value === '6' ? 6 : 4 })}
+            >
+              <option value="4">four digits</option>
+              <option value="6">six digits</option>
+            </select>
+          </div>
         </div>
         <div>
           <h2>Renewed by the shop’s own rule</h2>

@@ -1,9 +1,11 @@
-import { STAGE_NAMES, type MyLine, type TodayLine } from '@jubb/contract/job';
+import { STAGE_NAMES, type MyLine, type NoticeView, type TodayLine } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
-import { useSession, useToday } from '../api/queries.ts';
+import { call } from '../api/client.ts';
+import { refresh, useSession, useToday } from '../api/queries.ts';
 import { clockWords, dayWords, promiseWords } from '../kit/days.ts';
-import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { useSend } from '../kit/use-send.ts';
 
 /** What can be done now, what waits for what, and which tool is out of date. */
 export function Today(): ReactElement {
@@ -15,6 +17,7 @@ export function Today(): ReactElement {
     <div className="two">
       <div>
         <Title>{`Now, for ${first}`}</Title>
+        <Notices notices={today.notices} />
         {today.now.length === 0 ? (
           <p>
             Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
@@ -98,6 +101,26 @@ export function Today(): ReactElement {
         </section>
       </aside>
     </div>
+  );
+}
+
+/** What somebody has to know, until they put it away. */
+function Notices({ notices }: { readonly notices: readonly NoticeView[] }): ReactElement | null {
+  const { busy, error, send } = useSend();
+  const putAway = (id: string): void => void send(() => call('POST', `/notices/${id}/seen`)).then(() => refresh({ queryKey: ['today'] }));
+  if (notices.length === 0) return null;
+  return (
+    <section aria-label="To know">
+      {notices.map(({ id, words, at }) => (
+        <Care key={id} title={dayWords(at)}>
+          {words}{' '}
+          <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => putAway(id)}>
+            Seen, put it away
+          </button>
+        </Care>
+      ))}
+      <Wrong error={error} />
+    </section>
   );
 }
 

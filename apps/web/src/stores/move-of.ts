@@ -1,7 +1,8 @@
 import type { MoveBody } from '@jubb/contract/job';
 import { v7 as uuid } from 'uuid';
+import { nowIso } from '../api/client.ts';
 
 /** A movement of a stock line for a job, taken now. */
 export function moveOf(kind: MoveBody['kind'], quantity: number, jobId: string): MoveBody {
-  return { id: uuid(), kind, quantity, jobId, takenAt: new Date().toISOString() };
+  return { id: uuid(), kind, quantity, jobId, takenAt: nowIso() };
 }

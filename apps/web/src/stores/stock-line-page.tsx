@@ -2,9 +2,9 @@ import { MOVES, type Move, type MoveBody, type StockView } from '@jubb/contract/
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call } from '../api/client.ts';
-import { useJobs } from '../api/queries.ts';
-import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { Refusal, call, nowIso } from '../api/client.ts';
+import { useJobs, useSession } from '../api/queries.ts';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords, shopToday } from '../kit/days.ts';
@@ -41,6 +41,7 @@ export function StockLinePage(): ReactElement {
             <dt>Minimum</dt>
             <dd className="fig">{pieces(line.minimum, line)}</dd>
           </dl>
+          <Counts line={line} />
           <MoveForm key={line.id} line={line} />
           <button type="button" className="btn btn-quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
             Change name, shelf, minimum or price
@@ -68,6 +69,37 @@ export function StockLinePage(): ReactElement {
         </div>
       </div>
     </>
+  );
+}
+
+/** What an apprentice counted, for somebody to sign. */
+function Counts({ line }: { readonly line: StockView }): ReactElement | null {
+  const { data: session } = useSession();
+  const { busy, error, send } = useSend();
+  if (line.counts.length === 0) return null;
+  const maySign = session !== null && session !== undefined && session.person.role !== 'apprentice';
+  const settle = (id: string, take: boolean): void =>
+    void send(() => call('POST', `/stock/counts/${id}/settle`, { take })).then(refreshStores);
+  return (
+    <section className="mb-3" aria-label="Counted, to be signed">
+      {line.counts.map(({ id, quantity, person, words, takenAt }) => (
+        <Care key={id} title={`${person} counted ${pieces(quantity, line)}`}>
+          {dayWords(takenAt)}
+          {words === null ? '' : `: ${words}`}. {maySign ? '' : 'It waits for a signature.'}
+          {maySign ? (
+            <span className="keys">
+              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => settle(id, true)}>
+                Sign it: that is what is there
+              </button>
+              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => settle(id, false)}>
+                Leave it
+              </button>
+            </span>
+          ) : null}
+        </Care>
+      ))}
+      <Wrong error={error} />
+    </section>
   );
 }
 
@@ -153,7 +185,7 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
       id,
       kind: typed.kind,
       quantity: typed.quantity.trim() === '' ? Number.NaN : quantity,
-      takenAt: new Date().toISOString(),
+      takenAt: nowIso(),
       ...(forJob && typed.jobId ? { jobId: typed.jobId } : {}),
       ...(typed.batch.trim() && (typed.kind === 'receive' || typed.kind === 'issue') ? { batch: typed.batch.trim() } : {}),
       ...(typed.expires && typed.kind === 'receive' ? { expires: typed.expires } : {}),

@@ -20,6 +20,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { Line } from './line.js';
+import { Version } from './version.js';
 import { Instant } from '../instants.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
@@ -29,16 +30,16 @@ export class LoginBody {
   @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
 }
 
-const PIN = /^\d{4}$/u;
+const PIN = /^(?:\d{4}|\d{6})$/u;
 
 /** Taking over a tablet that knows this person already. */
 export class SwapBody {
   @IsUUID() personId: string;
-  @Matches(PIN, { message: 'must be four digits' }) pin: string;
+  @Matches(PIN, { message: 'must be four or six digits' }) pin: string;
 }
 
 export class PinBody {
-  @Matches(PIN, { message: 'must be four digits' }) pin: string;
+  @Matches(PIN, { message: 'must be four or six digits' }) pin: string;
   @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
 }
 
@@ -53,8 +54,10 @@ export class PairBody {
 
 /** One line that an instrument sends. Its quantity is its tool's; any unit of that will do. */
 export class InstrumentLine {
-  /** Counts up with every line: one that was sent before is not taken again. */
-  @IsInt() @Min(1) @Max(Number.MAX_SAFE_INTEGER) n: number;
+  /** Counts up with every line: the same line sent again, because its answer was lost, is not taken again. */
+  @IsInt() @Min(0) @Max(Number.MAX_SAFE_INTEGER) n: number;
+  /** Anew each time its counter begins again, so that no line is ever taken for one of the run before. */
+  @IsOptional() @IsString() @MaxLength(40) run?: string;
   /** Nothing for a click, which has no figure. */
   @IsOptional() @IsNumber() value?: number;
   @IsString() @MaxLength(10) unit: string;
@@ -144,8 +147,7 @@ export class BookInBody {
 }
 
 export class PatchJobBody {
-  /** The version that was read: another one since then refuses the change. */
-  @IsInt() @Min(1) version: number;
+  @Version() version: number;
   @IsOptional() @Line('what does the customer say?', 2000) complaint?: string;
   @IsOptional() @Instant() promise?: string;
   @IsOptional()
@@ -161,13 +163,12 @@ export class ImportSheetBody {
   /** Only say what it would change. */
   @IsOptional() @IsBoolean() look?: boolean;
   /** The version of the draft that it takes the place of, as it was looked at. */
-  @IsOptional() @IsInt() @Min(1) over?: number;
+  @IsOptional() @Version() over?: number;
 }
 
 /** A draft as an editor leaves it. It may be incomplete: what is wrong with it is found, not refused. */
 export class SaveDraftBody {
-  /** The version that was read: another one since then refuses the change. */
-  @IsInt() @Min(1) version: number;
+  @Version() version: number;
   @IsObject() file: object;
 }
 

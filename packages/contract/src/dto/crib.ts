@@ -17,6 +17,7 @@ import {
 } from 'class-validator';
 import type { Tool } from '../entry/kept.js';
 import { Line } from './line.js';
+import { Version } from './version.js';
 import { Day } from '../instants.js';
 
 /** One point of a check, in base units: what the tool said, and what was true. */
@@ -40,8 +41,7 @@ export class ToolCheckBody {
 
 /** Who has it; nobody when it lies in the crib. */
 export class LendBody {
-  /** The version of the tool that was read: another one since then refuses the change. */
-  @IsInt() @Min(1) version: number;
+  @Version() version: number;
   @IsOptional() @IsUUID() personId?: string | null;
 }
 

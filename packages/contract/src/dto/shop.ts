@@ -1,7 +1,8 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
 import { Line } from './line.js';
+import { Version } from './version.js';
 
 /** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
 export class ShopRule {
@@ -11,8 +12,7 @@ export class ShopRule {
 
 /** What the shop asks and how it decides; the foreman's to change. */
 export class ShopBody {
-  /** The version that was read: another one since then refuses the change. */
-  @IsInt() @Min(1) version: number;
+  @Version() version: number;
   /** An hour of labour in minor units. */
   @IsInt({ message: 'must be an amount of money with at most two decimals' })
   @Min(0, { message: 'must not be under 0' })
@@ -32,4 +32,6 @@ export class ShopBody {
   @ValidateNested({ each: true })
   @Type(() => ShopRule)
   rules: ShopRule[];
+  /** So many digits a PIN must have at least. */
+  @IsIn([4, 6], { message: 'must be four or six' }) pinDigits: 4 | 6;
 }

@@ -27,6 +27,7 @@ import {
 } from '../words.js';
 import { Decimals } from '../decimals.js';
 import { Line } from './line.js';
+import { Version } from './version.js';
 import { Day, Instant } from '../instants.js';
 
 /** No shop has more of anything. */
@@ -65,8 +66,7 @@ export class StockItemBody {
 
 /** A line as it is to be from now on. */
 export class StockChangeBody extends StockItemBody {
-  /** The version that was read: another one since then refuses the change. */
-  @IsInt() @Min(1) version: number;
+  @Version() version: number;
 }
 
 export class MoveBody {
@@ -80,6 +80,11 @@ export class MoveBody {
   @IsOptional() @Day() expires?: string;
   @IsOptional() @IsString() @MaxLength(300) words?: string;
   @Instant() takenAt: string;
+}
+
+/** Whether the count of an apprentice becomes what is there. */
+export class SettleCountBody {
+  @IsBoolean() take: boolean;
 }
 
 export class WantBody {
@@ -154,6 +159,14 @@ export interface StockView extends StockLine {
   /** Newest first. */
   readonly movements: readonly StockMovement[];
   readonly batches: readonly { readonly batch: string; readonly expires: string | null; readonly onHand: number }[];
+  /** Counts that wait for a signature. */
+  readonly counts: readonly {
+    readonly id: string;
+    readonly quantity: number;
+    readonly person: string;
+    readonly words: string | null;
+    readonly takenAt: string;
+  }[];
   readonly reservations: readonly { readonly jobId: string; readonly jobNumber: number; readonly quantity: number }[];
 }
 

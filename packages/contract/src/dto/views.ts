@@ -150,6 +150,14 @@ export interface TodayView {
   readonly owed: readonly OwedLine[];
   readonly owedMore: number;
   readonly crib: readonly { readonly tag: string; readonly name: string; readonly due: string }[];
+  readonly notices: readonly NoticeView[];
+}
+
+/** What somebody has to know, until they put it away. */
+export interface NoticeView {
+  readonly id: string;
+  readonly words: string;
+  readonly at: string;
 }
 
 /** What a page is told of Today: the jobs that changed, as they are now. */
@@ -302,6 +310,7 @@ export type ServerEvent =
   | { readonly type: 'file'; readonly file: string }
   | { readonly type: 'instruments' }
   | { readonly type: 'stores' }
+  | { readonly type: 'notices' }
   | { readonly type: 'lines'; readonly lines: readonly LiveLine[] }
   /** A session is over, by the hash of its id: between the servers alone. */
   | { readonly type: 'session-over'; readonly session: string };
@@ -318,7 +327,16 @@ export interface TabletView {
 /** Who may take over a tablet by PIN. */
 export interface TabletPeople {
   readonly tablet: TabletView | null;
-  readonly people: readonly { readonly id: string; readonly name: string; readonly role: Role; readonly hasPin: boolean }[];
+  /** Who logged in here with their password once. */
+  readonly people: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly role: Role;
+    readonly hasPin: boolean;
+    readonly pinDigits: number;
+  }[];
+  /** So many digits a PIN must have at least. */
+  readonly pinDigits: number;
 }
 
 /** An instrument of the crib that sends by itself, and where it sends to. */
@@ -357,6 +375,8 @@ export interface LiveLine {
 /** What became of lines that an instrument sent. */
 export interface LinesView {
   readonly kept: number;
+  /** Lines that were here already. */
+  readonly known: number;
   readonly refused: readonly FieldProblem[];
 }
 

@@ -6,7 +6,7 @@ import type { Role } from '../words.js';
 import { nextAct, type JobState } from './state.js';
 import { forerunners } from './traps.js';
 import { isBefore } from './waits.js';
-import { ENDS_IN, rolesFor } from './who-may.js';
+import { ENDS_IN, rolesFor, stageTakes } from './who-may.js';
 
 /** What a job's doing hangs on besides its own entries. */
 export interface Around {
@@ -35,6 +35,8 @@ export function canDo(state: JobState, around: Around): CanDo {
   const next = act?.say ?? '';
   const { hold } = around;
   if (hold) return { next, waits: { words: `${hold.words} (${hold.reason})` }, also: [] };
+  const takes = act && !act.step ? stageTakes(act.stage, around.role) : undefined;
+  if (takes !== undefined) return { next, waits: { words: takes }, also: [] };
   const waits = act?.step ? stepWaits(state, act.step, around) : null;
   if (waits === null) return { next, waits, also: [] };
   return { next, waits, also: meanwhile(state, act?.step, around).map(({ title }) => title) };

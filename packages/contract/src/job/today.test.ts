@@ -33,7 +33,7 @@ const clock = (number: number, entryId: string): TodayClock => ({
   until: '2031-03-01T12:30:00.000Z',
   then: null,
 });
-const day = (...lines: readonly TodayLine[]): TodayView => ({ lines, clocks: [], owed: [], owedMore: 0, crib: [] });
+const day = (...lines: readonly TodayLine[]): TodayView => ({ lines, clocks: [], owed: [], owedMore: 0, crib: [], notices: [] });
 const numbers = (lines: readonly TodayLine[]): readonly number[] => lines.map(({ number }) => number);
 
 describe('Today as one person sees it', () => {

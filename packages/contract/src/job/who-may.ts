@@ -1,6 +1,6 @@
 import type { EntryKind } from '../entry/entry.js';
 import type { RecordKind } from '../sheet/choices.js';
-import { ROLES, type Role } from '../words.js';
+import { ROLES, type Role, type Stage } from '../words.js';
 
 const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];
 const TRUSTED: readonly Role[] = ['mechanic', 'foreman', 'counter'];
@@ -31,6 +31,22 @@ export function mayMake(kind: EntryKind, role: Role): boolean {
 
 export function rolesFor(kind: EntryKind): readonly Role[] {
   return ENTRY_ACCESS[kind] ?? ROLES;
+}
+
+/** Who takes a job into a stage: whoever works in it; into the building, who may decide what is renewed. */
+const STAGE_ACCESS: Readonly<Record<Stage, readonly Role[]>> = {
+  'book-in': ROLES,
+  strip: BENCH,
+  measure: BENCH,
+  decide: BENCH,
+  build: WRITERS,
+  prove: BENCH,
+  'hand-over': ROLES,
+};
+
+/** Who it takes to bring a job into a stage; undefined for whoever may. */
+export function stageTakes(stage: Stage, role: Role): string | undefined {
+  return STAGE_ACCESS[stage].includes(role) ? undefined : `it takes a ${STAGE_ACCESS[stage].join(' or ')}`;
 }
 
 /** The entry that a step ends in, where it is one that not everyone may make. */

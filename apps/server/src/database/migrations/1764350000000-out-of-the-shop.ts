@@ -3,7 +3,8 @@ import type { MigrationInterface, QueryRunner } from 'typeorm';
 /**
  * What leaves the shop is written down in the transaction that decides it, and goes out afterwards, until it is
  * answered. Lines of the stores, tools and the shop itself have a version. What comes in for a job is kept for it by
- * the same movement, and a job may take what is kept for it as long as the shelf has it.
+ * the same movement, and a job may take what is kept for it as long as the shelf has it. Who may take over a tablet by
+ * PIN is known by tablet; what somebody has to know stands on their Today; a count may wait for a signature.
  */
 export class OutOfTheShop1764350000000 implements MigrationInterface {
   name = 'OutOfTheShop1764350000000';
@@ -23,7 +24,45 @@ export class OutOfTheShop1764350000000 implements MigrationInterface {
       INSERT INTO outbox (kind, reference) SELECT 'order', id FROM part_order WHERE state = 'sent';
       ALTER TABLE stock_item ADD COLUMN version int NOT NULL DEFAULT 1;
       ALTER TABLE tool ADD COLUMN version int NOT NULL DEFAULT 1;
-      ALTER TABLE shop ADD COLUMN version int NOT NULL DEFAULT 1;
+      ALTER TABLE shop ADD COLUMN version int NOT NULL DEFAULT 1, ADD COLUMN pin_digits int NOT NULL DEFAULT 4 CHECK (pin_digits IN (4, 6));
+      ALTER TABLE person ADD COLUMN pin_digits int NOT NULL DEFAULT 4;
+
+      CREATE TABLE tablet_person (
+        tablet_id uuid NOT NULL REFERENCES tablet,
+        person_id uuid NOT NULL REFERENCES person,
+        since timestamptz NOT NULL DEFAULT now(),
+        PRIMARY KEY (tablet_id, person_id)
+      );
+      INSERT INTO tablet_person (tablet_id, person_id) SELECT id, added_by FROM tablet;
+      CREATE TABLE notice (
+        id uuid PRIMARY KEY DEFAULT gen_random_uuid(),
+        topic text NOT NULL UNIQUE,
+        words text NOT NULL,
+        person_id uuid REFERENCES person,
+        at timestamptz NOT NULL DEFAULT now(),
+        seen_by uuid[] NOT NULL DEFAULT '{}'
+      );
+      CREATE TABLE stock_count (
+        id uuid PRIMARY KEY,
+        item_id uuid NOT NULL REFERENCES stock_item,
+        quantity numeric(12, 3) NOT NULL,
+        words text,
+        person_id uuid NOT NULL REFERENCES person,
+        taken_at timestamptz NOT NULL,
+        kept_at timestamptz NOT NULL DEFAULT now(),
+        settled_by uuid REFERENCES person,
+        is_taken boolean
+      );
+      CREATE INDEX stock_count_open ON stock_count (item_id) WHERE settled_by IS NULL;
+      CREATE TABLE instrument_heard (
+        instrument_id uuid NOT NULL REFERENCES instrument,
+        mark text NOT NULL,
+        heard_at timestamptz NOT NULL DEFAULT now(),
+        PRIMARY KEY (instrument_id, mark)
+      );
+      CREATE INDEX instrument_heard_at ON instrument_heard (instrument_id, heard_at);
+      ALTER TABLE instrument DROP COLUMN last_n;
+      ALTER TABLE file ADD COLUMN is_anew boolean NOT NULL DEFAULT false;
     `);
     for (const [before, after] of MOVES) await runner.query(written(before, after));
   }
@@ -31,7 +70,11 @@ export class OutOfTheShop1764350000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     for (const [before, after] of MOVES.toReversed()) await runner.query(written(after, before));
     await runner.query(`
-      ALTER TABLE shop DROP COLUMN version;
+      ALTER TABLE file DROP COLUMN is_anew;
+      ALTER TABLE instrument ADD COLUMN last_n bigint NOT NULL DEFAULT 0;
+      DROP TABLE instrument_heard, stock_count, notice, tablet_person;
+      ALTER TABLE person DROP COLUMN pin_digits;
+      ALTER TABLE shop DROP COLUMN version, DROP COLUMN pin_digits;
       ALTER TABLE tool DROP COLUMN version;
       ALTER TABLE stock_item DROP COLUMN version;
       DROP TABLE outbox;
