@@ -1,8 +1,10 @@
 import { randomBytes } from 'node:crypto';
+import sharp from 'sharp';
 
-/** A JPEG as far as its markers go: start, an application segment, start of scan, bytes, end. */
-export function jpeg(segment: string, size: number): Buffer {
-  const body = Buffer.from(segment, 'latin1');
-  const head = Buffer.from([0xff, 0xd8, 0xff, segment.startsWith('Exif') ? 0xe1 : 0xe0, 0, body.length + 2]);
-  return Buffer.concat([head, body, Buffer.from([0xff, 0xda, 0, 2]), randomBytes(size), Buffer.from([0xff, 0xd9])]);
+/** A photo of noise, each time another one; so large that it goes in several parts when it is wide. */
+export function jpeg(width: number): Promise<Buffer> {
+  const height = Math.round(width * 0.75);
+  return sharp(randomBytes(width * height * 3), { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 90 })
+    .toBuffer();
 }

@@ -15,6 +15,7 @@ import type {
   TodayView,
 } from '@jubb/contract';
 import pg from 'pg';
+import sharp from 'sharp';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { jpeg } from '../kit/jpeg.ts';
@@ -140,7 +141,8 @@ describe('photos and clips', () => {
     ilka.call<FileState>('PUT', `/files/${of}?at=${at}&total=${total}`, part, { 'content-type': 'application/octet-stream' });
 
   test('a broken upload goes on where it stopped, and the same bytes are kept once', async () => {
-    const photo = jpeg('JFIF\0', 500_000);
+    const photo = await jpeg(800);
+    expect(photo.length).toBeGreaterThan(300_000);
     const of = sha(photo);
     expect(await ilka.get(`/files/${of}/state`)).toEqual({ have: 0, whole: false });
     expect((await put(of, photo.subarray(0, 200_000), 0, photo.length)).body).toEqual({ have: 200_000, whole: false });
@@ -151,12 +153,45 @@ describe('photos and clips', () => {
     expect((await put(of, photo.subarray(0, 10), 0, photo.length)).body).toEqual({ have: photo.length, whole: true });
     const back = await fetch(`${server.base}/api/v1/files/${of}`, { headers: { cookie: ilka.cookie } });
     expect(back.headers.get('content-type')).toBe('image/jpeg');
-    expect(sha(Buffer.from(await back.arrayBuffer()))).toBe(of);
+    expect(await sharp(Buffer.from(await back.arrayBuffer())).metadata()).toMatchObject({ format: 'jpeg', width: 800, height: 600 });
     expect((await database.query('SELECT 1 FROM file_part')).rows).toEqual([]);
   });
 
+  test('a photo is drawn anew: no place is left in it, wherever it stood, and it is the right way up', async () => {
+    const plain = await jpeg(64);
+    const place = 'GPSLatitude 47.123 N';
+    const withExif = await sharp(plain)
+      .withExif({ IFD0: { ImageDescription: place } })
+      .withMetadata({ orientation: 6 })
+      .jpeg()
+      .toBuffer();
+    const xmp = Buffer.from(`http://ns.adobe.com/xap/1.0/\0<x:xmpmeta>${place}</x:xmpmeta>`, 'latin1');
+    const app1 = Buffer.concat([Buffer.from([0xff, 0xe1, 0, xmp.length + 2]), xmp]);
+    // EXIF, an XMP segment, a comment between, and bytes behind the end of the picture.
+    const told = Buffer.concat([withExif.subarray(0, 2), app1, withExif.subarray(2), Buffer.from(`trailer ${place}`)]);
+    expect(told.toString('latin1').split(place).length - 1).toBe(3);
+    expect((await put(sha(told), told, 0, told.length)).body).toEqual({ have: told.length, whole: true });
+    const read = async (of: string): Promise<Buffer> =>
+      Buffer.from(await (await fetch(`${server.base}/api/v1/files/${of}`, { headers: { cookie: ilka.cookie } })).arrayBuffer());
+    const back = await read(sha(told));
+    expect([back.includes(place), back.includes('Exif'), back.includes('xmpmeta')]).toEqual([false, false, false]);
+    expect(await sharp(back).metadata()).toMatchObject({ width: 48, height: 64 });
+    // One that was kept before is drawn anew when it is first looked at.
+    const before = Buffer.concat([await jpeg(32), Buffer.from(place)]);
+    await database.query(`INSERT INTO file (sha256, type, content, kept_by) SELECT $1, 'image/jpeg', $2, id FROM person LIMIT 1`, [
+      sha(before),
+      before,
+    ]);
+    expect((await read(sha(before))).includes(place)).toBe(false);
+    expect((await database.query('SELECT 1 FROM file WHERE position($1::bytea IN content) > 0', [Buffer.from(place)])).rows).toEqual([]);
+  });
+
   test.each([
-    ['a photo that still tells where it was taken', jpeg('Exif\0\0', 2000), 'carries EXIF'],
+    [
+      'a photo that breaks off',
+      Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0, 0, 4, 1, 2]), Buffer.alloc(200, 7)]),
+      'is no whole photo',
+    ],
     ['a page of script', Buffer.from('<script>alert(1)</script>'), 'is neither a JPEG photo nor a WebM clip'],
   ])('%s is refused', async (_, content, words) => {
     const answer = await put(sha(content), content, 0, content.length);
@@ -165,7 +200,7 @@ describe('photos and clips', () => {
   });
 
   test('bytes that are not what their name says, and a file that is too large, are refused and leave nothing', async () => {
-    const photo = jpeg('JFIF\0', 100);
+    const photo = await jpeg(32);
     expect((await put(sha(Buffer.from('other')), photo, 0, photo.length)).body).toMatchObject({ errors: [{ field: 'sha' }] });
     expect((await put(sha(photo), photo, 0, 30_000_000)).body).toMatchObject({ errors: [{ field: 'total', given: '30000000' }] });
     expect((await database.query('SELECT 1 FROM file_part')).rows).toEqual([]);

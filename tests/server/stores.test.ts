@@ -516,7 +516,7 @@ describe('quotes', () => {
   });
 
   test('a picture of the job is behind the link, and nothing else is', async () => {
-    const bytes = jpeg('JFIF\0', 3000);
+    const bytes = await jpeg(64);
     const file = createHash('sha256').update(bytes).digest('hex');
     const shown = { file, words: 'The race', width: 400, height: 300 };
     const { revisionId } = await perla.sheetKeyed('harrowmere-th6-front-hub');
@@ -529,7 +529,7 @@ describe('quotes', () => {
     const link = `${server.base}/api/v1/offers/${sentWith.link!.replace('/q/', '')}/pictures`;
     const seen = await fetch(`${link}/${file}`);
     expect(seen.headers.get('content-type')).toBe('image/jpeg');
-    expect(Buffer.from(await seen.arrayBuffer()).equals(bytes)).toBe(true);
+    expect([...Buffer.from(await seen.arrayBuffer()).subarray(0, 3)]).toEqual([0xff, 0xd8, 0xff]);
     expect((await fetch(`${link}/${'0'.repeat(64)}`)).status).toBe(404);
     expect((await fetch(`${server.base}/api/v1/files/${file}`)).status).toBe(401);
   });

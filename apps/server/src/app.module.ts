@@ -10,6 +10,7 @@ import { CribService } from './crib/crib.service.js';
 import { CustomersController } from './customers/customers.controller.js';
 import { Demo } from './demo/demo.js';
 import { EntriesService } from './entries/entries.service.js';
+import { FilesService } from './files/files.service.js';
 import { FilesController } from './files/files.controller.js';
 import { HealthController } from './health/health.controller.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
@@ -95,6 +96,7 @@ export class AppModule {
         StreamService,
         TabletsService,
         InstrumentsService,
+        FilesService,
         CribService,
         StoresService,
         SupplierStandIn,

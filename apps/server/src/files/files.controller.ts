@@ -9,6 +9,7 @@ import { inTransaction, poolOf } from '../database/data-source.js';
 import { personOf } from '../people/access.guard.js';
 import { StreamService } from '../stream/stream.service.js';
 import { fileType } from './file-type.js';
+import { FilesService, writtenAnew } from './files.service.js';
 
 /** A shrunk photo has some 300 kB, a clip of 20 s some 1.5 MB. */
 const LARGEST = 4_000_000;
@@ -16,19 +17,18 @@ const SHA = /^[0-9a-f]{64}$/u;
 /** Parts of a file that nobody went on sending. */
 const STALE = '2 days';
 
-/** Photos and clips, each kept once by its content, sent in parts so that a broken link does not begin anew. */
+/** Photos and clips, each kept once by the hash of what the tablet sent, photos drawn anew, sent in parts so that a broken link does not begin anew. */
 @Controller('api/v1/files')
 export class FilesController {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StreamService) private readonly stream: StreamService,
+    @Inject(FilesService) private readonly files: FilesService,
   ) {}
 
   @Get(':sha')
   async read(@Param('sha') sha: string, @Res() response: Response): Promise<void> {
-    const [row] = await this.dataSource.query<{ type: string; content: Buffer }[]>('SELECT type, content FROM file WHERE sha256 = $1', [
-      sha,
-    ]);
+    const row = await this.files.read(sha);
     if (!row) throw notFound('file');
     // What a hash names never changes.
     response.type(row.type).setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(row.content);
@@ -80,7 +80,7 @@ function checkedSha(sha: string): string {
 
 async function stateOf(on: Pick<PoolClient, 'query'>, sha: string): Promise<FileState> {
   const { rows } = await on.query(
-    `SELECT coalesce((SELECT length(content) FROM file WHERE sha256 = $1),
+    `SELECT coalesce((SELECT coalesce(sent_size, length(content)) FROM file WHERE sha256 = $1),
                      (SELECT sum(length(content)) FROM file_part WHERE sha256 = $1), 0)::int AS have,
             EXISTS (SELECT 1 FROM file WHERE sha256 = $1) AS whole`,
     [sha],
@@ -94,11 +94,14 @@ async function putTogether(client: PoolClient, sha: string, personId: string): P
   const content = Buffer.concat(rows.map((row) => row.content));
   await client.query(`DELETE FROM file_part WHERE sha256 = $1 OR kept_at < now() - interval '${STALE}'`, [sha]);
   if (createHash('sha256').update(content).digest('hex') !== sha) return undefined;
-  await client.query('INSERT INTO file (sha256, type, content, kept_by) VALUES ($1, $2, $3, $4)', [
+  const type = fileType(content);
+  const kept = type === 'image/jpeg' ? await writtenAnew(content) : content;
+  await client.query('INSERT INTO file (sha256, type, content, kept_by, sent_size) VALUES ($1, $2, $3, $4, $5)', [
     sha,
-    fileType(content),
-    content,
+    type,
+    kept,
     personId,
+    content.length,
   ]);
   return { have: content.length, whole: true };
 }

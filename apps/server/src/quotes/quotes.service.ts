@@ -20,6 +20,7 @@ import { shopDay } from '../common/shop-day.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, inTransaction, poolOf, type Statement } from '../database/data-source.js';
 import { EntriesService } from '../entries/entries.service.js';
+import { FilesService, type KeptFile } from '../files/files.service.js';
 import { digest } from '../tablets/tablets.service.js';
 
 const OF_JOB: Statement = {
@@ -48,6 +49,7 @@ export class QuotesService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(EntriesService) private readonly entries: EntriesService,
+    @Inject(FilesService) private readonly files: FilesService,
   ) {}
 
   ofJob(jobId: string): Promise<readonly QuoteView[]> {
@@ -193,13 +195,10 @@ export class QuotesService {
   }
 
   /** A picture that the quote shows, and no other; undefined when the link is right and the picture is not in it. */
-  async picture(token: string, sha: string): Promise<{ readonly type: string; readonly content: Buffer } | undefined> {
+  async picture(token: string, sha: string): Promise<KeptFile | undefined> {
     const { body } = await this.#byToken(token);
     if (!body.pictures?.some(({ file }) => file === sha)) return undefined;
-    const [file] = await this.dataSource.query<{ type: string; content: Buffer }[]>('SELECT type, content FROM file WHERE sha256 = $1', [
-      sha,
-    ]);
-    return file;
+    return this.files.read(sha);
   }
 
   async #byToken(token: string): Promise<Offer> {

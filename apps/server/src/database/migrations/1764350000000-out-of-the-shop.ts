@@ -62,7 +62,7 @@ export class OutOfTheShop1764350000000 implements MigrationInterface {
       );
       CREATE INDEX instrument_heard_at ON instrument_heard (instrument_id, heard_at);
       ALTER TABLE instrument DROP COLUMN last_n;
-      ALTER TABLE file ADD COLUMN is_anew boolean NOT NULL DEFAULT false;
+      ALTER TABLE file ADD COLUMN sent_size int;
     `);
     for (const [before, after] of MOVES) await runner.query(written(before, after));
   }
@@ -70,7 +70,7 @@ export class OutOfTheShop1764350000000 implements MigrationInterface {
   async down(runner: QueryRunner): Promise<void> {
     for (const [before, after] of MOVES.toReversed()) await runner.query(written(after, before));
     await runner.query(`
-      ALTER TABLE file DROP COLUMN is_anew;
+      ALTER TABLE file DROP COLUMN sent_size;
       ALTER TABLE instrument ADD COLUMN last_n bigint NOT NULL DEFAULT 0;
       DROP TABLE instrument_heard, stock_count, notice, tablet_person;
       ALTER TABLE person DROP COLUMN pin_digits;
