@@ -66,7 +66,14 @@ export function isRunning(folder) {
 }
 
 function psql(url, statement) {
-  return run(join(postgresBin(), 'psql'), ['-d', url, '-X', '-tA', '-c', statement], { words: 'Asking the database' });
+  const whole = new URL(url);
+  const { password } = whole;
+  // Where every user of the machine can read the arguments of a program, no password is one.
+  whole.password = '';
+  return run(join(postgresBin(), 'psql'), ['-d', whole.toString(), '-X', '-tA', '-c', statement], {
+    words: 'Asking the database',
+    env: { ...process.env, PGPASSWORD: decodeURIComponent(password) },
+  });
 }
 
 function asOwner(command, args) {

@@ -54,7 +54,9 @@ export function ensureNodeModules() {
     .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   remark('Installing node packages …');
-  run('npm', ['ci', '--no-audit', '--no-fund'], { words: 'Installing node packages' });
+  // Nothing is told to anybody about it.
+  const env = { ...process.env, SCARF_ANALYTICS: 'false', DO_NOT_TRACK: '1' };
+  run('npm', ['ci', '--no-audit', '--no-fund'], { words: 'Installing node packages', env });
   writeFileSync(stamp, wanted);
 }
 

@@ -12,6 +12,7 @@ import { Demo } from './demo/demo.js';
 import { EntriesService } from './entries/entries.service.js';
 import { FilesService } from './files/files.service.js';
 import { FilesController } from './files/files.controller.js';
+import { DiskWatch } from './health/disk-watch.js';
 import { HealthController } from './health/health.controller.js';
 import { InstrumentsController } from './instruments/instruments.controller.js';
 import { InstrumentsService } from './instruments/instruments.service.js';
@@ -87,6 +88,7 @@ export class AppModule {
         PeopleService,
         LoginLimit,
         NoticesService,
+        DiskWatch,
         SheetWork,
         SheetsService,
         ProposalsService,

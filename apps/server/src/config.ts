@@ -13,6 +13,11 @@ export interface Config {
   readonly version: string;
   /** Addresses of the proxies before it, whose word for the client's address is taken; nobody else's is. */
   readonly proxies: readonly string[];
+  /** Whose disk is watched, and the share of it that must be free before everybody is told. */
+  readonly dataFolder: string;
+  readonly diskWarnShare: number;
+  /** What the photos and clips of the shop may take, MB. */
+  readonly filesMb: number;
   /** Requests of one session in ten seconds. */
   readonly requestsPer10s: number;
 }
@@ -30,6 +35,9 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demoSheets: fileURLToPath(new URL('demo/sheets/', SERVER_ROOT)),
     version: manifest.version,
     proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
+    dataFolder: env['JUBB_HOME'] ?? '.',
+    diskWarnShare: wholeNumber(env['JUBB_DISK_WARN_PERCENT'] ?? '10', 'JUBB_DISK_WARN_PERCENT', 100) / 100,
+    filesMb: wholeNumber(env['JUBB_FILES_MB'] ?? '50000', 'JUBB_FILES_MB', 100_000_000),
     requestsPer10s: wholeNumber(env['JUBB_REQUESTS_PER_10S'] ?? '1000', 'JUBB_REQUESTS_PER_10S', 100_000_000),
   };
 }

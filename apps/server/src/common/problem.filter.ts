@@ -14,6 +14,7 @@ const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: s
   '22003': [400, 'A figure in this is larger than can be kept'],
   '23505': [409, 'This is there already'],
   '23503': [409, 'This points to something that is not there'],
+  '53100': [507, 'The disk of the server is full: nothing can be kept until there is room; what is kept can be read'],
   '57014': [503, 'This took too long; try again in a moment'],
   '57P01': [503, 'The database does not answer; try again in a moment'],
   '57P03': [503, 'The database does not answer; try again in a moment'],

@@ -1,6 +1,6 @@
 import { Controller, Get, Inject, Param, ParseUUIDPipe, Query } from '@nestjs/common';
 import { DataSource } from 'typeorm';
-import type { CustomerLine, CustomerView } from '@jubb/contract';
+import { cutText, type CustomerLine, type CustomerView } from '@jubb/contract';
 import { notFound } from '../common/problem.js';
 import { JobsService } from '../jobs/jobs.service.js';
 
@@ -40,7 +40,7 @@ export class CustomersController {
   list(@Query('find') find = ''): Promise<readonly CustomerLine[]> {
     const text = find.trim();
     if (text === '') return this.dataSource.query(LATELY);
-    return this.dataSource.query(FOUND, [`%${text.slice(0, 100).replace(/[\\%_]/gu, '\\$&')}%`]);
+    return this.dataSource.query(FOUND, [`%${cutText(text, 100).replace(/[\\%_]/gu, '\\$&')}%`]);
   }
 
   @Get(':id')

@@ -8,6 +8,8 @@ import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { inTransaction, poolOf } from '../database/data-source.js';
 import { personOf } from '../people/access.guard.js';
 import { StreamService } from '../stream/stream.service.js';
+import type { Config } from '../config.js';
+import { CONFIG } from '../tokens.js';
 import { fileType } from './file-type.js';
 import { FilesService, writtenAnew } from './files.service.js';
 
@@ -16,6 +18,8 @@ const LARGEST = 4_000_000;
 const SHA = /^[0-9a-f]{64}$/u;
 /** Parts of a file that nobody went on sending. */
 const STALE = '2 days';
+/** What half files may take of the room for files. */
+const PARTS_SHARE = 0.01;
 
 /** Photos and clips, each kept once by the hash of what the tablet sent, photos drawn anew, sent in parts so that a broken link does not begin anew. */
 @Controller('api/v1/files')
@@ -24,7 +28,19 @@ export class FilesController {
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StreamService) private readonly stream: StreamService,
     @Inject(FilesService) private readonly files: FilesService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
+
+  /** Photos leave room for the entries; and files that were begun and not ended, for photos. */
+  async #checkRoom(client: PoolClient): Promise<void> {
+    const { rows } = await client.query<{ whole: number; parts: number }>(
+      `SELECT pg_total_relation_size('file')::float8 / 1e6 AS whole, (SELECT coalesce(sum(length(content)), 0) FROM file_part)::float8 / 1e6 AS parts`,
+    );
+    const { whole, parts } = rows[0]!;
+    if (whole >= this.config.filesMb) throw tooMuch('The photos of the shop', this.config.filesMb);
+    const mostParts = Math.max(1, this.config.filesMb * PARTS_SHARE);
+    if (parts >= mostParts) throw tooMuch('Files that are half sent', Math.round(mostParts));
+  }
 
   @Get(':sha')
   async read(@Param('sha') sha: string, @Res() response: Response): Promise<void> {
@@ -64,6 +80,7 @@ export class FilesController {
         });
       const have = at + part.length;
       if (have > total) throw badInput([{ field: 'body', given: `${have} bytes`, allowed: `is more than the ${total} bytes of the file` }]);
+      if (at === 0) await this.#checkRoom(client);
       await client.query('INSERT INTO file_part (sha256, at, content) VALUES ($1, $2, $3)', [sha, at, part]);
       return have < total ? { have, whole: false } : putTogether(client, sha, personId);
     });
@@ -71,6 +88,12 @@ export class FilesController {
     if (state.whole) this.stream.tell({ type: 'file', file: sha });
     return state;
   }
+}
+
+function tooMuch(what: string, mb: number): ProblemError {
+  return new ProblemError(413, `${what} take ${mb} MB, which is all that they may`, {
+    detail: 'Ask the foreman: whoever runs the server gives them more room with JUBB_FILES_MB. Everything else goes on',
+  });
 }
 
 function checkedSha(sha: string): string {

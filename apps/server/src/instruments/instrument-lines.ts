@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { InstrumentLine, quantitiesOf, validated, type FieldProblem, type LiveLine, type TabletView, type Tool } from '@jubb/contract';
+import {
+  InstrumentLine,
+  cutText,
+  quantitiesOf,
+  validated,
+  type FieldProblem,
+  type LiveLine,
+  type TabletView,
+  type Tool,
+} from '@jubb/contract';
 import { findUnits, formatQuantity, toBase, unitsOf } from '@jubb/core';
 import { badInput } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';
@@ -126,5 +135,5 @@ function refuse(field: string, given: string, allowed: string): { readonly probl
 /** The beginning of what was sent, with what is no letter left out. */
 function shown(text: string): string {
   // eslint-disable-next-line no-control-regex -- what an instrument sends may be anything
-  return text.slice(0, MOST_SHOWN).replaceAll(/[\u0000-\u001f\ufffd]/gu, '·');
+  return cutText(text, MOST_SHOWN).replaceAll(/[\u0000-\u001f\ufffd]/gu, '·');
 }

@@ -17,6 +17,7 @@ import {
   BookInBody,
   PatchJobBody,
   PostEntries,
+  cutText,
   type AnyKeptEntry,
   type ChainView,
   type ComebackView,
@@ -44,7 +45,7 @@ export class JobsController {
   @Get()
   @Header('Content-Type', 'application/json; charset=utf-8')
   list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<string> {
-    return this.jobs.listJson(typeof find === 'string' ? find.slice(0, LONGEST_FIND) : '', before);
+    return this.jobs.listJson(typeof find === 'string' ? cutText(find, LONGEST_FIND) : '', before);
   }
 
   @Post()

@@ -1,5 +1,4 @@
-import { Controller, Get, Inject, Req } from '@nestjs/common';
-import type { TodayView } from '@jubb/contract';
+import { Controller, Get, Header, Inject, Req } from '@nestjs/common';
 import type { Request } from 'express';
 import { personOf } from '../people/access.guard.js';
 import { TodayService } from './today.service.js';
@@ -8,9 +7,10 @@ import { TodayService } from './today.service.js';
 export class TodayController {
   constructor(@Inject(TodayService) private readonly today: TodayService) {}
 
-  /** Every open job with its next act: what can be done now, and what waits for what. */
+  /** Every open job with its next act (`TodayView`): what can be done now, and what waits for what. */
   @Get()
-  view(@Req() request: Request): Promise<TodayView> {
-    return this.today.view(personOf(request));
+  @Header('Content-Type', 'application/json; charset=utf-8')
+  view(@Req() request: Request): Promise<string> {
+    return this.today.viewJson(personOf(request));
   }
 }

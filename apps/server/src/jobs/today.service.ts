@@ -7,13 +7,11 @@ import {
   ROLES,
   stageProgress,
   type AnyKeptEntry,
-  type CanDo,
   type JobState,
   type PersonView,
   type Role,
   type TodayClock,
   type TodayLine,
-  type TodayTold,
   type TodayView,
   type Tool,
 } from '@jubb/contract';
@@ -27,24 +25,31 @@ import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { HEAD_COLUMNS, HEAD_FROM, JobsService, type HeadRow } from './jobs.service.js';
 
-/** What the line of a job is made from, besides its entries. */
-type OpenRow = HeadRow & { readonly lastSeq: number; readonly sheetVersion: number };
+/** What an open job is known by: with another one of these its line is another one. */
+interface OpenRow {
+  readonly id: string;
+  readonly key: string;
+}
+type FullRow = HeadRow & { readonly lastSeq: number; readonly key: string };
 
-/** A job as its entries have it, until its number moves. */
+/** A job as its entries have it, until its key moves. */
 interface Read {
   readonly key: string;
-  readonly seq: number;
-  readonly shown: Pick<TodayLine, 'stage' | 'left' | 'openEnds' | 'last'>;
-  readonly doing: Readonly<Record<Role, CanDo>>;
-  readonly clocks: readonly TodayClock[];
+  /** Its line for each role, and the clocks that run on it, as JSON. */
+  readonly lines: Readonly<Record<Role, string>>;
+  readonly clocks: readonly string[];
   /** When a clock that runs on it ends, ms; it is read anew then. */
   readonly until: number;
 }
 
-const OPEN = `SELECT ${HEAD_COLUMNS}, j.last_seq AS "lastSeq", (SELECT s.version FROM sheet_revision s WHERE s.id = j.sheet_revision_id) AS "sheetVersion" ${HEAD_FROM}
-  WHERE j.closed_at IS NULL`;
-const ALL: Statement = { name: 'today-all', text: `${OPEN} ORDER BY j.promise, j.number` };
-const SOME: Statement = { name: 'today-some', text: `${OPEN} AND j.id = ANY ($1::uuid[])` };
+const KEY = `concat_ws('|', j.last_seq, j.version, j.sheet_revision_id, s.version, u.name, m.name, c.name)`;
+const OPEN = `${HEAD_FROM} JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.closed_at IS NULL`;
+const ALL: Statement = { name: 'today-all', text: `SELECT j.id, ${KEY} AS key ${OPEN} ORDER BY j.promise, j.number` };
+const SOME: Statement = { name: 'today-some', text: `SELECT j.id, ${KEY} AS key ${OPEN} AND j.id = ANY ($1::uuid[])` };
+const FULL: Statement = {
+  name: 'today-full',
+  text: `SELECT ${HEAD_COLUMNS}, j.last_seq AS "lastSeq", ${KEY} AS key ${OPEN} AND j.id = ANY ($1::uuid[])`,
+};
 const ENTRIES: Statement = {
   name: 'today-entries',
   text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ANY ($1::uuid[]) ORDER BY job_id, seq`,
@@ -63,6 +68,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
   readonly told = new Subject<Readonly<Record<Role, string>>>();
   readonly #log = new Logger('today');
   readonly #read = new Map<string, Read>();
+  #mark = '';
   readonly #changed = new Set<string>();
   /** One reads at a time: what another waits for is mostly read then. */
   #turn: Promise<unknown> = Promise.resolve();
@@ -82,21 +88,19 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
     stream.missed.subscribe(() => this.#changed.clear());
   }
 
-  async view(person: PersonView): Promise<TodayView> {
-    const { role } = person;
-    const [heads, around, owed, notices] = await Promise.all([
+  /** `TodayView` as JSON, put together from the lines that are known. */
+  async viewJson(person: PersonView): Promise<string> {
+    const [open, around, owed, notices] = await Promise.all([
       ask<OpenRow>(poolOf(this.dataSource), ALL),
       this.#around(),
       this.jobs.owedSoon(),
       this.notices.of(person),
     ]);
-    const read = await this.#readAll(heads, around);
-    const open = new Set(heads.map(({ id }) => id));
-    for (const id of this.#read.keys()) if (!open.has(id)) this.#read.delete(id);
+    const read = await this.#readAll(open, around);
+    const ids = new Set(open.map(({ id }) => id));
+    for (const id of this.#read.keys()) if (!ids.has(id)) this.#read.delete(id);
     const { tools, today } = around;
-    return {
-      lines: heads.map((head, index) => lineOf(head, read[index]!, role)),
-      clocks: read.flatMap(({ clocks }) => clocks),
+    const rest: Omit<TodayView, 'lines' | 'clocks'> = {
       owed: owed.lines,
       owedMore: owed.more,
       crib: tools
@@ -104,6 +108,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
         .map((tool) => ({ tag: tool.tag, name: tool.name, due: tool.calibrationDue ?? '' })),
       notices,
     };
+    return `{${listsOf(read, person.role)},${JSON.stringify(rest).slice(1)}`;
   }
 
   onApplicationBootstrap(): void {
@@ -134,53 +139,53 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
 
   async #tellChanged(): Promise<void> {
     const ids = [...this.#changed];
-    const [heads, around] = await Promise.all([ask<OpenRow>(poolOf(this.dataSource), SOME, ids), this.#around()]);
+    const [open, around] = await Promise.all([ask<OpenRow>(poolOf(this.dataSource), SOME, ids), this.#around()]);
     for (const id of ids) this.#changed.delete(id);
-    const read = await this.#readAll(heads, around);
-    const open = new Set(heads.map(({ id }) => id));
-    const gone = ids.filter((id) => !open.has(id));
-    const clocks = read.flatMap((one) => one.clocks);
-    const forRole = (role: Role): string => {
-      const told: TodayTold = { type: 'today', lines: heads.map((head, index) => lineOf(head, read[index]!, role)), clocks, gone };
-      return JSON.stringify(told);
-    };
+    const read = await this.#readAll(open, around);
+    const still = new Set(open.map(({ id }) => id));
+    const gone = JSON.stringify(ids.filter((id) => !still.has(id)));
+    // A `TodayTold`.
+    const forRole = (role: Role): string => `{"type":"today",${listsOf(read, role)},"gone":${gone}}`;
     this.told.next(Object.fromEntries(ROLES.map((role) => [role, forRole(role)])) as Record<Role, string>);
   }
 
   async #around(): Promise<Around> {
     const [tools, people, { today }] = await Promise.all([this.jobs.tools(), this.jobs.people(), shopDay(this.dataSource)]);
-    return { tools, today, names: new Map(people.map(({ id, name }) => [id, name])) };
+    const inDate = tools.filter((tool) => tool.calibrationDue === null || tool.calibrationDue >= today);
+    const usable = [...new Set(inDate.map(({ kind }) => kind))].toSorted().join();
+    return { tools, today, names: new Map(people.map(({ id, name }) => [id, name])), mark: `${today}|${usable}` };
   }
 
   /** The jobs as they are now, in the order given. */
-  #readAll(heads: readonly OpenRow[], around: Around): Promise<readonly Read[]> {
-    const turn = this.#turn.then(() => this.#inTurn(heads, around));
+  #readAll(open: readonly OpenRow[], around: Around): Promise<readonly Read[]> {
+    const turn = this.#turn.then(() => this.#inTurn(open, around));
     this.#turn = turn.catch(() => undefined);
     return turn;
   }
 
-  async #inTurn(heads: readonly OpenRow[], around: Around): Promise<readonly Read[]> {
+  async #inTurn(open: readonly OpenRow[], around: Around): Promise<readonly Read[]> {
+    // The day, or what the crib has in date, changes all of them.
+    if (this.#mark !== around.mark) this.#read.clear();
+    this.#mark = around.mark;
     const now = Date.now();
-    const usable = usableKinds(around);
     const read = new Map<string, Read>();
-    for (const head of heads) {
-      const known = this.#read.get(head.id);
-      if (known && known.key === keyOf(head, around.today, usable) && known.until > now) read.set(head.id, known);
+    const old: string[] = [];
+    for (const { id, key } of open) {
+      const known = this.#read.get(id);
+      if (known && known.key === key && known.until > now) read.set(id, known);
+      else old.push(id);
     }
-    const old = heads.filter(({ id }) => !read.has(id));
     let since = performance.now();
     for (let at = 0; at < old.length; at += JOBS_AT_ONCE) {
       const some = old.slice(at, at + JOBS_AT_ONCE);
-      const entries = await ask<AnyKeptEntry>(
-        poolOf(this.dataSource),
-        ENTRIES,
-        some.map(({ id }) => id),
-      );
+      const [heads, entries] = await Promise.all([
+        ask<FullRow>(poolOf(this.dataSource), FULL, some),
+        ask<AnyKeptEntry>(poolOf(this.dataSource), ENTRIES, some),
+      ]);
       const byJob = grouped(entries);
-      for (const head of some) {
+      for (const head of heads) {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
-        const state = jobState(file, byJob.get(head.id) ?? []);
-        const one = readOf(head, state, around, keyOf(head, around.today, usable));
+        const one = readOf(head, jobState(file, byJob.get(head.id) ?? []), around);
         read.set(head.id, one);
         this.#read.set(head.id, one);
         if (performance.now() - since < SLICE_MS) continue;
@@ -188,7 +193,8 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
         since = performance.now();
       }
     }
-    return heads.map(({ id }) => read.get(id)!);
+    // One that was closed a moment ago is not there any more.
+    return open.flatMap(({ id }) => read.get(id) ?? []);
   }
 }
 
@@ -196,17 +202,13 @@ interface Around {
   readonly tools: readonly Tool[];
   readonly today: string;
   readonly names: ReadonlyMap<string, string>;
+  /** The day, and the kinds of tool of which one is in date. */
+  readonly mark: string;
 }
 
-/** The kinds of tool of which one is in date. */
-function usableKinds({ tools, today }: Around): string {
-  const inDate = tools.filter((tool) => tool.calibrationDue === null || tool.calibrationDue >= today);
-  return [...new Set(inDate.map(({ kind }) => kind))].toSorted().join();
-}
-
-/** Everything that the doing of a job hangs on. */
-function keyOf({ lastSeq, sheetRevisionId, sheetVersion, scope, hold }: OpenRow, today: string, usable: string): string {
-  return JSON.stringify([lastSeq, sheetRevisionId, sheetVersion, scope, hold, today, usable]);
+/** Lines and clocks as fields of a JSON object. */
+function listsOf(read: readonly Read[], role: Role): string {
+  return `"lines":[${read.map(({ lines }) => lines[role]).join(',')}],"clocks":[${read.flatMap(({ clocks }) => clocks).join(',')}]`;
 }
 
 function grouped(entries: readonly AnyKeptEntry[]): ReadonlyMap<string, readonly AnyKeptEntry[]> {
@@ -219,9 +221,8 @@ function grouped(entries: readonly AnyKeptEntry[]): ReadonlyMap<string, readonly
   return map;
 }
 
-function readOf(head: OpenRow, state: JobState, around: Around, key: string): Read {
+function readOf(head: FullRow, state: JobState, { tools, today, names }: Around): Read {
   const now = new Date().toISOString();
-  const { tools, today, names } = around;
   const clocks = state.clocks.map((clock): TodayClock => {
     const then = heldBy(state, clock);
     const { entryId, what, until } = clock;
@@ -235,34 +236,26 @@ function readOf(head: OpenRow, state: JobState, around: Around, key: string): Re
     };
   });
   const last = state.live.at(-1);
-  const doing = (role: Role): CanDo => canDo(state, { hold: head.hold, tools, role, now, today });
-  return {
-    key,
-    seq: head.lastSeq,
-    shown: {
-      stage: state.stage,
-      left: stageProgress(state, state.stage).left,
-      openEnds: state.openEnds.map(({ what, place }) => [what, place].filter(Boolean).join(', ')),
-      last: last ? { personId: last.personId, name: names.get(last.personId) ?? '', at: last.takenAt } : null,
-    },
-    doing: Object.fromEntries(ROLES.map((role) => [role, doing(role)])) as Record<Role, CanDo>,
-    clocks,
-    until: Math.min(...clocks.map(({ until }) => Date.parse(until)).filter((until) => until > Date.parse(now))),
-  };
-}
-
-function lineOf(head: OpenRow, { seq, shown, doing }: Read, role: Role): TodayLine {
-  return {
+  const line = (role: Role): TodayLine => ({
     jobId: head.id,
     number: head.number,
-    seq,
+    seq: head.lastSeq,
     version: head.version,
     unit: head.unit.name,
     machine: head.machine.name,
     customer: head.customer.name,
     hold: head.hold,
     promise: new Date(head.promise).toISOString(),
-    ...shown,
-    ...doing[role],
+    stage: state.stage,
+    left: stageProgress(state, state.stage).left,
+    openEnds: state.openEnds.map(({ what, place }) => [what, place].filter(Boolean).join(', ')),
+    last: last ? { personId: last.personId, name: names.get(last.personId) ?? '', at: last.takenAt } : null,
+    ...canDo(state, { hold: head.hold, tools, role, now, today }),
+  });
+  return {
+    key: head.key,
+    lines: Object.fromEntries(ROLES.map((role) => [role, JSON.stringify(line(role))])) as Record<Role, string>,
+    clocks: clocks.map((clock) => JSON.stringify(clock)),
+    until: Math.min(...clocks.map(({ until }) => Date.parse(until)).filter((until) => until > Date.parse(now))),
   };
 }

@@ -1,4 +1,5 @@
 import { Controller, Get, Inject, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
+import { cutText } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';
@@ -23,11 +24,11 @@ export class PapersController {
     const content: unknown = request.body;
     // The head tells what it is; the type that was sent with it is only a claim.
     if (!Buffer.isBuffer(content) || content.subarray(0, PDF_HEAD.length).toString('latin1') !== PDF_HEAD)
-      throw badInput([{ field: 'body', given: name.slice(0, LONGEST_NAME), allowed: 'is not a PDF file' }]);
+      throw badInput([{ field: 'body', given: cutText(name, LONGEST_NAME), allowed: 'is not a PDF file' }]);
     const [row] = await this.dataSource.query<{ id: string }[]>(
       `INSERT INTO paper (name, content, kept_by) VALUES ($1, $2, $3)
        ON CONFLICT (sha256) DO UPDATE SET name = paper.name RETURNING id`,
-      [name.slice(0, LONGEST_NAME), content, personOf(request).id],
+      [cutText(name, LONGEST_NAME), content, personOf(request).id],
     );
     return { id: row?.id ?? '' };
   }

@@ -1,4 +1,5 @@
 import { Inject, Injectable } from '@nestjs/common';
+import { cutText } from '@jubb/contract';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
@@ -49,7 +50,7 @@ export class LoginLimit {
 
   /** `whom` is meant: a log-in name however it is typed, a person's id, or the place that tries links. */
   async begin(proof: Proof, whom: string): Promise<{ succeeded(): Promise<void> }> {
-    const key = `${proof}:${whom.normalize('NFKC').trim().toLowerCase().slice(0, 60)}`;
+    const key = `${proof}:${cutText(whom.normalize('NFKC').trim().toLowerCase(), 60)}`;
     const { consumedPoints } = await this.#tries.penalty(key, 1);
     const over = consumedPoints - FREE[proof];
     if (over >= 0) {

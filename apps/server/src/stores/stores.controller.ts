@@ -4,6 +4,7 @@ import {
   SettleCountBody,
   StockChangeBody,
   StockItemBody,
+  cutText,
   type JobPartsView,
   type ShimLine,
   type StockView,
@@ -24,7 +25,7 @@ export class StoresController {
   @Get('stock')
   @Header('Content-Type', 'application/json; charset=utf-8')
   list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
-    return this.stores.listJson(textOf(find).slice(0, LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
+    return this.stores.listJson(cutText(textOf(find), LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
   }
 
   /** All shims, the thinnest first: what a pack is picked from. */

@@ -1,5 +1,6 @@
 import {
   baseOf,
+  cutText,
   entryWords,
   find,
   isKind,
@@ -65,7 +66,7 @@ export function findingsOf({ live, sheet }: JobState): readonly QuoteFinding[] {
     }
     if (entry.kind === 'worked') {
       const verdict = verdictOf(entry);
-      const words = entryWords(entry, sheet).slice(0, 300);
+      const words = cutText(entryWords(entry, sheet), 300);
       return verdict && verdict !== 'in' ? [{ words, verdict }] : [];
     }
     if (entry.kind !== 'look') return [];
@@ -96,7 +97,7 @@ export function plannedOption(
   }));
   const offered = (sheet.whileOpen ?? []).map(({ work, why, comeBack }): TypedLine => ({
     sort: 'labour',
-    what: `While it is open: ${work}. ${why}${comeBack === undefined ? '' : ` To come back for it takes ${comeBack}.`}`.slice(0, 300),
+    what: cutText(`While it is open: ${work}. ${why}${comeBack === undefined ? '' : ` To come back for it takes ${comeBack}.`}`, 300),
     quantity: comeBack === undefined ? '0.5' : String(Math.max(0.25, Math.round((baseOf(comeBack, 'time') / 3600) * 0.25 * 4) / 4)),
     unit: amountText(hourlyMinor),
     optional: true,
@@ -131,7 +132,7 @@ export function askedAgain({ body }: QuoteView, risen: readonly Risen[], validUn
 export function picturesOf({ live }: JobState): readonly QuotePicture[] {
   return live.filter(isKind('photo')).map(({ payload: { file, words, width, height } }) => ({
     file,
-    words: (words?.trim() || 'As it was found').slice(0, 200),
+    words: cutText(words?.trim() || 'As it was found', 200),
     width,
     height,
   }));

@@ -46,6 +46,7 @@ export * from './quote.js';
 export * from './who-may.js';
 export * from './now.js';
 export * from './today.js';
+export * from '../cut.js';
 export * from './waits.js';
 export * from './reading-line.js';
 export * from './words.js';

@@ -1,3 +1,4 @@
+import { cutText } from '../cut.js';
 import { parseThread } from '@jubb/core';
 
 /** A line of the strip ledger as it was typed, taken apart. */
@@ -49,7 +50,7 @@ const THREADED =
  * Undefined when nothing is named or the count is not from 1 to 1000: a line is never guessed.
  */
 export function readLedgerLine(text: string): LedgerLine | undefined {
-  const given = text.trim().slice(0, LONGEST);
+  const given = cutText(text.trim(), LONGEST);
   const counted = /^(\d{1,5})\s*(?:[x×]\s+|[x×](?=[^\d\s])|\s+|,\s*)(?!mm\b|in\b|o['’]?clock)(.+)$/isu.exec(given);
   const count = counted ? Number(counted[1]) : 1;
   if (count < 1 || count > MOST) return undefined;

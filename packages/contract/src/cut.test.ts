@@ -1,0 +1,13 @@
+import { expect, test } from '@jest/globals';
+import { cutText } from './cut.js';
+
+test.each([
+  ['ring', 10, 'ring'],
+  ['ring', 2, 'ri'],
+  ['a🔩b', 2, 'a'],
+  ['a🔩b', 3, 'a🔩'],
+  ['🔩🔩', 1, ''],
+])('%j cut to %d ends with a whole character', (text, most, cut) => {
+  expect(cutText(text, most)).toBe(cut);
+  expect(cutText(text, most).isWellFormed()).toBe(true);
+});
