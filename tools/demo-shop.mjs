@@ -36,8 +36,8 @@ export async function logIn(base, login) {
   };
 }
 
-/** A page that somebody has open: each event that it hears is handed on. */
-export async function openPage(base, login, hear) {
+/** A page that somebody has open: each event that it hears is handed on, and that its link is gone. */
+export async function openPage(base, login, hear, onEnd = () => undefined) {
   const { headers } = await enter(base, login);
   let bytes = 0;
   let rest = '';
@@ -53,8 +53,9 @@ export async function openPage(base, login, hear) {
       }
     });
     response.on('error', () => undefined);
+    response.on('close', onEnd);
   });
-  asked.on('error', () => undefined);
+  asked.on('error', onEnd);
   asked.end();
   return { bytes: () => bytes, close: () => asked.destroy() };
 }

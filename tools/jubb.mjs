@@ -3,8 +3,8 @@ import { Stop, remark, say } from './say.mjs';
 const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
 ./jubb stop              stop what start started
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [soak|stores|shims|load] measure, as ratios, in a table and as JSON; soak: a hundred tablets, the server killed again
-                         and again; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs
+./jubb bench [soak|stores|shims|load] measure, as ratios, in a table and as JSON; soak: ten minutes of tablets, the servers and the
+                         database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs
 ./jubb shots [folder]    make docs/screenshots anew from the demo
 ./jubb instrument TAG --of '34.98 mm' [--lines N] [--seed N] [--fault NAME]
                          a stand-in of that instrument sends to the running server
