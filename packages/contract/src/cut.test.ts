@@ -9,5 +9,6 @@ test.each([
   ['🔩🔩', 1, ''],
 ])('%j cut to %d ends with a whole character', (text, most, cut) => {
   expect(cutText(text, most)).toBe(cut);
-  expect(cutText(text, most).isWellFormed()).toBe(true);
+  // In a pattern of characters only a half one is found.
+  expect(cutText(text, most)).not.toMatch(/[\uD800-\uDFFF]/u);
 });

@@ -55,7 +55,7 @@ export class LoginLimit {
     const over = consumedPoints - FREE[proof];
     if (over >= 0) {
       await this.#wait(proof, key, Math.min(LONGEST_WAIT_S, FIRST_WAIT_S * 2 ** Math.min(over, 20)));
-      if (proof !== 'link') await this.#tell(proof, whom, consumedPoints - 1);
+      if (proof !== 'link') await this.#tell(proof, whom, consumedPoints);
     }
     return {
       succeeded: async () => {
@@ -65,7 +65,7 @@ export class LoginLimit {
   }
 
   /** Whoever it is that is tried has to know, and the foreman. */
-  async #tell(proof: 'password' | 'pin', whom: string, wrong: number): Promise<void> {
+  async #tell(proof: 'password' | 'pin', whom: string, tries: number): Promise<void> {
     const [person] = await this.dataSource.query<{ id: string; name: string }[]>(
       `SELECT id, name FROM person WHERE ${proof === 'pin' ? 'id::text' : 'login'} = $1`,
       [whom.trim().toLowerCase()],
@@ -73,7 +73,7 @@ export class LoginLimit {
     if (!person) return;
     await this.notices.tell(
       `tries:${proof}:${person.id}`,
-      `${wrong} wrong tries at the ${proof === 'pin' ? 'PIN' : 'password'} of ${person.name} in a row. If that was not ${person.name}, it is to be changed.`,
+      `${tries} tries at the ${proof === 'pin' ? 'PIN' : 'password'} of ${person.name} in a row, and none was right. If that was not ${person.name}, it is to be changed.`,
       person.id,
     );
   }

@@ -3,7 +3,7 @@ import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { call } from '../api/client.ts';
 import { refresh, useSession, useToday } from '../api/queries.ts';
-import { clockWords, dayWords, promiseWords } from '../kit/days.ts';
+import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
 
@@ -61,7 +61,7 @@ export function Today(): ReactElement {
               <tbody>
                 {today.owed.map((line) => (
                   <tr key={line.entryId}>
-                    <td className="fig fs-5">
+                    <td className="fig fs-5 text-nowrap">
                       <Link to={`/jobs/${line.jobId}`}>{line.jobNumber}</Link>
                     </td>
                     <td>
@@ -87,7 +87,7 @@ export function Today(): ReactElement {
             <tbody>
               {today.crib.map((tool) => (
                 <tr key={tool.tag}>
-                  <td className="fig fs-5">{tool.tag}</td>
+                  <td className="fig fs-5 text-nowrap">{tool.tag}</td>
                   <td>
                     {tool.name}, check was due {dayWords(tool.due)}
                   </td>
@@ -112,7 +112,7 @@ function Notices({ notices }: { readonly notices: readonly NoticeView[] }): Reac
   return (
     <section aria-label="To know">
       {notices.map(({ id, words, at }) => (
-        <Care key={id} title={dayWords(at)}>
+        <Care key={id} title={timeWords(at)}>
           {words}{' '}
           <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => putAway(id)}>
             Seen, put it away
@@ -173,7 +173,7 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
           .toSorted((a, b) => a.promise.localeCompare(b.promise))
           .map((line) => (
             <tr key={line.jobId}>
-              <td className="fig fs-5">{line.number}</td>
+              <td className="fig fs-5 text-nowrap">{line.number}</td>
               <td>{line.unit}</td>
               <td className={`fig fs-5 text-end ${isPast(line.promise) ? 'v-out' : ''}`}>{promiseWords(line.promise)}</td>
             </tr>

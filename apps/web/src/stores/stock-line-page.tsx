@@ -81,7 +81,7 @@ function Counts({ line }: { readonly line: StockView }): ReactElement | null {
   const settle = (id: string, take: boolean): void =>
     void send(() => call('POST', `/stock/counts/${id}/settle`, { take })).then(refreshStores);
   return (
-    <section className="mb-3" aria-label="Counted, to be signed">
+    <section className="mt-3 mb-3" aria-label="Counted, to be signed">
       {line.counts.map(({ id, quantity, person, words, takenAt }) => (
         <Care key={id} title={`${person} counted ${pieces(quantity, line)}`}>
           {dayWords(takenAt)}
