@@ -3,8 +3,9 @@ import { Stop, remark, say } from './say.mjs';
 const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
 ./jubb stop              stop what start started
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [soak|stores|shims|load] measure, as ratios, in a table and as JSON; soak: ten minutes of tablets, the servers and the
-                         database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs
+./jubb bench [soak|stores|shims|load|hard] measure, as ratios, in a table and as JSON; soak: ten minutes of tablets, the servers and the
+                         database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs;
+                         hard: the worst requests, fifty thousand of them, a minute of guessing
 ./jubb shots [folder]    make docs/screenshots anew from the demo
 ./jubb instrument TAG --of '34.98 mm' [--lines N] [--seed N] [--fault NAME]
                          a stand-in of that instrument sends to the running server
@@ -22,6 +23,7 @@ const COMMANDS = {
     if (what === 'soak') return (await import('./soak.mjs')).benchSoak();
     if (what === 'stores') return (await import('./bench-stores.mjs')).benchStores();
     if (what === 'shims') return (await import('./bench-shims.mjs')).benchShims();
+    if (what === 'hard') return (await import('./bench-hard.mjs')).benchHard();
     if (what === 'load') return (await import('./bench-load.mjs')).benchLoad();
     return (await import('./bench.mjs')).bench();
   },

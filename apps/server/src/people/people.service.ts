@@ -40,7 +40,7 @@ export class PeopleService {
     ]);
     const right = await verify(person?.pinHash ?? (await this.#decoy), pin);
     if (!person || !right || person.pinDigits < pinDigits) {
-      const none = person && (!person.pinHash || (right && person.pinDigits < pinDigits));
+      const none = person && (!person.pinHash || person.pinDigits < pinDigits);
       const allowed = none
         ? `is not set yet: log in with the password, then set one of ${pinDigits} digits`
         : 'is not the PIN of this person';

@@ -233,12 +233,12 @@ export class SheetsService {
 
   /** Keeps what an editor made of a draft, if nobody else did since `version`. */
   async saveDraft(id: string, version: number, file: object, personId: string): Promise<{ version: number }> {
+    checkDraftShape(file, (await this.#revision(id)).key);
     const [mark, issues] = await Promise.all([this.work.run('mark', file as SheetFile), this.work.run('issues', file as SheetFile)]);
     const saved = await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'changed');
       if (draft.version !== version)
         throw new ProblemError(409, 'Somebody changed this draft while you were typing', { current: await this.one(id) });
-      checkDraftShape(file, draft.key);
       // One that a job goes by stays whole.
       if (issues.length > 0 && (await isPinned(manager, id))) throw badInput(fieldProblems(issues));
       await saveDraft(manager, draft, { file: file as SheetFile, mark, yaml: draft.yaml }, personId);
