@@ -192,7 +192,8 @@ describe('no request holds up the others', () => {
     ['a YAML of one name thirty thousand times', () => oswin.call('POST', '/sheets/import', { text: 'k: v\n'.repeat(30_000) }), 400],
     ['a sheet file of a hundred sheets', () => oswin.call('POST', '/sheets/import', { text: JSON.stringify(manyfold(100)) }), 400],
     ['a draft of twenty sheets', async () => saved(manyfold(20)), 200],
-    ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), 413],
+    ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), 400],
+    ['a YAML that takes minutes', () => oswin.call('POST', '/sheets/import', { text: anchors(40_000) }), 413],
     [
       'an answer to a quote of two thousand lines left out',
       () => nobody.call('POST', '/offers/none/answer', { answer: 'yes', without: Array.from({ length: 2000 }, (_, at) => at) }),

@@ -14,7 +14,7 @@ const LIMITS: readonly (readonly [RegExp, string])[] = [
 /** No object of the wire has more fields, no list more lines, and nothing is nested deeper: what is checked afterwards is small. */
 const MOST = { fields: 300, lines: 2000, deep: 30, values: 60_000 };
 /** A table of a sheet takes a whole spreadsheet. */
-const MOST_OF_SHEET = { ...MOST, lines: 20_000, values: 300_000 };
+const MOST_OF_SHEET = { ...MOST, lines: 20_000, values: 100_000 };
 
 /** JSON of a size that whoever sends it may send; the session is known by then. */
 export function readJson(): RequestHandler {
