@@ -130,6 +130,7 @@ const fields = (count: number): Record<string, number> =>
   Object.fromEntries(Array.from({ length: count }, (_, index) => [`k${index}`, index]));
 const nested = (deep: number): string => `${'{"a":'.repeat(deep)}1${'}'.repeat(deep)}`;
 
+const names = (count: number): string => Array.from({ length: count }, (_, at) => `k${at}: v`).join('\n');
 const anchors = (count: number): string =>
   `a:\n${Array.from({ length: count }, (_, at) => `  - {k${at}: &a${at} [1, 2, 3], b: *a${at}}`).join('\n')}`;
 /** The sheet with each of its lines so many times. */
@@ -193,7 +194,7 @@ describe('no request holds up the others', () => {
     ['a sheet file of a hundred sheets', () => oswin.call('POST', '/sheets/import', { text: JSON.stringify(manyfold(100)) }), 400],
     ['a draft of twenty sheets', async () => saved(manyfold(20)), 200],
     ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), 400],
-    ['a YAML that takes minutes', () => oswin.call('POST', '/sheets/import', { text: anchors(40_000) }), 413],
+    ['a YAML of a hundred thousand names', () => oswin.call('POST', '/sheets/import', { text: names(100_000) }), 400],
     [
       'an answer to a quote of two thousand lines left out',
       () => nobody.call('POST', '/offers/none/answer', { answer: 'yes', without: Array.from({ length: 2000 }, (_, at) => at) }),
@@ -211,4 +212,21 @@ describe('no request holds up the others', () => {
     },
     60_000,
   );
+});
+
+test('a sheet that takes longer to read than it may is given up, and nothing of it is kept', async () => {
+  // No time at all: then every sheet takes longer.
+  const hasty = await startServer(database.url, { env: { JUBB_SHEET_SECONDS: '0' } });
+  try {
+    const client = await Client.as(hasty.base, 'oswin');
+    const text = JSON.stringify({ ...hub, key: 'hasty' });
+    expect(await client.call('POST', '/sheets/import', { text })).toMatchObject({
+      status: 413,
+      body: { title: 'This sheet is too much to read' },
+    });
+    expect((await client.get<SheetLine[]>('/sheets')).some(({ key }) => key === 'hasty')).toBe(false);
+    expect((await client.call('GET', '/today')).status).toBe(200);
+  } finally {
+    await hasty.stop();
+  }
 });

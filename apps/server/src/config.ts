@@ -16,6 +16,8 @@ export interface Config {
   /** Whose disk is watched, and the share of it that must be free before everybody is told. */
   readonly dataFolder: string;
   readonly diskWarnShare: number;
+  /** A sheet that takes longer to read is given up, s. */
+  readonly sheetSeconds: number;
   /** What the photos and clips of the shop may take, MB. */
   readonly filesMb: number;
   /** Requests of one session in ten seconds. */
@@ -37,6 +39,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
     dataFolder: env['JUBB_HOME'] ?? '.',
     diskWarnShare: wholeNumber(env['JUBB_DISK_WARN_PERCENT'] ?? '10', 'JUBB_DISK_WARN_PERCENT', 100) / 100,
+    sheetSeconds: wholeNumber(env['JUBB_SHEET_SECONDS'] ?? '10', 'JUBB_SHEET_SECONDS', 3600),
     filesMb: wholeNumber(env['JUBB_FILES_MB'] ?? '50000', 'JUBB_FILES_MB', 100_000_000),
     requestsPer10s: wholeNumber(env['JUBB_REQUESTS_PER_10S'] ?? '1000', 'JUBB_REQUESTS_PER_10S', 100_000_000),
   };

@@ -1,10 +1,10 @@
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import { ProblemError } from '../common/problem.js';
+import type { Config } from '../config.js';
+import { CONFIG } from '../tokens.js';
 import type { SheetTask, SheetTasks } from './sheet-worker.js';
 
-/** No sheet that a bench can use takes longer. */
-const LONGEST_MS = 10_000;
 const MOST_WAITING = 50;
 /** A thread that nobody needs for so long is let go, ms. */
 const IDLE_MS = 60_000;
@@ -21,15 +21,17 @@ export class SheetWork implements OnApplicationShutdown {
     resourceLimits: { maxOldGenerationSizeMb: 512 },
   });
 
+  constructor(@Inject(CONFIG) private readonly config: Config) {}
+
   async run<N extends keyof SheetTasks>(name: N, ...given: Parameters<SheetTasks[N]>): Promise<ReturnType<SheetTasks[N]>> {
     const task: SheetTask = { name, given };
     try {
-      return (await this.#pool.run(task, { signal: AbortSignal.timeout(LONGEST_MS) })) as ReturnType<SheetTasks[N]>;
+      return (await this.#pool.run(task, { signal: AbortSignal.timeout(this.config.sheetSeconds * 1000) })) as ReturnType<SheetTasks[N]>;
     } catch (error) {
       const { name: kind, code, message } = error as { name?: string; code?: string; message?: string };
       if (kind === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new ProblemError(413, 'This sheet is too much to read', {
-          detail: `After ${LONGEST_MS / 1000} seconds it was given up; nothing of it is kept`,
+          detail: `After ${this.config.sheetSeconds} seconds it was given up; nothing of it is kept`,
         });
       if (message?.includes('queue')) throw new ProblemError(503, 'Many sheets are being read; try again in a moment');
       throw error;

@@ -11,6 +11,7 @@ import {
   visit,
   type Node,
   type Pair,
+  type YAMLMap,
 } from 'yaml';
 import type { SheetFile } from './file.js';
 import { inOrder } from './in-order.js';
@@ -29,7 +30,8 @@ export function readYaml(text: string): PlainRead {
     ok: false,
     issue: { path: '', line: Math.max(1, counter.linePos(offset).line), message },
   });
-  const doc = parseDocument(text, { lineCounter: counter, schema: 'core', version: '1.2', uniqueKeys: true, prettyErrors: false });
+  // Whether a name stands twice is looked at below: the package holds each name against every other.
+  const doc = parseDocument(text, { lineCounter: counter, schema: 'core', version: '1.2', uniqueKeys: false, prettyErrors: false });
   // What YAML only warns of, an unknown tag say, would be read as something else than was meant.
   const [error] = [...doc.errors, ...doc.warnings];
   if (error) return refuse(error.pos[0], `is not YAML here (${error.message.split('\n')[0] ?? ''})`);
@@ -38,6 +40,7 @@ export function readYaml(text: string): PlainRead {
     const offset = isNode(node) ? (node.range?.[0] ?? 0) : 0;
     if (isAlias(node)) trouble = { offset, message: `"*${node.source}" points to another place; write it out instead` };
     else if (path.length > 2 * DEEPEST) trouble = { offset, message: 'goes too deep for a sheet' };
+    else if (isMap(node)) trouble = twice(node);
     return trouble ? visit.BREAK : undefined;
   });
   if (trouble) return refuse(trouble.offset, trouble.message);
@@ -51,12 +54,24 @@ export function readYaml(text: string): PlainRead {
   };
 }
 
+/** The first name that stands in a map for the second time; each is looked at once. */
+function twice({ items }: YAMLMap): { readonly offset: number; readonly message: string } | undefined {
+  const seen = new Set<unknown>();
+  for (const { key } of items) {
+    const name = isScalar(key) ? String(key.value) : undefined;
+    if (name === undefined) continue;
+    if (seen.has(name)) return { offset: (isNode(key) ? key.range?.[0] : 0) ?? 0, message: `is not YAML here ("${name}" stands twice)` };
+    seen.add(name);
+  }
+  return undefined;
+}
+
 /**
  * A sheet as YAML. With the text it once came from, its comments, order and blank lines are kept
  * wherever the line they belong to is still there.
  */
 export function writeYaml(sheet: SheetFile, before?: string): string {
-  const doc = before === undefined ? undefined : parseDocument(before, { schema: 'core', version: '1.2' });
+  const doc = before === undefined ? undefined : parseDocument(before, { schema: 'core', version: '1.2', uniqueKeys: false });
   if (!doc || doc.errors.length > 0 || !isMap(doc.contents)) return readable(new Document(inOrder(sheet), WRITE)).toString(WRITE);
   return merged(doc as Document, inOrder(sheet)).toString(WRITE);
 }
