@@ -100,6 +100,8 @@ export function todayTold(told: TodayTold): void {
 /** Entries of a job that this page does not have yet, and only those; the whole job where more than its entries changed. */
 export async function entriesTold(jobId: string, seq: number): Promise<void> {
   const known = queryClient.getQueryData<JobView>(jobKey(jobId))?.entries;
+  // A first answer that is under way may be from before.
+  if (!known && queryClient.isFetching({ queryKey: jobKey(jobId) }) > 0) return refresh({ queryKey: jobKey(jobId) });
   if (!known || known.length >= seq) return;
   const from = firstMissing(known);
   try {
