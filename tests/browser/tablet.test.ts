@@ -329,7 +329,7 @@ describe('nothing is lost', () => {
     await arrives(entries, (one) => one.kind === 'note' && one.payload.text === 'no room for this');
   });
 
-  test('a clock that is a day fast is named, and its entries are kept all the same', async () => {
+  test('a clock that is a day fast is named and set right, and its entries are kept all the same', async () => {
     const { id } = await api.booked((await api.sheetKeyed(HUB)).revisionId);
     const hand = await Hand.at(shop.screen.browser, shop.server.base, '/crib');
     await hand.page.evaluateOnNewDocument(() => {
@@ -348,6 +348,17 @@ describe('nothing is lost', () => {
       async () => (await api.get<JobView>(`/jobs/${id}`)).entries,
       (one) => one.kind === 'note',
     );
+    // Told how far it is off, the tablet sets it right from then on, after a new start without a link, too.
+    await hand.go(`/bench/${id}`);
+    await hand.page.waitForSelector('.bench h1');
+    await hand.press('Escape', 'n');
+    await hand.fill('What should be remembered', 'by a clock set right');
+    await hand.press('Enter');
+    const right = await arrives(
+      async () => (await api.get<JobView>(`/jobs/${id}`)).entries,
+      (one) => one.kind === 'note' && one.payload.text === 'by a clock set right',
+    );
+    expect(Math.abs(Date.parse(right.keptAt) - Date.parse(right.takenAt))).toBeLessThan(60_000);
   });
 
   test('an entry whose id another has already stays under its own, shown, and can be let go; so can one that a closed job refuses', async () => {

@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type SpawnSyncReturns } from 'node:child_process';
-import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -103,6 +103,33 @@ describe('the one command', () => {
     expect(existsSync(`/proc/${server}`)).toBe(false);
     expect(jubb(['start'], { JUBB_PORT: port }).status).toBe(0);
     expect(readFileSync(join(home, 'server.log'), 'utf8').startsWith(log)).toBe(true);
+    jubb(['stop']);
+  });
+
+  test('no password stands where every user of the machine reads what programs were called with', async () => {
+    const port = String(await freePort());
+    const password = readFileSync(join(home, 'postgres', 'password'), 'utf8').trim();
+    const seen = new Set<string>();
+    let isOver = false;
+    const starting = spawn(join(ROOT, 'jubb'), ['start'], { env: environment({ JUBB_PORT: port }), stdio: 'ignore' });
+    starting.once('exit', () => {
+      isOver = true;
+    });
+    let looks = 0;
+    while (!isOver) {
+      for (const pid of readdirSync('/proc').filter((name) => /^\d+$/u.test(name))) {
+        try {
+          const called = readFileSync(`/proc/${pid}/cmdline`, 'utf8');
+          if (called.includes(password)) seen.add(called.replaceAll('\0', ' '));
+        } catch {
+          // It ended meanwhile.
+        }
+      }
+      looks += 1;
+      await new Promise((resolve) => setTimeout(resolve, 3));
+    }
+    expect(looks).toBeGreaterThan(20);
+    expect([...seen]).toEqual([]);
     jubb(['stop']);
   });
 
