@@ -1,4 +1,4 @@
-import { files } from '../outbox/files.ts';
+import { files } from '../link/files.ts';
 import type { ShrinkTask, Shrunk } from './shrink.worker.ts';
 
 /** More than any camera of a tablet makes; a page can hold no more of it than once. */

@@ -1,6 +1,6 @@
 import { useEffect, useReducer, useState, useSyncExternalStore, type ReactElement } from 'react';
-import { onArrival } from '../outbox/arrivals.ts';
-import { files } from '../outbox/files.ts';
+import { onArrival } from '../link/arrivals.ts';
+import { files } from '../link/files.ts';
 import './capture.scss';
 
 /** Address of a kept file, and a key that changes when it has arrived. */

@@ -2,7 +2,7 @@ import type { TodayClock } from '@jubb/contract/job';
 import { useEffect, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { beep } from '../kit/beep.ts';
-import { outbox } from '../outbox/outbox.ts';
+import { outbox } from '../link/outbox.ts';
 import { leftWords, useNow } from './use-clocks.ts';
 import './clocks.scss';
 

@@ -1,7 +1,7 @@
 import type { TodayClock } from '@jubb/contract/job';
 import { useEffect, useState } from 'react';
-import { useToday } from '../api/queries.ts';
-import { useHeld } from '../outbox/live.ts';
+import { useToday } from '../link/queries.ts';
+import { useHeld } from '../link/live.ts';
 
 /** The time of day, again with every tick. */
 export function useNow(everyMs: number): number {

@@ -7,8 +7,9 @@ import {
   type OpenEndKind,
   type Step,
 } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
 import type { Answers, AskedChoice, AskedField } from '../kit/ask-line.tsx';
-import type { Draft } from '../outbox/store.ts';
+import type { Draft } from '../link/store.ts';
 
 /** What can be recorded anywhere on a job by one key and a line or two. */
 export interface Ask {
@@ -20,6 +21,18 @@ export interface Ask {
 }
 
 export type AskName = 'note' | 'next-time' | 'mark' | 'owed' | 'open-end' | 'finding' | 'came-out' | 'moved' | 'hold';
+
+export type Asking = { readonly what: AskName | 'line' | 'talk' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+
+export interface JobActs {
+  readonly dialog: ReactElement | null;
+  readonly ask: (asking: Asking) => void;
+  readonly strikeLast: () => void;
+  /** A photo of the step in hand, or of an entry. */
+  readonly photo: (of?: AnyKeptEntry) => void;
+  /** Puts the job on hold, or takes it up again. */
+  readonly hold: () => void;
+}
 
 const WHAT_KIND: readonly (readonly [OpenEndKind, string])[] = [
   ['temporary', 'Temporary thing in'],

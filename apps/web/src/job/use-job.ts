@@ -13,10 +13,10 @@ import {
   type Tool,
 } from '@jubb/contract/job';
 import { createContext, useContext, useMemo } from 'react';
-import { jobKey, queryClient, useJobView, useSession } from '../api/queries.ts';
-import { useHeld } from '../outbox/live.ts';
-import { outbox } from '../outbox/outbox.ts';
-import type { Draft, Held } from '../outbox/store.ts';
+import { jobKey, queryClient, useJobView, useSession } from '../link/queries.ts';
+import { useHeld } from '../link/live.ts';
+import { outbox } from '../link/outbox.ts';
+import type { Draft, Held } from '../link/store.ts';
 
 export interface JobHere {
   readonly job: JobView;

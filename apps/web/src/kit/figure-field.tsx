@@ -1,7 +1,7 @@
 import type { LiveLine } from '@jubb/contract/job';
 import { OPEN_OHM, formatQuantity, fromBase, parseQuantity, readOpen, unitBySymbol, wording, type Quantity } from '@jubb/core';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
-import { useLines } from '../instruments/use-lines.ts';
+import { useLines } from '../link/use-lines.ts';
 import { useUnits } from './units.ts';
 
 interface FigureFieldProps {

@@ -1,4 +1,4 @@
-import { useSession } from '../api/queries.ts';
+import { useSession } from '../link/queries.ts';
 
 /** "420", "420,50" → minor units; undefined when it is not an amount. */
 export function minorOf(text: string): number | undefined {

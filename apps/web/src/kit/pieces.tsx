@@ -1,6 +1,6 @@
 import { sourceWords, type FieldProblem, type SheetDocument, type Sourced } from '@jubb/contract/job';
 import { Fragment, useEffect, type ReactElement, type ReactNode } from 'react';
-import { LinkDown, Refusal } from '../api/client.ts';
+import { LinkDown, Refusal } from '../link/client.ts';
 
 /** A caution: the word first, before the act. */
 export function Care({ title = 'Care', children }: { readonly title?: string; readonly children: ReactNode }): ReactElement {

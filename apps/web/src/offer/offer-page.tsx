@@ -1,8 +1,8 @@
 import { quoteTotal, type AnswerBody, type CustomerAnswer, type OfferView } from '@jubb/contract/job';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
-import { call, get } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { call, get } from '../link/client.ts';
+import { queryClient } from '../link/queries.ts';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { moneyIn } from '../kit/money.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';

@@ -1,7 +1,7 @@
 import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/contract/sheet';
 import type { SheetList } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
-import { upload } from '../api/client.ts';
+import { upload } from '../link/client.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { readTextFile } from '../kit/text-file.ts';
 

@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
-import { useSheet } from '../api/queries.ts';
+import { useSheet } from '../link/queries.ts';
 import { useDifferences } from './queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { DifferenceList } from './difference-list.tsx';

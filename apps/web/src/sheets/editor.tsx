@@ -3,11 +3,11 @@ import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, 
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { useSheet } from '../api/queries.ts';
+import { useSheet } from '../link/queries.ts';
 import { useRevisions } from './queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { Approve, Together } from './approve.tsx';
-import { BenchPreview } from './bench-preview.tsx';
+import { BenchPreview } from '../stages/bench/bench-preview.tsx';
 import { CsvIn, PaperIn } from './bring-in.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';

@@ -1,8 +1,8 @@
 import type { ImportView, SheetLine } from '@jubb/contract/job';
 import { useDeferredValue, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { call } from '../api/client.ts';
-import { queryClient, useSession, useSheets } from '../api/queries.ts';
+import { call } from '../link/client.ts';
+import { queryClient, useSession, useSheets } from '../link/queries.ts';
 import { useFamilies, useSheetsHolding } from './queries.ts';
 import { ThrownAway } from './thrown.tsx';
 import { dayWords } from '../kit/days.ts';

@@ -1,7 +1,7 @@
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { Refusal, call } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { Refusal, call } from '../link/client.ts';
+import { queryClient } from '../link/queries.ts';
 import { Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useFamilies } from './queries.ts';

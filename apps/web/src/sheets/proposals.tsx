@@ -11,8 +11,8 @@ import {
 import type { PlainLine } from '@jubb/contract/sheet';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { call } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { call } from '../link/client.ts';
+import { queryClient } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useProposals } from './queries.ts';
 import type { SheetDraft } from './use-sheet-draft.ts';

@@ -10,8 +10,8 @@ import {
 } from '@jubb/contract/job';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { get } from '../api/client.ts';
-import { useSheets } from '../api/queries.ts';
+import { get } from '../link/client.ts';
+import { useSheets } from '../link/queries.ts';
 
 /** What only the pages of sheets and book-in ask for. */
 

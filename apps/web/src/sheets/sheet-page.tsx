@@ -1,8 +1,8 @@
 import type { SheetView } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { call } from '../api/client.ts';
-import { queryClient, useSession, useSheet } from '../api/queries.ts';
+import { call } from '../link/client.ts';
+import { queryClient, useSession, useSheet } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords } from '../kit/days.ts';
 import { Completeness } from './completeness.tsx';

@@ -2,8 +2,8 @@ import type { SheetFile } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
-import { call } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { call } from '../link/client.ts';
+import { queryClient } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 

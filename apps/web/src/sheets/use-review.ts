@@ -1,6 +1,6 @@
 import type { Review, Tool } from '@jubb/contract/job';
 import { useEffect, useRef, useState } from 'react';
-import { useTools } from '../api/queries.ts';
+import { useTools } from '../link/queries.ts';
 
 const NONE: readonly Tool[] = [];
 

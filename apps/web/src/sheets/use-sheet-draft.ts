@@ -1,8 +1,8 @@
 import { mergeSheets, type Clash } from '@jubb/contract/sheet';
 import type { SheetFile, SheetView } from '@jubb/contract/job';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { LinkDown, call, meanwhile } from '../api/client.ts';
-import { queryClient } from '../api/queries.ts';
+import { LinkDown, call, meanwhile } from '../link/client.ts';
+import { queryClient } from '../link/queries.ts';
 import { readStored, writeStored } from '../kit/prefs.ts';
 
 const PAUSE_MS = 900;

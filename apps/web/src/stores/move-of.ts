@@ -1,6 +1,6 @@
 import type { MoveBody } from '@jubb/contract/job';
 import { v7 as uuid } from 'uuid';
-import { nowIso } from '../api/client.ts';
+import { nowIso } from '../link/client.ts';
 
 /** A movement of a stock line for a job, taken now. */
 export function moveOf(kind: MoveBody['kind'], quantity: number, jobId: string): MoveBody {

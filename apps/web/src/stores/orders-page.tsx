@@ -2,7 +2,7 @@ import { SUPPLIER_FAULTS, type GoodsInBody, type OrderState, type OrderView, typ
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { call } from '../api/client.ts';
+import { call } from '../link/client.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';

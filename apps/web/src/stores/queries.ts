@@ -1,7 +1,7 @@
 import type { MessageView, OrderView, ShimLine, StockLine, StockView, SupplierView } from '@jubb/contract/job';
 import { useInfiniteQuery, useQuery, type InfiniteData, type UseInfiniteQueryResult, type UseQueryResult } from '@tanstack/react-query';
-import { get } from '../api/client.ts';
-import { refresh } from '../api/queries.ts';
+import { get } from '../link/client.ts';
+import { refresh } from '../link/queries.ts';
 
 const LINES_A_PAGE = 50;
 

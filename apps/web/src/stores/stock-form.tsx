@@ -9,7 +9,7 @@ import {
   type StockView,
 } from '@jubb/contract/job';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call, meanwhile } from '../api/client.ts';
+import { Refusal, call, meanwhile } from '../link/client.ts';
 import { amountText, minorOf } from '../kit/money.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';

@@ -2,8 +2,8 @@ import { MOVES, type Move, type MoveBody, type StockView } from '@jubb/contract/
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call, nowIso } from '../api/client.ts';
-import { useJobs, useSession } from '../api/queries.ts';
+import { Refusal, call, nowIso } from '../link/client.ts';
+import { useJobs, useSession } from '../link/queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';

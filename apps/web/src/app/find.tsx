@@ -1,0 +1,138 @@
+import { STAGE_NAMES } from '@jubb/contract/job';
+import { useState, type KeyboardEvent, type ReactElement } from 'react';
+import { Dialog } from '../kit/dialog.ts';
+import { useNavigate } from 'react-router';
+import { useJobs, useSheets, useTools, useWorkings } from '../link/queries.ts';
+import { useStockFound } from '../stores/queries.ts';
+
+interface Found {
+  readonly key: string;
+  readonly kind: string;
+  readonly words: string;
+  readonly to: string;
+}
+
+const MOST_OF_EACH = 6;
+
+const ACTIONS: readonly Found[] = [
+  { key: 'book-in', kind: 'act', words: 'Book in a unit', to: '/jobs/new' },
+  { key: 'new-sheet', kind: 'act', words: 'Begin a new sheet', to: '/sheets/new' },
+  { key: 'new-stock', kind: 'act', words: 'New line in the stores', to: '/stores/new' },
+  { key: 'today', kind: 'place', words: 'Today', to: '/' },
+  { key: 'jobs', kind: 'place', words: 'Jobs', to: '/jobs' },
+  { key: 'sheets', kind: 'place', words: 'Sheets', to: '/sheets' },
+  { key: 'workings', kind: 'place', words: 'Workings', to: '/workings' },
+  { key: 'stores', kind: 'place', words: 'Stores', to: '/stores' },
+  { key: 'shims', kind: 'place', words: 'Shims and rings', to: '/stores/shims' },
+  { key: 'orders', kind: 'place', words: 'Orders', to: '/stores/orders' },
+  { key: 'messages', kind: 'place', words: 'Messages to customers', to: '/stores/messages' },
+  { key: 'crib', kind: 'place', words: 'Crib', to: '/crib' },
+  { key: 'instruments', kind: 'place', words: 'Instruments', to: '/crib/instruments' },
+  { key: 'learn', kind: 'place', words: 'Learn', to: '/learn' },
+  { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
+];
+
+/** One box for jobs, sheets, tools, workings and acts; arrows choose, Enter goes there. */
+export function Find({ onClose }: { readonly onClose: () => void }): ReactElement {
+  return (
+    <Dialog show onHide={onClose} animation={false} aria-label="Find">
+      <FindBox onClose={onClose} />
+    </Dialog>
+  );
+}
+
+function FindBox({ onClose }: { readonly onClose: () => void }): ReactElement {
+  const [text, setText] = useState('');
+  const [at, setAt] = useState(0);
+  const go = useNavigate();
+  const found = useFound(text);
+  const choose = (one: Found | undefined): void => {
+    if (!one) return;
+    onClose();
+    void go(one.to);
+  };
+  const onKey = (event: KeyboardEvent): void => {
+    const move = { ArrowDown: 1, ArrowUp: -1 }[event.key];
+    if (move) setAt((at + move + found.length) % Math.max(1, found.length));
+    if (event.key === 'Enter') choose(found[at]);
+    if (move ?? event.key === 'Enter') event.preventDefault();
+  };
+  return (
+    <Dialog.Body>
+      <label className="form-label" htmlFor="find">
+        Find
+      </label>
+      <input
+        id="find"
+        className="form-control"
+        autoFocus
+        autoComplete="off"
+        placeholder="A number, a customer, a model, a tool, a question"
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="found"
+        aria-activedescendant={found[at] ? `found-${found[at].key}` : undefined}
+        value={text}
+        maxLength={100}
+        onKeyDown={onKey}
+        onChange={(event) => {
+          setText(event.target.value);
+          setAt(0);
+        }}
+      />
+      <ul id="found" className="steps mt-2" role="listbox" aria-label="Found">
+        {found.map((one, index) => (
+          <li key={one.key} id={`found-${one.key}`} role="option" aria-selected={index === at} className={index === at ? 'here' : ''}>
+            <button type="button" tabIndex={-1} onClick={() => choose(one)} style={{ gridTemplateColumns: '4.5rem 1fr' }}>
+              <span className="soft">{one.kind}</span>
+              <span>{one.words}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {found.length === 0 ? <p className="soft mb-0 mt-2">Nothing here has that in it.</p> : null}
+    </Dialog.Body>
+  );
+}
+
+function useFound(text: string): readonly Found[] {
+  const { data: jobs = [], isPlaceholderData: isOld } = useJobs(text.trim());
+  const sheets = useSheets().data ?? [];
+  const tools = useTools().data ?? [];
+  const workings = useWorkings().data ?? [];
+  const wanted = text.trim().toLowerCase();
+  const { data: shelf = [] } = useStockFound(wanted);
+  const has = (found: Found): boolean => found.words.toLowerCase().includes(wanted);
+  const acts = ACTIONS.filter(has);
+  return [
+    // Who types the name of an act means it; who types nothing looks for a job.
+    ...(wanted === '' ? [] : acts),
+    ...jobs
+      .map((job) => ({
+        key: job.id,
+        kind: 'job',
+        words: `${job.number} ${job.unit.name}, ${job.machine.name} · ${STAGE_NAMES[job.stage]}`,
+        to: `/jobs/${job.id}`,
+      }))
+      // While the answer is still that of a letter ago, Enter must not take what no longer fits.
+      .filter((found) => !isOld || has(found))
+      .slice(0, MOST_OF_EACH),
+    // By its part numbers and threads too.
+    ...sheets
+      .filter(({ title, words }) => `${title} ${words}`.toLowerCase().includes(wanted))
+      .map((sheet) => ({ key: sheet.revisionId, kind: 'sheet', words: sheet.title, to: `/sheets/${sheet.revisionId}` }))
+      .slice(0, MOST_OF_EACH),
+    ...shelf
+      .map((line) => ({ key: line.id, kind: 'stores', words: `${line.number} ${line.name}`, to: `/stores/${line.id}` }))
+      .slice(0, MOST_OF_EACH),
+    ...workings
+      .map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` }))
+      .filter(has)
+      .slice(0, MOST_OF_EACH),
+    ...tools
+      .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: `/crib/tools/${tool.id}` }))
+      .filter(has)
+      .slice(0, MOST_OF_EACH),
+    ...(wanted === '' ? acts : []),
+  ];
+}

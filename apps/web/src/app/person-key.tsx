@@ -1,0 +1,31 @@
+import { Suspense, lazy, useState, type ReactElement } from 'react';
+import { useSession } from '../link/queries.ts';
+import { useKeys } from '../kit/keys.ts';
+
+// Loaded when somebody takes over.
+const Swap = lazy(async () => ({ default: (await import('./swap.tsx')).Swap }));
+
+/** Who is working, and the way for another to take over by PIN. */
+export function PersonKey(): ReactElement {
+  const { data: session } = useSession();
+  const [open, setOpen] = useState(false);
+  useKeys({ i: () => setOpen(true) });
+  return (
+    <>
+      <button
+        type="button"
+        className="btn btn-plain person-key"
+        title={`${session?.person.name ?? ''}, ${session?.person.role ?? ''}`}
+        onClick={() => setOpen(true)}
+      >
+        {session?.person.name.split(' ')[0]} <kbd className="hide-narrow">I</kbd>
+        <span className="visually-hidden"> is working; somebody else takes over</span>
+      </button>
+      {open ? (
+        <Suspense>
+          <Swap onClose={() => setOpen(false)} />
+        </Suspense>
+      ) : null}
+    </>
+  );
+}

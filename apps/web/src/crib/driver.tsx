@@ -1,0 +1,193 @@
+import { quantitiesOf, type InstrumentView, type LinesView } from '@jubb/contract/job';
+import {
+  FASTENERS,
+  FAULTS,
+  StandIn,
+  baseUnit,
+  formatQuantity,
+  standInFor,
+  type Fastener,
+  type Fault,
+  type Quantity,
+  type StandInLine,
+} from '@jubb/core';
+import { useEffect, useId, useRef, useState, type ReactElement } from 'react';
+import { upload } from '../link/client.ts';
+import { FigureField, readFigure } from '../kit/figure-field.tsx';
+import { useUnits } from '../kit/units.ts';
+
+interface DriverProps {
+  readonly instrument: InstrumentView;
+  readonly lastN: number;
+  readonly onAnswer: (answer: LinesView) => void;
+  readonly onError: (error: unknown) => void;
+}
+
+const LIVE_MS = 300;
+/** A bolt of middling length: snug at a tenth of its torque, the rest within an eighth of a turn. */
+const SNUG_SHARE = 0.1;
+const DEGREES_TO_FULL = 45;
+const MOST_SEED = 1_000_000;
+
+/** Drives the stand-in of an instrument: held to a size that is typed, with faults and a seed, it sends as the real one would. */
+export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onError }: DriverProps): ReactElement {
+  const units = useUnits();
+  const field = useId();
+  const isWrench = tool.kind === 'torque-wrench';
+  const quantities = quantitiesOf(tool);
+  const [quantity, setQuantity] = useState(tool.quantity);
+  const unit = quantity === tool.quantity && tool.unit !== '' ? tool.unit : baseUnit(quantity).symbol;
+  const [text, setText] = useState(() => formatQuantity((tool.low + tool.high) / 3, tool.quantity, tool.unit));
+  const [seed, setSeed] = useState('1');
+  const [faults, setFaults] = useState<readonly Fault[]>([]);
+  const [fastener, setFastener] = useState<Fastener>('good');
+  const [isLive, setLive] = useState(false);
+  const standIn = useRef<{ seed: string; it: StandIn; at: number }>(undefined);
+  const lastSent = useRef(lastN);
+  const truth = readFigure(text, quantity, units.symbol(quantity)).base;
+  const own = (): StandIn => {
+    const key = `${seed} ${quantity}`;
+    if (standIn.current?.seed !== key) {
+      const made = new StandIn(
+        standInFor({ ...tool, quantity, unit }, clicks),
+        Number(seed) % MOST_SEED || 1,
+        Math.max(lastN, lastSent.current),
+      );
+      standIn.current = { seed: key, it: made, at: performance.now() };
+    }
+    return standIn.current!.it;
+  };
+  const send = async (lines: readonly StandInLine[]): Promise<void> => {
+    if (lines.length === 0) return;
+    lastSent.current = lines.at(-1)?.n ?? lastSent.current;
+    const body = lines.map((line) => JSON.stringify(line)).join('\n');
+    try {
+      onAnswer(await upload<LinesView>('POST', `/instruments/${id}/lines`, 'application/x-ndjson', body));
+      onError(undefined);
+    } catch (error) {
+      setLive(false);
+      onError(error);
+    }
+  };
+  const read = (taken: boolean): void => {
+    if (truth === undefined) return;
+    const it = own();
+    const now = performance.now();
+    const seconds = (now - (standIn.current?.at ?? now)) / 1000;
+    if (standIn.current) standIn.current.at = now;
+    void send([it.read(truth, seconds, faults, taken)]);
+  };
+  const pull = (): void => {
+    if (truth === undefined) return;
+    const stiffness = (truth * (1 - SNUG_SHARE)) / DEGREES_TO_FULL;
+    void send(own().pull({ snug: truth * SNUG_SHARE, stiffness, wanted: truth, fastener }, faults));
+  };
+  const latest = useRef(read);
+  useEffect(() => {
+    latest.current = read;
+  });
+  useEffect(() => {
+    if (!isLive) return;
+    const beat = setInterval(() => latest.current(false), LIVE_MS);
+    return () => clearInterval(beat);
+  }, [isLive]);
+  return (
+    <div className="driver">
+      <FigureField
+        label={isWrench ? 'Pulled to' : 'Held to'}
+        quantity={quantity}
+        unit={unit}
+        text={text}
+        onText={setText}
+        onEnter={() => (isWrench ? pull() : read(true))}
+        isDeaf
+      />
+      {quantities.length > 1 ? (
+        <div>
+          <label className="form-label" htmlFor={`${field}-range`}>
+            Switched to
+          </label>
+          <select
+            id={`${field}-range`}
+            className="form-select"
+            value={quantity}
+            onChange={(event) => {
+              setQuantity(event.target.value as Quantity);
+              setText('');
+            }}
+          >
+            {quantities.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </div>
+      ) : null}
+      {isWrench ? (
+        <div>
+          <label className="form-label" htmlFor={`${field}-fastener`}>
+            Fastener
+          </label>
+          <select
+            id={`${field}-fastener`}
+            className="form-select"
+            value={fastener}
+            onChange={(event) => setFastener(event.target.value as Fastener)}
+          >
+            {FASTENERS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </div>
+      ) : null}
+      <div>
+        <label className="form-label" htmlFor={`${field}-seed`}>
+          Seed
+        </label>
+        <input
+          id={`${field}-seed`}
+          className="form-control seed"
+          inputMode="numeric"
+          value={seed}
+          onChange={(event) => setSeed(event.target.value.replaceAll(/\D/gu, ''))}
+        />
+      </div>
+      <fieldset>
+        <legend className="form-label">Faults</legend>
+        <div className="d-flex flex-wrap gap-2">
+          {FAULTS.map((fault) => (
+            <button
+              key={fault}
+              type="button"
+              className={`btn btn-plain ${faults.includes(fault) ? 'on' : ''}`}
+              aria-pressed={faults.includes(fault)}
+              onClick={() => setFaults(faults.includes(fault) ? faults.filter((other) => other !== fault) : [...faults, fault])}
+            >
+              {fault}
+            </button>
+          ))}
+        </div>
+      </fieldset>
+      <div className="keys">
+        {isWrench ? (
+          <button type="button" className="btn btn-primary" onClick={pull}>
+            Pull
+          </button>
+        ) : (
+          <>
+            <button type="button" className="btn btn-primary" onClick={() => read(true)}>
+              Send
+            </button>
+            <button type="button" className="btn btn-plain" aria-pressed={isLive} onClick={() => setLive(!isLive)}>
+              {isLive ? 'Stop' : 'Run on'}
+            </button>
+            {quantities.length > 1 ? (
+              <button type="button" className="btn btn-plain" onClick={() => void send([own().open()])}>
+                Shows OL
+              </button>
+            ) : null}
+          </>
+        )}
+      </div>
+    </div>
+  );
+}

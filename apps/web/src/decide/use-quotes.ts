@@ -1,8 +1,0 @@
-import type { QuoteView } from '@jubb/contract/job';
-import { useQuery, type UseQueryResult } from '@tanstack/react-query';
-import { get } from '../api/client.ts';
-import { jobKey } from '../api/queries.ts';
-
-/** The quotes of a job, the newest first. */
-export const useQuotes = (jobId: string): UseQueryResult<QuoteView[]> =>
-  useQuery({ queryKey: [...jobKey(jobId), 'quotes'], queryFn: () => get<QuoteView[]>(`/jobs/${jobId}/quotes`) });

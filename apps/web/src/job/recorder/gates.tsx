@@ -1,0 +1,77 @@
+import { find, isKind, newMissing, newPartsMissing, partName, type Seal, type Step } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { LineField } from '../../kit/line-field.tsx';
+import { Care } from '../../kit/pieces.tsx';
+import { useDraft } from '../../kit/prefs.ts';
+import { useHere } from '../use-job.ts';
+import { RecorderLayout } from './layout.tsx';
+import { NewFasteners, NewOnes } from './new-ones.tsx';
+
+/** What a step asks for before it may be done; nothing when it may. */
+export function useGate(step: Step): ReactElement | null {
+  const { sheet, state } = useHere();
+  const needs = newMissing(sheet, step, state.live);
+  if (needs?.why === 'no way back') return <NoWayBack step={step} />;
+  if (needs?.why === 'new each time') return <NewFasteners step={step} joint={needs.joint} />;
+  if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
+  // What no step puts in is asked for before the signature.
+  const unsaid = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];
+  if (unsaid.length > 0) return <NewOnes step={step} parts={unsaid} />;
+  const seal = find(sheet.seals, step.record.seal);
+  const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
+  return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;
+}
+
+/** Before what cannot be undone: its replacement lies here, or the job waits for it. */
+function NoWayBack({ step }: { readonly step: Step }): ReactElement {
+  const { job, sheet, keep } = useHere();
+  const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.here`, '');
+  const parts = [...new Set([...(step.frees ?? []), ...(step.record.counts ?? []).map(({ part }) => part)])];
+  const wanted = (job.scope?.partsFirst ?? []).filter(({ part, how }) => parts.includes(part) && how !== 'reserve');
+  const go = (): void => {
+    if (seen.trim() === '') return;
+    keep({ kind: 'replacement-here', payload: { seen: seen.trim() }, step: step.ref });
+    setSeen(undefined);
+  };
+  return (
+    <RecorderLayout primary={{ label: 'It is here, go on', run: go, disabled: seen.trim() === '' }}>
+      <Care title="No way back">
+        After this the old part cannot go back in. See the new one first, and hold it against the old.
+        {wanted.length > 0 ? ` Still to come for this job: ${wanted.map(({ part }) => partName(sheet, part)).join(', ')}.` : ''}
+      </Care>
+      <LineField
+        label="What takes its place, as it lies here"
+        longest={300}
+        placeholder="Number on it, size, shelf"
+        text={seen}
+        onText={setSeen}
+        onEnter={go}
+      />
+      <p className="soft mb-0">If it is not here, put the job on hold (H): the step waits with it.</p>
+    </RecorderLayout>
+  );
+}
+
+interface OldSealOutProps {
+  readonly step: Step;
+  readonly seal: Seal;
+  /** Pieces of it were left in there. */
+  readonly tried: boolean;
+}
+
+/** No new ring goes in before the old one is out whole, and its place is bare. */
+function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
+  const { sheet, keep } = useHere();
+  const out = (whole: boolean): void => keep({ kind: 'old-seal-out', payload: { seal: seal.ref, whole }, step: step.ref });
+  return (
+    <RecorderLayout
+      say={
+        tried
+          ? `Pieces of the old ${partName(sheet, seal.part)} are still in there. Get them all out, count them, and look into the groove.`
+          : `Is the old ${partName(sheet, seal.part)} out, whole, and its place bare?`
+      }
+      primary={{ label: tried ? 'All of it is out now' : 'Out, whole', run: () => out(true) }}
+      others={tried ? [] : [{ label: 'Not all of it', key: 'x', run: () => out(false) }]}
+    />
+  );
+}

@@ -1,0 +1,86 @@
+import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
+import type { Step } from '@jubb/contract/job';
+import { useKeys } from '../../kit/keys.ts';
+import './recorders.scss';
+
+/** Keys of what a step asks: of letters, those that the job does not have for itself (B, F to I, K to P, S, U, V, Y). */
+type StepKey = 'a' | 'c' | 'd' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
+
+export interface Act {
+  readonly label: ReactNode;
+  readonly run: () => void;
+  /** Single key that does it, beside Space and Enter for the first act. */
+  readonly key?: StepKey;
+  readonly disabled?: boolean;
+}
+
+export interface RecorderProps {
+  readonly step: Step;
+}
+
+interface LayoutProps {
+  /** The figure that matters, large. */
+  readonly number?: { readonly figure: string; readonly unit: string; readonly under?: ReactNode } | undefined;
+  readonly say?: ReactNode;
+  readonly children?: ReactNode;
+  readonly drawing?: ReactNode;
+  /** A drawing that wants the whole width, under the rest. */
+  readonly wide?: ReactNode;
+  readonly primary?: Act | undefined;
+  readonly others?: readonly Act[];
+}
+
+/** Where bench view wants its large keys; undefined on a page. */
+export const BenchKeys = createContext<HTMLElement | null | undefined>(undefined);
+
+export function useIsBench(): boolean {
+  return useContext(BenchKeys) !== undefined;
+}
+
+/** The zones of a step: number, what is asked, drawing, keys. The same on a page and at the bench. */
+export function RecorderLayout({ number, say, children, drawing, wide, primary, others = [] }: LayoutProps): ReactElement {
+  const slot = useContext(BenchKeys);
+  const isBench = slot !== undefined;
+  const go = primary && !primary.disabled ? primary.run : undefined;
+  useKeys({
+    ' ': go,
+    enter: go,
+    pagedown: go,
+    ...Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])),
+  });
+  const keys = (
+    <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>
+      {primary ? (
+        <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
+          {primary.label} {isBench ? <kbd className="hide-narrow">Space</kbd> : null}
+        </button>
+      ) : null}
+      {others.map((act) => (
+        <button key={String(act.key ?? act.label)} type="button" className="btn btn-plain" disabled={act.disabled} onClick={act.run}>
+          {act.label} {act.key ? <kbd className="hide-narrow">{act.key.toUpperCase()}</kbd> : null}
+        </button>
+      ))}
+    </div>
+  );
+  return (
+    <>
+      <div className="zones">
+        <div className="asked">
+          {number ? (
+            <div className="number">
+              {number.figure}
+              <small>{number.unit}</small>
+            </div>
+          ) : null}
+          {number?.under ? <div className="under mt-2">{number.under}</div> : null}
+          {say ? <div className="say mt-2">{say}</div> : null}
+          {children ? <div className="mt-3">{children}</div> : null}
+        </div>
+        {drawing ? <div className="drawing">{drawing}</div> : null}
+        {wide ? <div className="drawing wide">{wide}</div> : null}
+      </div>
+      {slot ? createPortal(keys, slot) : isBench ? null : keys}
+    </>
+  );
+}

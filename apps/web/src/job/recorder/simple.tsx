@@ -1,0 +1,65 @@
+import { useId, type ReactElement } from 'react';
+import { useDraft } from '../../kit/prefs.ts';
+import { useHere } from '../use-job.ts';
+import { RecorderLayout, type RecorderProps } from './layout.tsx';
+
+export function TickRecorder({ step }: RecorderProps): ReactElement {
+  const { keep } = useHere();
+  return <RecorderLayout primary={{ label: 'Done', run: () => keep({ kind: 'tick', payload: {}, step: step.ref }) }} say={step.expect} />;
+}
+
+export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
+  const { job, keep } = useHere();
+  const [draft, setDraft] = useDraft(`${job.id}.${step.ref}`, { text: '', place: '' });
+  const id = useId();
+  const note = (): void => {
+    if (draft.text.trim() === '') return;
+    keep({
+      kind: 'finding',
+      payload: { text: draft.text.trim(), ...(draft.place.trim() ? { place: draft.place.trim() } : {}) },
+      step: step.ref,
+    });
+    setDraft(undefined);
+  };
+  const onEnter = (event: React.KeyboardEvent): void => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    note();
+  };
+  return (
+    <RecorderLayout
+      primary={{ label: 'Note it', run: note, disabled: draft.text.trim() === '' }}
+      others={[
+        {
+          label: 'Nothing to note',
+          key: 'x',
+          run: () => keep({ kind: 'finding', payload: { text: 'nothing to note', nothing: true }, step: step.ref }),
+        },
+      ]}
+    >
+      <label className="form-label" htmlFor={`${id}-text`}>
+        What is seen
+      </label>
+      <input
+        id={`${id}-text`}
+        className="form-control"
+        autoFocus
+        maxLength={2000}
+        value={draft.text}
+        onKeyDown={onEnter}
+        onChange={(event) => setDraft({ ...draft, text: event.target.value })}
+      />
+      <label className="form-label mt-2" htmlFor={`${id}-place`}>
+        Where
+      </label>
+      <input
+        id={`${id}-place`}
+        className="form-control"
+        maxLength={200}
+        value={draft.place}
+        onKeyDown={onEnter}
+        onChange={(event) => setDraft({ ...draft, place: event.target.value })}
+      />
+    </RecorderLayout>
+  );
+}

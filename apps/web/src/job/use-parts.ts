@@ -1,0 +1,36 @@
+import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/contract/job';
+import { useQuery } from '@tanstack/react-query';
+import { get } from '../link/client.ts';
+import { useHere } from './use-job.ts';
+
+/** What the job needs, held against shelves, catalogues and orders. */
+export function useParts(): {
+  readonly parts: Parts | undefined;
+  readonly error: unknown;
+  /** The shelves are being asked; with no link nobody asks them. */
+  readonly isLooking: boolean;
+} {
+  const { job, state } = useHere();
+  const needs = needsOf(state);
+  const kits = kitsFor(state.sheet, needs);
+  const numbers = [...new Set([...needs.flatMap(({ number }) => number ?? []), ...kits.flatMap(({ number }) => number ?? [])])];
+  const designations = [...new Set(needs.flatMap(({ designation }) => designation ?? []))];
+  const {
+    data: view,
+    error,
+    fetchStatus,
+  } = useQuery({
+    queryKey: ['stores', 'job', job.id, numbers, designations],
+    queryFn: () =>
+      get<JobPartsView>(
+        `/jobs/${job.id}/parts?numbers=${encodeURIComponent(numbers.join('\n'))}&designations=${encodeURIComponent(designations.join('\n'))}`,
+      ),
+    placeholderData: (before: JobPartsView | undefined) => before,
+  });
+  if (!view) return { parts: undefined, error, isLooking: fetchStatus === 'fetching' };
+  return {
+    parts: { lines: partLines(needs, kits, view, (part) => piecesHere(state.sheet, part, state.live)), kits, view },
+    error,
+    isLooking: false,
+  };
+}

@@ -1,0 +1,150 @@
+import { amountQuantity, baseOf, find, partName, windowOf, type Fluid } from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { SealSketch } from '../../drawings/look.tsx';
+import { FigureField, readFigure } from '../../kit/figure-field.tsx';
+import { Trust } from '../../kit/pieces.tsx';
+import { useDraft } from '../../kit/prefs.ts';
+import { pickTool } from '../../kit/tool-pick.tsx';
+import { useHere } from '../../job/use-job.ts';
+import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
+import { Measure } from '../measure/measure.tsx';
+
+export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
+  const { job, sheet, keep } = useHere();
+  const fluid = find(sheet.fluids, step.record.fluid);
+  const [text, setText] = useDraft(`${job.id}.${step.ref}`, '');
+  const [tried, setTried] = useState(false);
+  if (!fluid) return null;
+  if (!fluid.amount)
+    return (
+      <FilledUntil
+        fluid={fluid}
+        onFull={() => keep({ kind: 'fluid', payload: { fluid: fluid.ref, amount: 0, unit: 'L' }, step: step.ref })}
+      />
+    );
+  const quantity = amountQuantity(fluid.amount.figure);
+  const isMass = quantity === 'mass';
+  const unit = isMass ? 'g' : 'L';
+  const wanted = baseOf(fluid.amount.figure, quantity);
+  const read = readFigure(text, quantity, unit, { least: 1e-4, most: wanted * 20 });
+  const tool = pickTool(job.tools, 'scale', undefined, undefined);
+  const share = baseOf(fluid.tolerance ?? '10 %', 'ratio');
+  const off = read.base !== undefined && Math.abs(read.base - wanted) > wanted * share;
+  const fill = (): void => {
+    setTried(true);
+    if (read.base === undefined) return;
+    keep({
+      kind: 'fluid',
+      payload: { fluid: fluid.ref, amount: read.base, unit },
+      step: step.ref,
+      ...(isMass && tool ? { toolId: tool.id } : {}),
+    });
+    setText(undefined);
+  };
+  const [figure = '', symbol = ''] = fluid.amount.figure.split(' ');
+  return (
+    <RecorderLayout
+      number={{ figure, unit: symbol, under: <Trust of={fluid.amount} documents={sheet.documents} /> }}
+      say={
+        <>
+          {fluid.name}, {fluid.grade}. {fluid.rule}
+        </>
+      }
+      primary={{ label: off ? 'Keep it all the same' : 'It is in', run: fill, disabled: text.trim() === '' }}
+    >
+      <FigureField
+        label={`Weighed in${tool ? `, ${tool.tag}` : ''}`}
+        quantity={quantity}
+        unit={unit}
+        text={text}
+        onText={setText}
+        onEnter={fill}
+        least={1e-4}
+        most={wanted * 20}
+        tried={tried}
+        focus
+      />
+      {off ? (
+        <p className="v-unsure mb-0">More than {fluid.tolerance ?? '10 %'} off the sheet. It can be kept, and shows in the report.</p>
+      ) : null}
+    </RecorderLayout>
+  );
+}
+
+/** A fluid that has no amount: it is filled until it shows. */
+function FilledUntil({ fluid, onFull }: { readonly fluid: Fluid; readonly onFull: () => void }): ReactElement {
+  return (
+    <RecorderLayout
+      say={
+        <>
+          {fluid.name}, {fluid.grade}, {fluid.fill}. {fluid.rule}
+        </>
+      }
+      primary={{ label: 'It shows, it is full', run: onFull }}
+    />
+  );
+}
+
+/** Kinds that are laid on a face, dry, and not pressed into a place. */
+const LAID: ReadonlySet<string> = new Set(['sealant', 'gasket']);
+
+/** Direction, then lubricant, then depth: one thing asked at a time. */
+export function SealRecorder({ step }: RecorderProps): ReactElement | null {
+  const { job, sheet, keep } = useHere();
+  const seal = find(sheet.seals, step.record.seal);
+  const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.seen`, 0);
+  if (!seal) return null;
+  const protect = seal.protect.length > 0 ? <p className="soft mb-0">{seal.protect.join('. ')}.</p> : null;
+  if (seen === 0) {
+    return (
+      <RecorderLayout say={seal.direction} primary={{ label: 'It lies that way', run: () => setSeen(1) }}>
+        <p className="mb-1">
+          {partName(sheet, seal.part)}, {seal.material}
+        </p>
+        {seal.picture ? <SealSketch picture={seal.picture} /> : null}
+        {protect}
+      </RecorderLayout>
+    );
+  }
+  if (seen === 1)
+    return (
+      <RecorderLayout
+        say={seal.lubricant}
+        primary={{
+          label: LAID.has(seal.kind) ? 'Laid, all round' : 'Greased, in and square',
+          run: () => {
+            if (seal.depth) return setSeen(2);
+            keep({
+              kind: 'seal-fitted',
+              payload: { seal: seal.ref, directionSeen: true, lubricated: true, depths: [], unit: 'mm' },
+              step: step.ref,
+            });
+            setSeen(undefined);
+          },
+        }}
+      >
+        {protect}
+      </RecorderLayout>
+    );
+  if (!seal.depth) return null;
+  return (
+    <Measure
+      draftKey={`${step.ref}.depth`}
+      name={`Depth below the ${seal.depthFrom ?? 'face'}`}
+      quantity="length"
+      window={windowOf(seal.depth, 'length')}
+      toolKind={seal.tool}
+      repeats={3}
+      least={-5}
+      most={50}
+      kind="seal-fitted"
+      payload={(depths, unit) => ({ seal: seal.ref, directionSeen: true, lubricated: true, depths, unit })}
+      onKeep={(payload, tool) => {
+        keep({ kind: 'seal-fitted', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) });
+        setSeen(undefined);
+      }}
+      intro={<p>Depth below the {seal.depthFrom ?? 'face of the bore'}, at three places round the rim.</p>}
+      source={<Trust of={seal.depth} documents={sheet.documents} />}
+    />
+  );
+}

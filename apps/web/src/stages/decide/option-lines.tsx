@@ -1,0 +1,116 @@
+import type { ReactElement } from 'react';
+import { useMoney } from '../../kit/money.ts';
+import { lineOf, type TypedLine, type TypedOption } from './quote-draft.ts';
+
+/** The lines of one way to go on, as they are typed. */
+export function OptionLines({
+  option,
+  onLines,
+}: {
+  readonly option: TypedOption;
+  readonly onLines: (lines: readonly TypedLine[]) => void;
+}): ReactElement {
+  const money = useMoney();
+  const set = (place: number, change: Partial<TypedLine>): void =>
+    onLines(option.lines.map((line, index) => (index === place ? { ...line, ...change } : line)));
+  return (
+    <>
+      <div className="table-wide" role="region" aria-label={`Lines of ${option.name}`} tabIndex={0}>
+        <table className="table quote-lines">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">How many</th>
+              <th scope="col">Each</th>
+              <th scope="col">Sum</th>
+              <th scope="col">May be left out</th>
+              <th scope="col">Safety</th>
+              <th scope="col">
+                <span className="visually-hidden">Take out</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {option.lines.map((line, place) => {
+              const read = lineOf(line);
+              return (
+                <tr key={place}>
+                  <td style={{ minWidth: 180 }}>
+                    <input
+                      className="form-control"
+                      aria-label={`What, line ${place + 1}`}
+                      maxLength={300}
+                      value={line.what}
+                      onChange={(event) => set(place, { what: event.target.value })}
+                    />
+                  </td>
+                  <td style={{ width: 84 }}>
+                    <input
+                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                      aria-label={`How many, line ${place + 1}`}
+                      maxLength={10}
+                      value={line.quantity}
+                      onChange={(event) => set(place, { quantity: event.target.value })}
+                    />
+                  </td>
+                  <td style={{ width: 104 }}>
+                    <input
+                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                      aria-label={`Each, line ${place + 1}`}
+                      maxLength={12}
+                      placeholder="not known"
+                      value={line.unit}
+                      onChange={(event) => set(place, { unit: event.target.value })}
+                    />
+                  </td>
+                  <td className="fig">
+                    {read ? (
+                      money(Math.round(read.quantity * read.unitMinor))
+                    ) : (
+                      <span className="v-out">{line.unit.trim() === '' ? 'price not known' : 'no amount'}</span>
+                    )}
+                  </td>
+                  <td>
+                    <input
+                      type="checkbox"
+                      className="form-check-input"
+                      aria-label={`May be left out, line ${place + 1}`}
+                      checked={line.optional === true}
+                      onChange={(event) => set(place, { optional: event.target.checked })}
+                    />
+                  </td>
+                  <td>
+                    <input
+                      type="checkbox"
+                      className="form-check-input"
+                      aria-label={`Safety, line ${place + 1}`}
+                      checked={line.safety === true}
+                      onChange={(event) => set(place, { safety: event.target.checked })}
+                    />
+                  </td>
+                  <td>
+                    <button
+                      type="button"
+                      className="btn btn-quiet"
+                      disabled={option.lines.length === 1}
+                      onClick={() => onLines(option.lines.filter((_, index) => index !== place))}
+                    >
+                      Out<span className="visually-hidden"> {line.what}</span>
+                    </button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <button
+        type="button"
+        className="btn btn-plain"
+        onClick={() => onLines([...option.lines, { sort: 'other', what: '', quantity: '1', unit: '0' }])}
+      >
+        One more line
+      </button>
+    </>
+  );
+}

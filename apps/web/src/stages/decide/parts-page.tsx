@@ -1,0 +1,394 @@
+import {
+  coverOffers,
+  newPart,
+  risenSince,
+  type JobState,
+  type MoveBody,
+  type PartLine,
+  type Parts,
+  type SheetFile,
+  type WantBody,
+} from '@jubb/contract/job';
+import { useState, type ReactElement } from 'react';
+import { Link } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { call } from '../../link/client.ts';
+import { useSession } from '../../link/queries.ts';
+import { useHere } from '../../job/use-job.ts';
+import { AskFrom } from '../../job/recorder/ask-from.tsx';
+import { outOfWords } from '../../job/recorder/use-new-parts.ts';
+import { useMoney } from '../../kit/money.ts';
+import { Loading, Title, Wrong } from '../../kit/pieces.tsx';
+import { useSend } from '../../kit/use-send.ts';
+import { dayWords } from '../../kit/days.ts';
+import { moveOf } from '../../stores/move-of.ts';
+import { refreshStores } from '../../stores/queries.ts';
+import { pieces } from '../../stores/pieces.ts';
+import { JobFrame } from '../../job/job-frame.tsx';
+import { RisenPrices } from './risen-prices.tsx';
+import { useCover } from './use-cover.ts';
+import { useParts } from '../../job/use-parts.ts';
+import { useQuotes } from './use-quotes.ts';
+
+export function PartsPage(): ReactElement {
+  return (
+    <JobFrame>
+      <PartsOfJob />
+    </JobFrame>
+  );
+}
+
+function PartsOfJob(): ReactElement {
+  const { parts, error } = useParts();
+  return (
+    <>
+      <Title sub="Made from what is decided, and from what the sheet proposes where nothing is decided yet.">Parts to have</Title>
+      <Wrong error={error} />
+      {!parts && !error ? <Loading what="shelves and catalogues" /> : null}
+      {parts ? <RisenSinceYes parts={parts} /> : null}
+      {parts ? <Lines parts={parts} /> : null}
+    </>
+  );
+}
+
+function RisenSinceYes({ parts }: { readonly parts: Parts }): ReactElement | null {
+  const { job } = useHere();
+  const { data: session } = useSession();
+  const { data: quotes = [] } = useQuotes(job.id);
+  const [last] = quotes;
+  const risen = last && session ? risenSince(last, parts, session.shop.marginShare) : [];
+  if (risen.length === 0) return null;
+  return (
+    <RisenPrices risen={risen}>
+      <Link to={`/jobs/${job.id}/quote`}>To the quote</Link>
+    </RisenPrices>
+  );
+}
+
+function Lines({ parts }: { readonly parts: Parts }): ReactElement {
+  const { job, sheet, state, keep } = useHere();
+  const { busy, error, send } = useSend();
+  // A part taken out is in hand for the job; what has no part, a fluid, only moves.
+  const takeOut = (line: PartLine): (() => Promise<unknown>) | undefined => {
+    const shelf = [line.shelf, ...line.others].find((one) => one && one.reservedHere > 0);
+    const inHand = shelf ? inHandOf(sheet, state.live, line, shelf.reservedHere) : [];
+    if (!shelf || inHand.length === 0) return move(line, 'issue');
+    const drafts = inHand.map((one) => ({
+      kind: 'replacement-here' as const,
+      payload: { ...one, seen: outOfWords(shelf), item: shelf.id },
+    }));
+    return () => Promise.resolve(keep(...drafts));
+  };
+  const move = (line: PartLine, kind: MoveBody['kind']): (() => Promise<unknown>) | undefined => {
+    const shelf = [line.shelf, ...line.others].find((one) =>
+      kind === 'reserve' ? one && one.onHand - one.reserved > 0 : one && one.reservedHere > 0,
+    );
+    if (!shelf) return undefined;
+    const quantity = kind === 'reserve' ? Math.min(line.open, shelf.onHand - shelf.reserved) : shelf.reservedHere;
+    if (quantity <= 0) return undefined;
+    const body = moveOf(kind, quantity, job.id);
+    return () => call('POST', `/stock/${shelf.id}/moves`, body);
+  };
+  const run = (...works: readonly ((() => Promise<unknown>) | undefined)[]): void =>
+    void send(async () => {
+      // One after the other: what one of them refuses leaves the others as they are.
+      for (const work of works) await work?.();
+    }).finally(() => void refreshStores());
+  const here = parts.lines.filter((line) => move(line, 'reserve'));
+  if (parts.lines.length === 0) return <p className="soft">Nothing to renew so far.</p>;
+  return (
+    <>
+      <table className="table">
+        <thead>
+          <tr>
+            <th scope="col">Pieces</th>
+            <th scope="col">Part</th>
+            <th scope="col">Number</th>
+            <th scope="col">On the shelf</th>
+            <th scope="col">For this job</th>
+            <th scope="col">
+              <span className="visually-hidden">Do</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {parts.lines.map((line) => (
+            <PartRow
+              key={line.need.parts.join() + line.need.name}
+              line={line}
+              busy={busy || state.handedOver !== undefined}
+              onKeep={move(line, 'reserve')}
+              onTake={takeOut(line)}
+              run={run}
+            />
+          ))}
+        </tbody>
+      </table>
+      <KitsHere parts={parts} busy={busy || state.handedOver !== undefined} run={run} />
+      <Wrong error={error} />
+      {here.length > 0 && !state.handedOver ? (
+        <button
+          type="button"
+          className="btn btn-primary mt-2"
+          disabled={busy}
+          onClick={() => run(...here.map((line) => move(line, 'reserve')))}
+        >
+          Keep all that is on the shelf
+        </button>
+      ) : null}
+      {state.handedOver ? null : <OrderTheRest parts={parts} isNext={here.length === 0} />}
+    </>
+  );
+}
+
+/** So many pieces of a line, shared among its parts that are not in hand yet. */
+function inHandOf(
+  sheet: SheetFile,
+  live: JobState['live'],
+  { need }: PartLine,
+  pieces: number,
+): readonly { readonly part: string; readonly count: number }[] {
+  let left = pieces;
+  return need.parts.flatMap((ref) => {
+    const part = newPart(sheet, ref, live);
+    const count = Math.min(left, part ? part.pieces - part.here : 0);
+    left -= Math.max(0, count);
+    return count > 0 ? [{ part: ref, count }] : [];
+  });
+}
+
+interface KitsHereProps {
+  readonly parts: Parts;
+  readonly busy: boolean;
+  readonly run: (work: () => Promise<unknown>) => void;
+}
+
+/** Kits that are kept for the job: their pieces go out with the kit. */
+function KitsHere({ parts: { kits, lines, view }, busy, run }: KitsHereProps): ReactElement | null {
+  const { job } = useHere();
+  const here = kits.flatMap((kit) => {
+    const line = view.stock.find(({ number, reservedHere }) => number === kit.number && reservedHere > 0);
+    return line ? [{ kit, line }] : [];
+  });
+  if (here.length === 0) return null;
+  return (
+    <ul className="list-unstyled">
+      {here.map(({ kit, line }) => (
+        <li key={line.id} className="d-flex flex-wrap gap-2 align-items-baseline">
+          <span>
+            Kit{' '}
+            <Link to={`/stores/${line.id}`} className="fig">
+              {line.number}
+            </Link>{' '}
+            is kept: {kit.brings.map(({ need }) => lines[need]?.need.name).join(', ')}
+          </span>
+          <button
+            type="button"
+            className="btn btn-plain"
+            disabled={busy}
+            onClick={() => run(() => call('POST', `/stock/${line.id}/moves`, moveOf('issue', line.reservedHere, job.id)))}
+          >
+            Take out the kit<span className="visually-hidden"> {line.number}</span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface PartRowProps {
+  readonly line: PartLine;
+  readonly busy: boolean;
+  readonly onKeep: (() => Promise<unknown>) | undefined;
+  readonly onTake: (() => Promise<unknown>) | undefined;
+  readonly run: (work: () => Promise<unknown>) => void;
+}
+
+function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElement {
+  const { need, shelf, others, kept, out, here, ordered, due, open } = line;
+  const { sheet, state, keep } = useHere();
+  const [asking, setAsking] = useState(false);
+  const came = state.handedOver ? [] : inHandOf(sheet, state.live, line, open);
+  const free = (one: { onHand: number; reserved: number }): number => one.onHand - one.reserved;
+  // What lies on a shelf of this shop is not missing, it only has to be kept.
+  const lacking = Math.max(0, open - [...(shelf ? [shelf] : []), ...others].reduce((sum, one) => sum + Math.max(0, free(one)), 0));
+  return (
+    <tr>
+      <td className="fig fs-5">{pieces(need.pieces, { unit: need.unit })}</td>
+      <td>
+        {need.name} {need.sure ? null : <span className="trust">not decided</span>}
+        <div className="soft">{need.because}</div>
+      </td>
+      <td className="fig text-nowrap">
+        {need.number ?? ''}
+        {need.was === null ? null : <div className="soft">was {need.was}</div>}
+      </td>
+      <td>
+        {shelf ? (
+          <Link to={`/stores/${shelf.id}`} className="fig">
+            {pieces(free(shelf), shelf)} free{shelf.location ? `, ${shelf.location}` : ''}
+          </Link>
+        ) : (
+          <span className="soft">no line</span>
+        )}
+        {others
+          .filter((one) => free(one) > 0 || one.reservedHere > 0)
+          .map((one) => (
+            <div key={one.id}>
+              <Link to={`/stores/${one.id}`} className="fig">
+                {one.number}
+              </Link>{' '}
+              fits: {pieces(free(one), one)} free
+            </div>
+          ))}
+      </td>
+      <td>
+        {[
+          kept > 0 ? `${pieces(kept, need)} kept` : '',
+          out > 0 ? `${pieces(out, need)} out` : '',
+          here > out ? `${pieces(here - out, need)} from elsewhere` : '',
+          ordered > 0 ? `${ordered} on order${due === null ? '' : `, due ${dayWords(due)}`}` : '',
+        ]
+          .filter(Boolean)
+          .join(', ')}
+        {open > lacking && !state.handedOver ? <div className="soft">{pieces(open - lacking, need)} to keep</div> : null}
+        {lacking > 0 && !state.handedOver ? <div className="v-out">{pieces(lacking, need)} missing</div> : null}
+        {open > 0 && state.handedOver && need.unit === 'piece' ? <div className="soft">where from was not said</div> : null}
+      </td>
+      <td>
+        <div className="d-flex flex-wrap gap-1 justify-content-end">
+          {onKeep ? (
+            <button type="button" className="btn btn-plain" disabled={busy} onClick={() => run(onKeep)}>
+              Keep<span className="visually-hidden"> {need.name}</span>
+            </button>
+          ) : null}
+          {onTake ? (
+            <button type="button" className="btn btn-plain" disabled={busy} onClick={() => run(onTake)}>
+              Take out<span className="visually-hidden"> {need.name}</span>
+            </button>
+          ) : null}
+          {came.length > 0 ? (
+            <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => setAsking(true)}>
+              It has come<span className="visually-hidden">: {need.name}</span>
+            </button>
+          ) : null}
+        </div>
+        {asking ? (
+          <AskFrom
+            what={`${pieces(open, need)} × ${need.name}`}
+            onFrom={(from) => keep(...came.map((one) => ({ kind: 'replacement-here' as const, payload: { ...one, seen: from } })))}
+            onClose={() => setAsking(false)}
+          />
+        ) : null}
+      </td>
+    </tr>
+  );
+}
+
+/** The cheapest way to buy what is missing: kits against singles, put on the orders of their suppliers. */
+function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNext: boolean }): ReactElement | null {
+  const { job } = useHere();
+  const money = useMoney();
+  const { busy, error, send } = useSend();
+  const [ids] = useState(() => new Map<string, string>());
+  const offers = coverOffers(parts);
+  const buyable = new Set(offers.flatMap(({ brings }) => brings.map(({ need }) => need)));
+  const needs = parts.lines.map(({ need, open }, place) => (need.unit === 'piece' && buyable.has(place) ? open : 0));
+  const missing = parts.lines.filter(({ open, need }, place) => open > 0 && (need.unit !== 'piece' || !buyable.has(place)));
+  const cover = useCover(
+    needs,
+    offers.map(({ id, price, brings }) => ({ id, price, brings })),
+  );
+  if (parts.lines.every(({ open }) => open === 0)) return <p className="v-in mt-3">All of it is kept, out, or on order.</p>;
+  // A cover of a moment ago may still name what is not open any more.
+  const bought = (cover?.buy ?? []).flatMap(({ id, times }) => {
+    const buy = offers.find((one) => one.id === id);
+    return buy ? [{ buy, times }] : [];
+  });
+  const put = (): void =>
+    void send(async () => {
+      for (const { buy, times } of bought) {
+        const { id, supplier, number, pieces: together } = buy;
+        const key = `${id}×${times}`;
+        if (!ids.has(key)) ids.set(key, uuid());
+        const body: WantBody = { id: ids.get(key)!, supplier, number, quantity: times * together, jobId: job.id };
+        await call('POST', '/orders/lines', body);
+      }
+      ids.clear();
+    }).finally(() => void refreshStores());
+  const singles = needs.reduce(
+    (sum, open, place) =>
+      sum +
+      open *
+        (offers.find(({ brings, pieces: together }) => together === 1 && brings.length === 1 && brings[0]!.need === place)?.price ?? 0),
+    0,
+  );
+  return (
+    <section className="mt-4" aria-label="To order">
+      <h2>To order</h2>
+      {cover === undefined ? <Loading what="the cheapest way" /> : null}
+      {cover && bought.length > 0 ? (
+        <>
+          <table className="table">
+            <thead>
+              <tr>
+                <th scope="col">Pieces</th>
+                <th scope="col">What</th>
+                <th scope="col">Number</th>
+                <th scope="col">From</th>
+                <th scope="col">Lead</th>
+                <th scope="col">Each</th>
+              </tr>
+            </thead>
+            <tbody>
+              {bought.map(({ buy, times }) => {
+                const offer = parts.view.offers.find(({ number, supplier }) => number === buy.number && supplier === buy.supplier);
+                const kit = parts.kits.find(({ number }) => number === buy.number);
+                return (
+                  <tr key={buy.id}>
+                    <td className="fig fs-5">{times * buy.pieces}</td>
+                    <td>
+                      {offer?.name}
+                      {kit ? (
+                        <div className="soft">kit: {kit.brings.map(({ need }) => parts.lines[need]?.need.name).join(', ')}</div>
+                      ) : null}
+                    </td>
+                    <td className="fig">{buy.number}</td>
+                    <td>{offer?.supplier}</td>
+                    <td className="fig">{offer ? `${offer.leadDays} to ${offer.leadDays + offer.leadSpread} d` : ''}</td>
+                    <td className="fig">
+                      {money(buy.eachMinor)}
+                      {offer && buy.eachMinor < offer.priceMinor ? (
+                        <div className="soft">
+                          instead of {money(offer.priceMinor)}, from {buy.pieces} on
+                        </div>
+                      ) : null}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          <p>
+            <span className="fig fs-4">{money(cover.price)}</span>{' '}
+            <span className="soft">
+              {singles > cover.price ? `${money(singles - cover.price)} less than piece by piece.` : 'No kit is cheaper than the pieces.'}
+              {cover.exact ? '' : ' The search was given up: there may be a cheaper way.'}
+            </span>
+          </p>
+          <Wrong error={error} />
+          <button type="button" className={`btn ${isNext ? 'btn-primary' : 'btn-plain'}`} disabled={busy} onClick={put}>
+            Put it on the orders
+          </button>{' '}
+          <Link to="/stores/orders">Orders and goods in</Link>
+        </>
+      ) : null}
+      {missing.length > 0 ? (
+        <p className="soft mt-2">
+          In no catalogue: {missing.map(({ need, open }) => `${pieces(open, need)} × ${need.name}`).join(', ')}. Ask by telephone, or look
+          on the old part for another number.
+        </p>
+      ) : null}
+    </section>
+  );
+}

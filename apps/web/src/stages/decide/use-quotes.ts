@@ -1,0 +1,8 @@
+import type { QuoteView } from '@jubb/contract/job';
+import { useQuery, type UseQueryResult } from '@tanstack/react-query';
+import { get } from '../../link/client.ts';
+import { jobKey } from '../../link/queries.ts';
+
+/** The quotes of a job, the newest first. */
+export const useQuotes = (jobId: string): UseQueryResult<QuoteView[]> =>
+  useQuery({ queryKey: [...jobKey(jobId), 'quotes'], queryFn: () => get<QuoteView[]>(`/jobs/${jobId}/quotes`) });

@@ -1,0 +1,115 @@
+import type { AnyKeptEntry, Step } from '@jubb/contract/job';
+import { Suspense, lazy, useState, type ReactElement } from 'react';
+import { useNavigate } from 'react-router';
+import { usePhotoKey } from '../../capture/photo-key.tsx';
+import { Dialog } from '../../kit/dialog.ts';
+import { FreeLine } from '../strip/free-line.tsx';
+import { LastOff } from '../strip/ledger.tsx';
+import { AskLine } from '../../kit/ask-line.tsx';
+import { useKeys } from '../../kit/keys.ts';
+import { asksAt, strikeAsk, type AskName, type Asking, type JobActs } from '../../job/asks.ts';
+import { useHere } from '../../job/use-job.ts';
+
+// Not every day has something said.
+const Talk = lazy(async () => ({ default: (await import('../../capture/talk.tsx')).Talk }));
+
+/** What is not meant by the last thing done: a clock goes with the entry that began it. */
+const NOT_STRUCK: ReadonlySet<string> = new Set(['stage', 'caution-read', 'wait', 'wait-over']);
+
+/** What can be done anywhere on a job by one key. */
+export function useJobActs(step: Step | undefined): JobActs {
+  const { job, state, person, keep } = useHere();
+  const go = useNavigate();
+  const [asking, setAsking] = useState<Asking>();
+  const [photoOf, setPhotoOf] = useState<AnyKeptEntry>();
+  const at = step ? { step: step.ref } : {};
+  const camera = usePhotoKey((picture) => {
+    const of = photoOf ? { of: photoOf.id } : step ? { words: step.title } : {};
+    keep({ kind: 'photo', payload: { ...picture, ...of }, ...at });
+  });
+  const photo = (of?: AnyKeptEntry): void => {
+    setPhotoOf(of);
+    camera.open();
+  };
+  const last = state.live.findLast(({ personId, kind }) => personId === person.id && !NOT_STRUCK.has(kind));
+  const strikeLast = (): void => {
+    if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
+  };
+  const hold = (): void => (job.hold ? keep({ kind: 'hold-off', payload: {} }) : setAsking({ what: 'hold' }));
+  const key = (what: AskName | 'line' | 'talk') => (): void => setAsking({ what });
+  useKeys(
+    state.handedOver
+      ? {}
+      : {
+          n: key('note'),
+          o: key('open-end'),
+          y: key('next-time'),
+          u: key('owed'),
+          m: key('mark'),
+          l: key('line'),
+          k: key('finding'),
+          f: key('came-out'),
+          g: key('moved'),
+          v: key('talk'),
+          p: () => photo(),
+          h: hold,
+          s: strikeLast,
+        },
+  );
+  const close = (): void => setAsking(undefined);
+  return {
+    ask: setAsking,
+    strikeLast,
+    photo,
+    hold,
+    dialog: (
+      <>
+        {camera.element}
+        {asking ? dialogOf(asking) : null}
+      </>
+    ),
+  };
+
+  function dialogOf(what: Asking): ReactElement {
+    if (what.what === 'line')
+      return (
+        <Dialog show centered size="lg" animation={false} onHide={close} aria-label="A line of your own" restoreFocus>
+          <Dialog.Body>
+            <FreeLine focus onLeave={close} />
+            <LastOff />
+          </Dialog.Body>
+        </Dialog>
+      );
+    if (what.what === 'talk')
+      return (
+        <Suspense>
+          <Talk
+            about={step?.title ?? job.unit.name}
+            onClose={close}
+            onKeep={(clip) => {
+              keep({ kind: 'clip', payload: clip, ...at });
+              close();
+            }}
+          />
+        </Suspense>
+      );
+    const { title, act, choice, fields, drafts } = what.what === 'strike' ? strikeAsk(what.entry, state) : asksAt(state, step)[what.what];
+    return (
+      <AskLine
+        key={title}
+        about={job.id}
+        title={title}
+        act={act}
+        choice={choice}
+        fields={fields}
+        onClose={close}
+        onDone={(answers) => {
+          keep(...drafts(answers));
+          close();
+          // What can be done instead stands on Today.
+          if (what.what === 'hold') void go('/');
+        }}
+      />
+    );
+  }
+}

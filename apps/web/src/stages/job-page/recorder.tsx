@@ -1,0 +1,259 @@
+import {
+  baseOf,
+  cautionsAt,
+  doubtAt,
+  forerunners,
+  hasBegun,
+  isBefore,
+  meanwhile,
+  readsAsFound,
+  type RecordKind,
+  type Step,
+  type Way,
+} from '@jubb/contract/job';
+import { shopToday } from '../../kit/days.ts';
+import { RoutingPicture } from '../../drawings/routing.tsx';
+import { useState, type ComponentType, type ReactElement } from 'react';
+import { AskLine } from '../../kit/ask-line.tsx';
+import { Link } from 'react-router';
+import { leftWords, useNow } from '../../clocks/use-clocks.ts';
+import { Care } from '../../kit/pieces.tsx';
+import { PinnedPage } from '../../kit/pinned-page.tsx';
+import { unread, useHere } from '../../job/use-job.ts';
+import { Pictures } from '../../job/pictures.tsx';
+import { DecideRecorder } from '../decide/decide.tsx';
+import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
+import { ProofRecorder, SettingRecorder } from '../build/setting.tsx';
+import { HandOverRecorder, SignRecorder } from '../prove/sign.tsx';
+import { CountRecorder, ReconcileRecorder } from '../strip/count.tsx';
+import { DoubtGate } from '../measure/doubt.tsx';
+import { FitRecorder } from '../build/fit.tsx';
+import { useGate } from '../../job/recorder/gates.tsx';
+import { FluidRecorder, SealRecorder } from '../build/fill.tsx';
+import { LookRecorder, ReadingRecorder } from '../measure/judge.tsx';
+import { PatternRecorder } from '../build/pattern.tsx';
+import { ArrivalRecorder, TickRecorder } from '../../job/recorder/simple.tsx';
+import { TorqueRecorder, runTitle } from '../build/torque.tsx';
+import { useWay } from '../build/use-way.ts';
+
+/** What a step records → what asks for it. */
+const RECORDERS: Readonly<Record<RecordKind, ComponentType<RecorderProps>>> = {
+  tick: TickRecorder,
+  arrival: ArrivalRecorder,
+  count: CountRecorder,
+  reading: ReadingRecorder,
+  look: LookRecorder,
+  decide: DecideRecorder,
+  reconcile: ReconcileRecorder,
+  fluid: FluidRecorder,
+  seal: SealRecorder,
+  setting: SettingRecorder,
+  pattern: PatternRecorder,
+  fit: FitRecorder,
+  torque: TorqueRecorder,
+  proof: ProofRecorder,
+  sign: SignRecorder,
+  'hand-over': HandOverRecorder,
+};
+
+/** A step that is done and shows how it came to that: every try. */
+export function Recorded({ step }: { readonly step: Step }): ReactElement | null {
+  const { kind } = step.record;
+  if (readsAsFound(step) || (kind !== 'setting' && kind !== 'pattern')) return null;
+  const Shows = RECORDERS[kind];
+  return <Shows key={step.ref} step={step} />;
+}
+
+/** The cautions of a step first, then what it asks; one thing at a time. */
+export function Recorder({ step }: { readonly step: Step }): ReactElement {
+  const here = useHere();
+  const gate = useGate(step);
+  const cautions = unread(here, step);
+  if (cautions.length > 0) {
+    const read = (): void =>
+      here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
+    return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
+  }
+  const doubt = doubtAt(here.sheet, here.state.live, step);
+  if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
+  if (gate) return gate;
+  const Asks = RECORDERS[step.record.kind];
+  return <Asks key={step.ref} step={step} />;
+}
+
+/** Heading, cautions and act of a step, before what it asks. */
+export function StepWords({ step }: { readonly step: Step }): ReactElement {
+  const { sheet, state } = useHere();
+  const run = step.record.kind === 'torque' ? state.joints.find((candidate) => candidate.joint.ref === step.record.joint) : undefined;
+  const problem = state.steps.find((candidate) => candidate.step.ref === step.ref)?.problem;
+  return (
+    <>
+      {cautionsAt(sheet, step).map((caution) => (
+        <Care key={caution.ref}>
+          {caution.text} {caution.wear ? <b className="fs-6">Wear: {caution.wear}.</b> : null}{' '}
+          {caution.licensed ? <span className="fs-6">{caution.licensed}.</span> : null}
+        </Care>
+      ))}
+      <h1>{run ? runTitle(run) : step.title}</h1>
+      <p className="act mb-1">{step.act}</p>
+      {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
+      {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
+      {step.expect ? <p className="soft mb-1">Expect: {step.expect}</p> : null}
+      {step.ways ? <WayPick step={step} /> : null}
+      {step.stopWhen ? (
+        <p className="mb-1">
+          <b>Stop when: </b>
+          {step.stopWhen}
+        </p>
+      ) : null}
+      <MoreWords step={step} />
+      {problem ? <p className="v-out mb-1 first-up">{problem}</p> : null}
+      <Pictures of={(entry) => entry.step === step.ref} />
+      <NotYet step={step} />
+      <StillWaits step={step} />
+      <WaitClock step={step} />
+    </>
+  );
+}
+
+/** The wait after a step: its clock begins by itself when the step is done, or here before that. */
+function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
+  const { state, keep } = useHere();
+  const { wait } = step;
+  if (!wait || state.handedOver || hasBegun(state, step.ref, wait.what)) return null;
+  const seconds = Math.round(baseOf(wait.time, 'time'));
+  return (
+    <p className="mb-1">
+      Then it waits: <b className="fig">{wait.time}</b>, {wait.what}. The clock begins when the step is done.{' '}
+      <button
+        type="button"
+        className="btn btn-quiet p-0"
+        onClick={() => keep({ kind: 'wait', payload: { what: wait.what, seconds }, step: step.ref })}
+      >
+        It runs already
+      </button>
+    </p>
+  );
+}
+
+/** A step whose time has not come: how long yet, and what can be done meanwhile. */
+function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
+  const { job, state, person, keep } = useHere();
+  const now = useNow(1000);
+  const at = new Date(now).toISOString();
+  const clock = state.clocks.find((one) => one.until > at && isBefore(state, one, step));
+  if (!clock || state.handedOver) return null;
+  const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at, today: shopToday() });
+  return (
+    <Care title="Not yet">
+      {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go.
+      {others.length > 0 ? ' Meanwhile:' : ''}
+      <div className="d-flex flex-wrap gap-2 mt-2">
+        {others.map(({ ref, stage, title }) => (
+          <Link key={ref} className="btn btn-plain" to={`/jobs/${job.id}/${stage}?step=${ref}`}>
+            {title}
+          </Link>
+        ))}
+        <button type="button" className="btn btn-plain" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
+          It is ready now
+        </button>
+      </div>
+    </Care>
+  );
+}
+
+/** A step that is taken out of its turn: what should have come first, and why. */
+function NotYet({ step }: { readonly step: Step }): ReactElement | null {
+  const { state } = useHere();
+  const before = forerunners(state, step);
+  if (before.length === 0 || state.steps.some(({ step: { ref }, done }) => ref === step.ref && done)) return null;
+  return (
+    <Care>
+      {before.map(({ step: ref, title, why }) => (
+        <div key={ref}>
+          {title} comes first. {why}
+        </div>
+      ))}
+    </Care>
+  );
+}
+
+/** What else the sheet says of a step: beside it on the page, out of the way at the bench. */
+function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
+  const { sheet } = useHere();
+  const routing = (sheet.routings ?? []).find(({ ref }) => ref === step.routing);
+  const lists = [
+    ['It will not come', step.ladder],
+    ['Leave alone', step.leaveAlone],
+    ['Wrong tools', step.wrongTools],
+  ] as const;
+  const said = lists.filter(([, lines]) => lines?.length);
+  const hold = step.holdPoint ? `Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : '';
+  if (said.length === 0 && !routing && !step.pinned && hold === '') return null;
+  return (
+    <div className="page-only">
+      {hold ? <p className="brass mb-1">{hold}</p> : null}
+      {said.map(([title, lines]) => (
+        <p key={title} className="soft mb-1">
+          <b>{title}:</b> {lines?.join('; ')}
+        </p>
+      ))}
+      <PinnedPage step={step} file={sheet} />
+      {routing ? <RoutingPicture routing={routing} /> : null}
+    </div>
+  );
+}
+
+/** The ways of a step, the shop's own first unless another was picked; the pick is kept with the job. */
+function WayPick({ step }: { readonly step: Step }): ReactElement {
+  const { job, keep } = useHere();
+  const { ways = [] } = step;
+  const [asking, setAsking] = useState<Way>();
+  const { chosen, before } = useWay(step);
+  return (
+    <div className="way-pick" role="group" aria-label="Ways">
+      {ways.map((way) => (
+        <button
+          key={way.ref}
+          type="button"
+          className={`btn btn-plain ${way === chosen ? 'on' : ''}`}
+          aria-pressed={way === chosen}
+          onClick={() => (way.departs ? setAsking(way) : keep({ kind: 'way', payload: { way: way.ref }, step: step.ref }))}
+        >
+          {way.name}
+          {way.shopDefault ? <span className="soft"> the shop’s</span> : null}
+          {way.ref === before ? <span className="soft"> as last time</span> : null}
+        </button>
+      ))}
+      {chosen ? (
+        <p className="soft mb-0">
+          {[
+            chosen.reason,
+            chosen.needs && `Needs ${chosen.needs}.`,
+            chosen.limits && `Limits: ${chosen.limits}.`,
+            chosen.cost && `Costs ${chosen.cost}.`,
+          ]
+            .filter(Boolean)
+            .join(' ')}
+          {chosen.departs ? <b className="brass"> Departs from the maker: foreman and customer agree first.</b> : null}
+        </p>
+      ) : null}
+      {asking ? (
+        <AskLine
+          about={`${job.id}.${step.ref}`}
+          title={`${asking.name} departs from the maker`}
+          act="Both agree"
+          fields={() => [
+            { name: 'foreman', label: 'Which foreman agrees', required: true, longest: 100 },
+            { name: 'customer', label: 'What the customer said', required: true, hint: 'It is printed in the report.', longest: 300 },
+          ]}
+          onClose={() => setAsking(undefined)}
+          onDone={({ foreman = '', customer = '' }) => {
+            keep({ kind: 'way', payload: { way: asking.ref, agreed: { foreman, customer } }, step: step.ref });
+            setAsking(undefined);
+          }}
+        />
+      ) : null}
+    </div>
+  );
+}

@@ -1,0 +1,22 @@
+import { readingFigure, type EarlierReading, type Limit } from '@jubb/contract/job';
+import { useQuery } from '@tanstack/react-query';
+import { get } from '../../link/client.ts';
+import { jobKey } from '../../link/queries.ts';
+
+interface Earlier {
+  readonly jobNumber: number;
+  readonly at: string;
+  readonly figure: number;
+}
+
+/** What earlier rebuilds of this unit found at a limit, the newest first. */
+export function useEarlier(jobId: string, limit: Limit | undefined): readonly Earlier[] {
+  const { data = [] } = useQuery({
+    queryKey: [...jobKey(jobId), 'earlier'],
+    staleTime: 600_000,
+    queryFn: () => get<EarlierReading[]>(`/jobs/${jobId}/earlier`),
+  });
+  return data.flatMap(({ jobNumber, at, ...found }) =>
+    limit && found.limit === limit.ref ? [{ jobNumber, at, figure: readingFigure(limit, found) }] : [],
+  );
+}

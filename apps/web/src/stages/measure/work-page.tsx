@@ -1,0 +1,80 @@
+import { STAGE_NAMES, find, workOut } from '@jubb/contract/job';
+import { workings, type WorkingRun } from '@jubb/core';
+import { useState, type ReactElement } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
+import { JobFrame } from '../../job/job-frame.tsx';
+import { useHere } from '../../job/use-job.ts';
+import { WorkingForm } from '../../workings/working-form.tsx';
+import { DiodeReader } from './diode-reader.tsx';
+
+/** A working used on a job: its result is kept with what went in, and speaks for or against a part. */
+export function WorkPage(): ReactElement {
+  return (
+    <JobFrame>
+      <Work />
+    </JobFrame>
+  );
+}
+
+/** Words of the part that a working is about, to propose one. */
+const ABOUT: Readonly<Record<string, RegExp>> = {
+  'alternator.rotor': /rotor/iu,
+  'alternator.stator': /stator/iu,
+  'alternator.diodes': /rectifier|diode/iu,
+  'alternator.brushes': /brush|regulator/iu,
+  'spring.check': /springs$/iu,
+  'synchro.gap': /ring|synchro/iu,
+  'spline.wear': /shaft|spline/iu,
+};
+
+/** A job's own figures only: what the example has is nobody's reading. */
+const NOTHING_KNOWN = {};
+
+function Work(): ReactElement {
+  const { working: id = '' } = useParams();
+  const { job, sheet, state, keep } = useHere();
+  const go = useNavigate();
+  const working = workings.describe(id);
+  const [part, setPart] = useState(() => sheet.parts.find(({ name }) => ABOUT[id]?.test(name))?.ref ?? '');
+  if (!working) return <p>There is no such working.</p>;
+  const put = (run: WorkingRun): void => {
+    const worked = workOut(id, run.input);
+    if (!('used' in worked)) return;
+    keep({ kind: 'worked', payload: { working: id, input: run.input, ...(part ? { part } : {}) } });
+    void go(`/jobs/${job.id}/${state.stage}`);
+  };
+  const keepKey = (run: WorkingRun): ReactElement | null =>
+    state.handedOver ? null : (
+      <div className="d-flex flex-wrap gap-3 align-items-end mb-3">
+        <div>
+          <label className="form-label" htmlFor="about-part">
+            It is about
+          </label>
+          <select id="about-part" className="form-select" value={part} onChange={(event) => setPart(event.target.value)}>
+            <option value="">the unit as a whole</option>
+            {sheet.parts.map(({ ref, name }) => (
+              <option key={ref} value={ref}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <button type="button" className="btn btn-primary" onClick={() => put(run)}>
+          Keep it on the job
+        </button>
+      </div>
+    );
+  return (
+    <>
+      <p className="soft mb-2">
+        {part ? `A verdict of "out" proposes to renew: ${find(sheet.parts, part)?.name ?? part}. ` : ''}
+        <Link to={`/jobs/${job.id}/${state.stage}`}>Back to {STAGE_NAMES[state.stage]}</Link>
+      </p>
+      {id === 'alternator.diodes' ? (
+        <DiodeReader under={keepKey} />
+      ) : (
+        <WorkingForm key={id} working={working} draftKey={`${job.id}.${id}`} preset={NOTHING_KNOWN} under={keepKey} />
+      )}
+    </>
+  );
+}

@@ -1,0 +1,86 @@
+import { stopsHandOver, stopsSigning, type Step } from '@jubb/contract/job';
+import { useId, type ReactElement } from 'react';
+import { useDraft } from '../../kit/prefs.ts';
+import { useHere } from '../../job/use-job.ts';
+import { RecorderLayout } from '../../job/recorder/layout.tsx';
+
+/** What stands in the way, by name. */
+function Stops({ stops, of }: { readonly stops: readonly string[]; readonly of: string }): ReactElement | null {
+  if (stops.length === 0) return null;
+  return (
+    <div className="care" role="note">
+      <b>Still open</b>
+      {of} waits for:
+      <ul className="mb-0">
+        {stops.map((stop) => (
+          <li key={stop}>{stop}</li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+export function SignRecorder({ step }: { readonly step: Step }): ReactElement {
+  const { state, person, keep } = useHere();
+  const stops = stopsSigning(state);
+  const isForeman = person.role === 'foreman';
+  return (
+    <RecorderLayout
+      primary={{
+        label: `Sign as ${person.name}`,
+        run: () => keep({ kind: 'sign', payload: { name: person.name }, step: step.ref }),
+        disabled: !isForeman || stops.length > 0,
+      }}
+    >
+      <Stops stops={stops} of="The signature" />
+      {isForeman ? null : <p>The foreman signs this. Ask for the log-in to be changed.</p>}
+    </RecorderLayout>
+  );
+}
+
+export function HandOverRecorder({ step }: { readonly step: Step }): ReactElement {
+  const { job, sheet, state, person, keep } = useHere();
+  const [draft, setDraft] = useDraft(`${job.id}.${step.ref}`, { receivedBy: '', told: false });
+  const id = useId();
+  const stops = stopsHandOver(state);
+  const ready = stops.length === 0 && draft.receivedBy.trim().length >= 2 && draft.told && person.role !== 'apprentice';
+  const over = (): void => {
+    if (!ready) return;
+    keep({ kind: 'handed-over', payload: { receivedBy: draft.receivedBy.trim(), cautionsTold: true }, step: step.ref });
+    setDraft(undefined);
+  };
+  return (
+    <RecorderLayout primary={{ label: 'Hand over', run: over, disabled: !ready }}>
+      <Stops stops={stops} of="The hand-over" />
+      <h3>Tell the driver</h3>
+      <ul>
+        {sheet.customerNotes.map((note) => (
+          <li key={note.ref}>{note.text}</li>
+        ))}
+      </ul>
+      <div className="d-flex mb-3">
+        <input
+          id={`${id}-told`}
+          type="checkbox"
+          className="form-check-input"
+          checked={draft.told}
+          onChange={(event) => setDraft({ ...draft, told: event.target.checked })}
+        />
+        <label htmlFor={`${id}-told`}>Told, and in the report</label>
+      </div>
+      <label className="form-label" htmlFor={`${id}-by`}>
+        Received by
+      </label>
+      <input
+        id={`${id}-by`}
+        className="form-control"
+        maxLength={100}
+        value={draft.receivedBy}
+        onChange={(event) => setDraft({ ...draft, receivedBy: event.target.value })}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') over();
+        }}
+      />
+    </RecorderLayout>
+  );
+}

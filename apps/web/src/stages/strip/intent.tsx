@@ -1,0 +1,22 @@
+import { INTENT_WORDS, type Part, type Step } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { useHere } from '../../job/use-job.ts';
+
+/** Whether the part in hand is to be kept or may be spoilt: it changes how it comes off. */
+export function Intent({ part, step }: { readonly part: Part; readonly step: Step }): ReactElement {
+  const { state, keep } = useHere();
+  const intent = state.intents.get(part.ref) ?? (part.policy === 'renew' ? 'sacrifice' : 'keep');
+  const other = intent === 'keep' ? 'sacrifice' : 'keep';
+  return (
+    <span className="d-block">
+      <span className={intent === 'keep' ? '' : 'brass'}>{INTENT_WORDS[intent]}</span>
+      <button
+        type="button"
+        className="btn btn-quiet"
+        onClick={() => keep({ kind: 'intent', payload: { part: part.ref, intent: other }, step: step.ref })}
+      >
+        {other === 'keep' ? 'Keep it' : 'It may be spoilt'}
+      </button>
+    </span>
+  );
+}

@@ -1,0 +1,47 @@
+import type { Mark } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { Pictures } from '../../job/pictures.tsx';
+import type { JobActs } from '../../job/asks.ts';
+import { useHere } from '../../job/use-job.ts';
+
+/** Marks that were made and do not line up again yet. */
+export function OpenMarks({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): ReactElement | null {
+  const { state, keep } = useHere();
+  const open = state.marks.filter(({ met }) => !met);
+  if (state.handedOver && open.length === 0) return null;
+  const met = ({ entryId }: Mark): void => keep({ kind: 'mark-met', payload: { mark: entryId } });
+  const isBuilding = state.stage === 'build' || state.stage === 'prove';
+  return (
+    <section>
+      <h2>Marks</h2>
+      <ul className="list-unstyled mb-1">
+        {open.map((mark) => (
+          <li key={mark.entryId} className="mb-1">
+            <b className="brass">{mark.mark}</b>, {mark.what}{' '}
+            {isBuilding ? (
+              <button type="button" className="btn btn-quiet" onClick={() => met(mark)}>
+                It lines up
+              </button>
+            ) : null}
+            {state.handedOver ? null : (
+              <button
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`Photo of the mark, ${mark.what}`}
+                onClick={() => photo(state.live.find(({ id }) => id === mark.entryId))}
+              >
+                Photo
+              </button>
+            )}
+            <Pictures of={(entry) => entry.kind === 'photo' && entry.payload.of === mark.entryId} />
+          </li>
+        ))}
+      </ul>
+      {state.handedOver ? null : (
+        <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'mark' })}>
+          Mark <kbd>M</kbd>
+        </button>
+      )}
+    </section>
+  );
+}

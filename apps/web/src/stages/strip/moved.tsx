@@ -1,0 +1,44 @@
+import { MOVED_WORDS } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { Pictures } from '../../job/pictures.tsx';
+import type { JobActs } from '../../job/asks.ts';
+import { useHere } from '../../job/use-job.ts';
+
+/** What had to be moved to get at the unit, the last first: it goes back in that order. */
+export function MovedAside({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): ReactElement | null {
+  const { state, keep } = useHere();
+  if (state.handedOver && state.moved.length === 0) return null;
+  return (
+    <section>
+      <h2>Moved to get at it</h2>
+      <ul className="list-unstyled mb-1">
+        {state.moved.map(({ entryId, what, how, routing }) => {
+          const entry = state.live.find(({ id }) => id === entryId);
+          return (
+            <li key={entryId} className="mb-2">
+              <b className="brass">{what}</b>, {MOVED_WORDS[how]}
+              {routing ? <span className="soft">; runs {routing}</span> : null}{' '}
+              <button
+                type="button"
+                className="btn btn-quiet"
+                aria-label={`It is back: ${what}`}
+                onClick={() => keep({ kind: 'put-back', payload: { moved: entryId } })}
+              >
+                It is back
+              </button>
+              <button type="button" className="btn btn-quiet" aria-label={`Photo of how the ${what} runs`} onClick={() => photo(entry)}>
+                Photo
+              </button>
+              <Pictures of={(other) => other.kind === 'photo' && other.payload.of === entryId} />
+            </li>
+          );
+        })}
+      </ul>
+      {state.handedOver ? null : (
+        <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'moved' })}>
+          Moved <kbd>G</kbd>
+        </button>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,188 @@
+import { STAGE_NAMES, type MyLine, type NoticeView, type TodayLine } from '@jubb/contract/job';
+import type { ReactElement } from 'react';
+import { Link } from 'react-router';
+import { call } from '../link/client.ts';
+import { refresh, useSession, useToday } from '../link/queries.ts';
+import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { useSend } from '../kit/use-send.ts';
+
+/** What can be done now, what waits for what, and which tool is out of date. */
+export function Today(): ReactElement {
+  const { data: session } = useSession();
+  const { data: today, error } = useToday();
+  const first = session?.person.name.split(' ')[0] ?? '';
+  if (!today) return error ? <Wrong error={error} /> : <Loading what="the benches" />;
+  return (
+    <div className="two">
+      <div>
+        <Title>{`Now, for ${first}`}</Title>
+        <Notices notices={today.notices} />
+        {today.now.length === 0 ? (
+          <p>
+            Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
+          </p>
+        ) : null}
+        {today.now.map((line, index) => (
+          <Line key={line.jobId} line={line} isFirst={index === 0} />
+        ))}
+        <p className="mt-3">
+          <Link className="btn btn-plain" to="/jobs/new">
+            Book in
+          </Link>
+        </p>
+        <h2 className="mt-4">Waiting</h2>
+        {today.waiting.length === 0 ? <p className="soft">Nothing waits.</p> : null}
+        <table className="table">
+          <tbody>
+            {today.waiting.map((line) => (
+              <tr key={line.jobId}>
+                <td className="fig fs-4" style={{ width: 64 }}>
+                  <Link to={`/jobs/${line.jobId}`}>{line.number}</Link>
+                </td>
+                <td>
+                  {line.unit}: <WaitsFor line={line} />
+                </td>
+                <td className="soft text-end">promise {promiseWords(line.promise)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <aside className="beside" aria-label="Promises and crib">
+        <section>
+          <h2>Promised</h2>
+          <Promises lines={[...today.now, ...today.waiting]} />
+        </section>
+        {today.owed.length > 0 ? (
+          <section>
+            <h2>Owed, coming due</h2>
+            <table className="table">
+              <tbody>
+                {today.owed.map((line) => (
+                  <tr key={line.entryId}>
+                    <td className="fig fs-5 text-nowrap">
+                      <Link to={`/jobs/${line.jobId}`}>{line.jobNumber}</Link>
+                    </td>
+                    <td>
+                      {line.what}.{' '}
+                      <span className="soft">
+                        {line.machine}, {line.customer}
+                      </span>
+                    </td>
+                    <td className="fig fs-5 text-end text-nowrap">{line.due === null ? '' : dayWords(line.due)}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {today.owedMore > 0 ? (
+              <p className="soft">And {today.owedMore} more within a month, each with its machine: find it by its customer.</p>
+            ) : null}
+          </section>
+        ) : null}
+        <section>
+          <h2>Crib</h2>
+          {today.crib.length === 0 ? <p className="soft">Every tool is in date.</p> : null}
+          <table className="table">
+            <tbody>
+              {today.crib.map((tool) => (
+                <tr key={tool.tag}>
+                  <td className="fig fs-5 text-nowrap">{tool.tag}</td>
+                  <td>
+                    {tool.name}, check was due {dayWords(tool.due)}
+                  </td>
+                  <td>
+                    <span className="tag-box v-out">out</span>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+      </aside>
+    </div>
+  );
+}
+
+/** What somebody has to know, until they put it away. */
+function Notices({ notices }: { readonly notices: readonly NoticeView[] }): ReactElement | null {
+  const { busy, error, send } = useSend();
+  const putAway = (id: string): void => void send(() => call('POST', `/notices/${id}/seen`)).then(() => refresh({ queryKey: ['today'] }));
+  if (notices.length === 0) return null;
+  return (
+    <section aria-label="To know">
+      {notices.map(({ id, words, at }) => (
+        <Care key={id} title={timeWords(at)}>
+          {words}{' '}
+          <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => putAway(id)}>
+            Seen, put it away
+          </button>
+        </Care>
+      ))}
+      <Wrong error={error} />
+    </section>
+  );
+}
+
+function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: boolean }): ReactElement {
+  return (
+    <article className={`line-row ${isFirst ? 'first' : ''}`}>
+      <span className="fig">{line.number}</span>
+      <div>
+        <h2 className="mb-0">
+          {STAGE_NAMES[line.stage]}: {line.next}
+        </h2>
+        <span className="soft">
+          {line.unit}, {line.machine}. {line.customer}. {line.left > 0 ? `${line.left} left in this stage` : 'This stage is done'}
+          {line.openEnds.length > 0 ? `, ${line.openEnds.length} open ${line.openEnds.length === 1 ? 'end' : 'ends'}` : ''}.
+          {line.with ? ` ${line.with} is at it.` : ''}
+        </span>
+        {line.waits ? (
+          <div className="brass">
+            <WaitsFor line={line} />. Meanwhile: {line.also.join(', ')}
+          </div>
+        ) : null}
+      </div>
+      <Link className={`btn ${isFirst ? 'btn-primary' : 'btn-plain'}`} to={`/jobs/${line.jobId}`} aria-label={`Take up ${line.number}`}>
+        Take up
+      </Link>
+    </article>
+  );
+}
+
+/** Why a job's next act cannot be done now. */
+function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine }): ReactElement | null {
+  if (!waits) return null;
+  const until = waits.until === undefined ? '' : `, until ${clockWords(waits.until)}`;
+  return (
+    <>
+      {hold ? '' : `${next}: `}
+      {waits.words}
+      {until}
+    </>
+  );
+}
+
+/** Open promises, the nearest first. */
+function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement {
+  if (lines.length === 0) return <p className="soft">No promises open.</p>;
+  return (
+    <table className="table">
+      <tbody>
+        {lines
+          .toSorted((a, b) => a.promise.localeCompare(b.promise))
+          .map((line) => (
+            <tr key={line.jobId}>
+              <td className="fig fs-5 text-nowrap">{line.number}</td>
+              <td>{line.unit}</td>
+              <td className={`fig fs-5 text-end ${isPast(line.promise) ? 'v-out' : ''}`}>{promiseWords(line.promise)}</td>
+            </tr>
+          ))}
+      </tbody>
+    </table>
+  );
+}
+
+function isPast(iso: string): boolean {
+  return Date.parse(iso) < Date.now();
+}

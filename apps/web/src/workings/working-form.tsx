@@ -1,0 +1,339 @@
+import {
+  baseUnit,
+  formatQuantity,
+  quantityOf,
+  wording,
+  workings,
+  type Field,
+  type Issue,
+  type Quantity,
+  type WorkingDescription,
+  type WorkingRun,
+} from '@jubb/core';
+import { useMemo, useState, type ReactElement } from 'react';
+import { lineText } from '../kit/figure-field.tsx';
+import { useLines } from '../link/use-lines.ts';
+import { Drawn } from '../drawings/drawn.tsx';
+import { Care, Title } from '../kit/pieces.tsx';
+import { useDraft } from '../kit/prefs.ts';
+
+type Texts = Readonly<Record<string, string>>;
+
+interface WorkingFormProps {
+  readonly working: WorkingDescription;
+  /** Under which name what is typed is remembered. */
+  readonly draftKey?: string;
+  /** What stands under the answer. */
+  readonly under?: (run: WorkingRun) => ReactElement | null;
+  /** What a job knows already; then nothing of the example is filled in. */
+  readonly preset?: Readonly<Record<string, unknown>>;
+  /** Stands within a page that has its own heading. */
+  readonly isPart?: boolean;
+}
+
+/** A working's form and answer, made from its description alone. */
+export function WorkingForm({
+  working,
+  draftKey = `working.${working.id}`,
+  under,
+  preset,
+  isPart = false,
+}: WorkingFormProps): ReactElement {
+  const initial = useMemo(
+    () =>
+      Object.fromEntries(
+        working.inputs.map((field) => [
+          field.name,
+          asText(field, (preset ?? working.example)[field.name] ?? ('default' in field ? field.default : undefined)),
+        ]),
+      ),
+    [working, preset],
+  );
+  const [texts, setTexts] = useDraft<Texts>(draftKey, initial);
+  const [touched, setTouched] = useState(false);
+  const input = Object.fromEntries(
+    working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])),
+  );
+  const result = workings.run(working.id, input);
+  // What is empty is no mistake before anything was typed.
+  const issues = result && !result.ok ? result.issues.filter(({ code }) => touched || code !== 'required') : [];
+  const run = result?.ok ? result.run : undefined;
+  const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(texts[onlyFor.field] ?? '');
+  const set = (name: string, text: string): void => {
+    setTouched(true);
+    setTexts({ ...texts, [name]: text });
+  };
+  useLines(true, (line) => {
+    const name = document.activeElement?.id.replace(/^in-/u, '');
+    const field = working.inputs.find((one) => one.name === name);
+    if (
+      !field ||
+      line.marked !== undefined ||
+      !('quantity' in field) ||
+      quantityOf(field.quantity, input, working.inputs) !== line.quantity
+    )
+      return;
+    const before = (texts[field.name] ?? '').trim();
+    // A list takes reading after reading; a single figure gives way, and the next field has its turn.
+    set(field.name, field.kind === 'list' && before !== '' ? `${before}; ${lineText(line)}` : lineText(line));
+    if (field.kind !== 'list') focusNext(working.inputs.filter(isAsked), field);
+  });
+  return (
+    <>
+      {isPart ? <h2>{working.title}</h2> : <Title>{working.title}</Title>}
+      {working.cautions.map((caution) => (
+        <Care key={caution}>{caution}</Care>
+      ))}
+      <div className="two form-first">
+        <form className="work" onSubmit={(event) => event.preventDefault()}>
+          {working.inputs.filter(isAsked).map((field) => (
+            <InputField
+              key={field.name}
+              field={field}
+              text={texts[field.name] ?? ''}
+              input={input}
+              fields={working.inputs}
+              issues={issues}
+              onText={(text) => set(field.name, text)}
+            />
+          ))}
+          <button
+            type="button"
+            className="btn btn-plain"
+            onClick={() => {
+              setTexts(undefined);
+              setTouched(false);
+            }}
+          >
+            {preset ? 'Begin again' : 'Back to the example'}
+          </button>
+        </form>
+        <div aria-live="polite">
+          {run ? (
+            <>
+              <Answer working={working} run={run} />
+              {under?.(run)}
+            </>
+          ) : (
+            <p className={touched ? 'v-out' : 'soft'}>No answer yet: see the fields at the left.</p>
+          )}
+          <h2 className="mt-4">Rests on</h2>
+          <ul>
+            {working.sources.map((source) => (
+              <li key={source.document + source.for}>
+                <span className="trust">{source.kind}</span> {[source.document, source.edition, source.clause].filter(Boolean).join(', ')}:{' '}
+                {source.for}
+                {source.fromMemory ? ' (from memory)' : ''}
+              </li>
+            ))}
+          </ul>
+        </div>
+      </div>
+    </>
+  );
+}
+
+function focusNext(fields: readonly Field[], after: Field): void {
+  const next = fields[fields.indexOf(after) + 1];
+  if (next) document.getElementById(`in-${next.name}`)?.focus();
+}
+
+interface InputFieldProps {
+  readonly field: Field;
+  readonly text: string;
+  readonly input: Readonly<Record<string, unknown>>;
+  readonly fields: readonly Field[];
+  readonly issues: readonly Issue[];
+  readonly onText: (text: string) => void;
+}
+
+function InputField({ field, text, input, fields, issues, onText }: InputFieldProps): ReactElement {
+  const issue = issues.find((candidate) => candidate.field === field.name || candidate.field.startsWith(`${field.name}[`));
+  const id = `in-${field.name}`;
+  const unit = 'quantity' in field ? baseUnit(quantityOf(field.quantity, input, fields)).symbol : '';
+  const control = { id, value: text, 'aria-invalid': issue !== undefined, 'aria-describedby': `${id}-help` };
+  return (
+    <div className="mb-3">
+      <label className="form-label" htmlFor={id}>
+        {field.label} {field.symbol ? <span className="soft fw-normal">{field.symbol}</span> : null}{' '}
+        {field.optional ? <span className="soft fw-normal">may stay empty</span> : null}
+      </label>
+      {field.kind === 'choice' ? (
+        <select className="form-select" {...control} onChange={(event) => onText(event.target.value)}>
+          {'default' in field && field.default !== undefined ? null : <option value="">{field.optional ? 'not said' : 'choose'}</option>}
+          {field.choices.map((choice) => (
+            <option key={choice.id} value={choice.id}>
+              {choice.label}
+            </option>
+          ))}
+        </select>
+      ) : field.kind === 'table' ? (
+        <textarea
+          className={`form-control fig ${issue ? 'is-invalid' : ''}`}
+          rows={4}
+          {...control}
+          placeholder={field.columns.map((column) => column.label).join(' ')}
+          onChange={(event) => onText(event.target.value)}
+        />
+      ) : (
+        <div className="d-flex align-items-baseline gap-2">
+          <input
+            className={`form-control fig fs-4 ${issue ? 'is-invalid' : ''}`}
+            autoComplete="off"
+            spellCheck={false}
+            {...control}
+            onChange={(event) => onText(event.target.value)}
+          />
+          <span className="fig fs-5">{unit}</span>
+        </div>
+      )}
+      <div id={`${id}-help`}>
+        {issue ? <div className="v-out">{wording(issue)}</div> : null}
+        <div className="soft">{field.help}</div>
+      </div>
+    </div>
+  );
+}
+
+function Answer({ working, run }: { readonly working: WorkingDescription; readonly run: WorkingRun }): ReactElement {
+  const [main, ...rest] = working.outputs.filter((field) => run.output[field.name] !== undefined);
+  const write = (field: Field): string => figureText(field, run.output[field.name], run.input, working.inputs);
+  const tables = rest.filter((field) => field.kind === 'table');
+  return (
+    <>
+      {main ? (
+        <p className="mb-2">
+          <span className="soft">{main.label}</span>
+          <br />
+          <span className={main.kind === 'number' || main.kind === 'choice' ? 'number' : 'fig fs-2'}>{write(main)}</span>
+        </p>
+      ) : null}
+      <dl className="facts mb-3">
+        {rest
+          .filter((field) => field.kind !== 'table')
+          .map((field) => (
+            <div key={field.name} style={{ display: 'contents' }}>
+              <dt>{field.label}</dt>
+              <dd className={field.kind === 'text' ? '' : 'fig fs-5'}>{write(field)}</dd>
+            </div>
+          ))}
+      </dl>
+      {run.drawing ? <Drawn drawing={run.drawing} name={working.title} /> : null}
+      <h2>How it comes about</h2>
+      <ol>
+        {run.steps.map((step) => (
+          <li key={step.say + (step.numbers ?? '')}>
+            {step.say}
+            {step.formula ? <div className="soft">{step.formula}</div> : null}
+            {step.numbers ? <div className="fig fs-5">{step.numbers}</div> : null}
+          </li>
+        ))}
+      </ol>
+      {tables.map((field) => (
+        <AnswerTable key={field.name} field={field} rows={run.output[field.name] as readonly Readonly<Record<string, unknown>>[]} />
+      ))}
+    </>
+  );
+}
+
+function AnswerTable({
+  field,
+  rows,
+}: {
+  readonly field: Extract<Field, { kind: 'table' }>;
+  readonly rows: readonly Readonly<Record<string, unknown>>[];
+}): ReactElement {
+  return (
+    <>
+      <h2 className="mt-3">{field.label}</h2>
+      <div className="table-wide" role="region" aria-label={field.label} tabIndex={0}>
+        <table className="table">
+          <thead>
+            <tr>
+              {field.columns.map((column) => (
+                <th key={column.name} scope="col">
+                  {column.label}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((row, index) => (
+              <tr key={index}>
+                {field.columns.map((column) => {
+                  const cell = row[column.name];
+                  const isPlain = column.quantity === 'text' || column.quantity === 'yes-no';
+                  return (
+                    <td key={column.name} className="fig">
+                      {cell === undefined
+                        ? '–'
+                        : isPlain
+                          ? typeof cell === 'boolean'
+                            ? cell
+                              ? 'yes'
+                              : 'no'
+                            : String(cell)
+                          : formatQuantity(
+                              Number(cell),
+                              column.quantity as Quantity,
+                              column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
+                            )}
+                    </td>
+                  );
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </>
+  );
+}
+
+function figureText(field: Field, figure: unknown, input: Readonly<Record<string, unknown>>, fields: readonly Field[]): string {
+  switch (field.kind) {
+    case 'number': {
+      const quantity = quantityOf(field.quantity, input, fields);
+      const isChance = quantity === 'ratio' && field.name.startsWith('probability');
+      // Parts of a hundredth of a millimetre are read in micrometres.
+      const isFine = quantity === 'length' && Math.abs(Number(figure)) < 0.01 && Number(figure) !== 0;
+      return formatQuantity(Number(figure), quantity, isChance ? '%' : isFine ? 'µm' : undefined);
+    }
+    case 'list':
+      return (figure as readonly number[]).map((item) => formatQuantity(item, quantityOf(field.quantity, input, fields))).join(' – ');
+    case 'choice':
+      return field.choices.find((choice) => choice.id === figure)?.label ?? String(figure);
+    default:
+      return String(figure);
+  }
+}
+
+function asText(field: Field, example: unknown): string {
+  if (example === undefined) return '';
+  if (field.kind === 'list') return (example as readonly unknown[]).join('; ');
+  if (field.kind === 'table')
+    return (example as readonly Readonly<Record<string, unknown>>[])
+      .map((row) => {
+        const cells = field.columns.map((column) => String(row[column.name]));
+        return cells.join(cells.some((cell) => cell.includes(' ')) ? '; ' : ' ');
+      })
+      .join('\n');
+  return String(example);
+}
+
+function fromText(field: Field, text: string): unknown {
+  // A list goes as it was typed: the unit of one of its figures is the unit of all.
+  if (field.kind !== 'table') return text.trim();
+  return text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) =>
+      Object.fromEntries(
+        line
+          .trim()
+          // Words of more than one are parted by semicolons; figures need none.
+          .split(line.includes(';') ? /\s*;\s*/u : /\s+/u)
+          .map((cell, index) => [field.columns[index]?.name ?? `column ${index + 1}`, cell]),
+      ),
+    );
+}
