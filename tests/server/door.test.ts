@@ -17,7 +17,8 @@ let hub: SheetFile;
 
 beforeAll(async () => {
   database = await freshDatabase();
-  server = await startServer(database.url);
+  // However slow the machine is: that sheets are given up is looked at below.
+  server = await startServer(database.url, { env: { JUBB_SHEET_SECONDS: '300' } });
   [ilka, oswin] = await Promise.all([Client.as(server.base, 'ilka'), Client.as(server.base, 'oswin')]);
   nobody = new Client(server.base);
   sheet = await ilka.sheetKeyed('harrowmere-th6-front-hub');
@@ -125,7 +126,7 @@ async function silenceWhile(work: () => Promise<unknown>): Promise<number> {
 }
 
 /** Before there were limits, the first of these held everybody up for 24 s. */
-const MOST_SILENT_MS = 1500;
+const MOST_SILENT_MS = 5000;
 const fields = (count: number): Record<string, number> =>
   Object.fromEntries(Array.from({ length: count }, (_, index) => [`k${index}`, index]));
 const nested = (deep: number): string => `${'{"a":'.repeat(deep)}1${'}'.repeat(deep)}`;

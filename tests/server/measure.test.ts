@@ -140,7 +140,7 @@ describe('a meter', () => {
     const { id } = instruments.find(({ tool }) => tool.tag === 'E1')!;
     const send = (line: object): Promise<Answer<LinesView>> =>
       ilka.call('POST', `/instruments/${id}/lines`, JSON.stringify(line), { 'content-type': 'application/x-ndjson' });
-    expect((await send({ n: 1, value: 2.6, unit: 'Ω', taken: true })).body).toEqual({ kept: 1, refused: [] });
+    expect((await send({ n: 1, value: 2.6, unit: 'Ω', taken: true })).body).toMatchObject({ kept: 1, refused: [] });
     expect((await send({ n: 2, unit: 'MΩ', taken: true })).body.kept).toBe(1);
     expect((await send({ n: 3, value: 5, unit: 'N·m' })).body.refused[0]?.allowed).toContain(
       'is no unit of voltage or resistance or current',

@@ -12,6 +12,7 @@ import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
 import { door, readJson } from './common/door.js';
 import { ProblemError } from './common/problem.js';
+import { requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities.js';
@@ -45,6 +46,7 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   if (config.webRoot) serveShell(app, config.webRoot);
   app.use(
     '/api',
+    requestLog((line) => process.stdout.write(line)),
     noStore,
     exceptHealth(sessions.middleware),
     requestLimit(config.requestsPer10s),

@@ -1,9 +1,9 @@
-import { randomUUID } from 'node:crypto';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { FieldProblem, Problem } from '@jubb/contract';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
 import { ProblemError } from './problem.js';
+import { ticketOf } from './request-log.js';
 
 /** What the database says, as a status and a sentence, and the field that is to be mended. */
 const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: string, error?: FieldProblem]>> = {
@@ -29,7 +29,7 @@ export class ProblemFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>();
-    const problem = this.#toProblem(error);
+    const problem = this.#toProblem(error, response);
     if (response.headersSent) {
       response.end();
       return;
@@ -37,7 +37,7 @@ export class ProblemFilter implements ExceptionFilter {
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
   }
 
-  #toProblem(error: unknown): Problem {
+  #toProblem(error: unknown, response: Response): Problem {
     if (error instanceof ProblemError) return error.problem;
     if (error instanceof HttpException) {
       const status = error.getStatus();
@@ -52,7 +52,7 @@ export class ProblemFilter implements ExceptionFilter {
     if (isConnectionLoss(error)) return { type: 'about:blank', title: 'The database does not answer; try again in a moment', status: 503 };
     const parser = clientError(error);
     if (parser) return { type: 'about:blank', title: parser.title, status: parser.status };
-    const ticket = randomUUID();
+    const ticket = ticketOf(response);
     this.#log.error(`${ticket} ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
     return { type: 'about:blank', title: 'Something went wrong here, not with what you sent', status: 500, detail: `Ticket ${ticket}` };
   }
