@@ -183,6 +183,14 @@ describe('photos and clips', () => {
       before,
     ]);
     expect((await read(sha(before))).includes(place)).toBe(false);
+    // Of one that cannot be drawn nothing is given out.
+    const broken = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff]), Buffer.from(place)]);
+    await database.query(`INSERT INTO file (sha256, type, content, kept_by) SELECT $1, 'image/jpeg', $2, id FROM person LIMIT 1`, [
+      sha(broken),
+      broken,
+    ]);
+    expect((await read(sha(broken))).includes(place)).toBe(false);
+    await database.query('DELETE FROM file WHERE sha256 = $1', [sha(broken)]);
     expect((await database.query('SELECT 1 FROM file WHERE position($1::bytea IN content) > 0', [Buffer.from(place)])).rows).toEqual([]);
   });
 

@@ -23,11 +23,17 @@ export class FilesService {
       [sha],
     );
     if (!row || row.isAnew || row.type !== 'image/jpeg') return row;
-    // One of before: it is written anew when it is first looked at.
-    const content = await writtenAnew(row.content).catch(() => row.content);
+    // One of before: it is drawn anew when it is first looked at. What breaks off is drawn as far as it goes; of what
+    // cannot be drawn nothing is given out, for a place may stand in it.
+    const content = await drawn(row.content, 'none').catch(() => undefined);
+    if (!content) return undefined;
     await this.dataSource.query('UPDATE file SET content = $2, sent_size = $3 WHERE sha256 = $1', [sha, content, row.content.length]);
     return { type: row.type, content };
   }
+}
+
+function drawn(photo: Buffer, failOn: 'none' | 'error'): Promise<Buffer> {
+  return sharp(photo, { limitInputPixels: MOST_PIXELS, failOn }).rotate().jpeg({ quality: QUALITY }).toBuffer();
 }
 
 /**
@@ -36,7 +42,7 @@ export class FilesService {
  */
 export async function writtenAnew(photo: Buffer): Promise<Buffer> {
   try {
-    return await sharp(photo, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate().jpeg({ quality: QUALITY }).toBuffer();
+    return await drawn(photo, 'error');
   } catch {
     throw badInput([{ field: 'body', allowed: `is no whole photo of at most ${MOST_PIXELS / 1e6} million pixels; take it again` }]);
   }
