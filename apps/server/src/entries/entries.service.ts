@@ -75,6 +75,17 @@ const iso = (column: string): string => `to_char(${column} AT TIME ZONE 'UTC', '
 export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, payload, working, step, tool_id AS "toolId", strikes, person_id AS "personId",
   ${iso('taken_at')} AS "takenAt", ${iso('kept_at')} AS "keptAt", prev_hash AS "prevHash", hash`;
 
+/** Entries of several jobs by their job, each in the order given. */
+export function entriesByJob(entries: readonly AnyKeptEntry[]): ReadonlyMap<string, readonly AnyKeptEntry[]> {
+  const map = new Map<string, AnyKeptEntry[]>();
+  for (const entry of entries) {
+    const list = map.get(entry.jobId);
+    if (list) list.push(entry);
+    else map.set(entry.jobId, [entry]);
+  }
+  return map;
+}
+
 @Injectable()
 export class EntriesService {
   /** Which revision a job goes by, its scope and the figures found on it; forgotten when the job is told to have changed. */

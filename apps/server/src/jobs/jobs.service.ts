@@ -25,7 +25,7 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
-import { ENTRY_COLUMNS, EntriesService } from '../entries/entries.service.js';
+import { ENTRY_COLUMNS, EntriesService, entriesByJob } from '../entries/entries.service.js';
 import { OPEN_OWED } from './owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -247,10 +247,8 @@ export class JobsService {
        ORDER BY since DESC, e.seq`,
       [jobId],
     );
-    const byJob = new Map<string, AnyKeptEntry[]>();
-    for (const entry of entries) byJob.set(entry.jobId, [...(byJob.get(entry.jobId) ?? []), entry]);
     const { file } = await this.sheets.pinned(sheetRevisionId, null);
-    return earlierOf(file, [...byJob.values()]);
+    return earlierOf(file, [...entriesByJob(entries).values()]);
   }
 
   async comebacks(jobId: string): Promise<ComebackView> {

@@ -19,7 +19,7 @@ import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
 import { shopDay } from '../common/shop-day.js';
 import { ask, poolOf, type Statement } from '../database/data-source.js';
-import { ENTRY_COLUMNS } from '../entries/entries.service.js';
+import { ENTRY_COLUMNS, entriesByJob } from '../entries/entries.service.js';
 import { NoticesService } from '../notices/notices.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -182,7 +182,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
         ask<FullRow>(poolOf(this.dataSource), FULL, some),
         ask<AnyKeptEntry>(poolOf(this.dataSource), ENTRIES, some),
       ]);
-      const byJob = grouped(entries);
+      const byJob = entriesByJob(entries);
       for (const head of heads) {
         const { file } = await this.sheets.pinned(head.sheetRevisionId, head.scope);
         const one = readOf(head, jobState(file, byJob.get(head.id) ?? []), around);
@@ -209,16 +209,6 @@ interface Around {
 /** Lines and clocks as fields of a JSON object. */
 function listsOf(read: readonly Read[], role: Role): string {
   return `"lines":[${read.map(({ lines }) => lines[role]).join(',')}],"clocks":[${read.flatMap(({ clocks }) => clocks).join(',')}]`;
-}
-
-function grouped(entries: readonly AnyKeptEntry[]): ReadonlyMap<string, readonly AnyKeptEntry[]> {
-  const map = new Map<string, AnyKeptEntry[]>();
-  for (const entry of entries) {
-    const list = map.get(entry.jobId);
-    if (list) list.push(entry);
-    else map.set(entry.jobId, [entry]);
-  }
-  return map;
 }
 
 function readOf(head: FullRow, state: JobState, { tools, today, names }: Around): Read {
