@@ -17,9 +17,9 @@ const shared = {
   },
   moduleNameMapper: {
     '^@jubb/core$': '<rootDir>/packages/core/src/index.ts',
-    '^@jubb/contract$': '<rootDir>/packages/contract/src/index.ts',
-    '^@jubb/contract/sheet$': '<rootDir>/packages/contract/src/sheet/index.ts',
-    '^@jubb/contract/job$': '<rootDir>/packages/contract/src/job/index.ts',
+    '^@jubb/(sheet|book|wire)$': '<rootDir>/packages/$1/src/index.ts',
+    '^@jubb/sheet/(given|editing)$': '<rootDir>/packages/sheet/src/$1/index.ts',
+    '^@jubb/sheet/file$': '<rootDir>/packages/sheet/src/file.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
 };
@@ -35,7 +35,8 @@ const project = (displayName, folder) => ({
 export default {
   projects: [
     project('core', 'packages/core'),
-    project('contract', 'packages/contract'),
+    project('sheet', 'packages/sheet'),
+    project('book', 'packages/book'),
     project('server', 'apps/server/src'),
     project('browser', 'tests'),
   ],

@@ -15,7 +15,7 @@ const UNIT = {
 
 /** Lets the demo mechanic work at a job, over the API, until the next act is the wanted one. */
 export async function workUntil(call, jobId, isThere) {
-  const { jobState, nextAct } = await import('../packages/contract/dist/job/index.js');
+  const { jobState, nextAct } = await import('../packages/book/dist/index.js');
   const { nextEntries } = await import('../apps/server/dist/demo/demo-mechanic.js');
   for (;;) {
     const job = await call('GET', `/jobs/${jobId}`);

@@ -105,7 +105,9 @@ export function postgresBin() {
 
 const SOURCES = [
   'packages/core/src',
-  'packages/contract/src',
+  'packages/sheet/src',
+  'packages/book/src',
+  'packages/wire/src',
   'apps/server/src',
   'apps/web/src',
   'apps/web/index.html',
@@ -120,7 +122,9 @@ export function ensureBuild() {
   const wanted = sourcesMark();
   const outputs = [
     'packages/core/dist/index.js',
-    'packages/contract/dist/index.js',
+    'packages/sheet/dist/index.js',
+    'packages/book/dist/index.js',
+    'packages/wire/dist/index.js',
     'apps/server/dist/main.js',
     'apps/web/dist/index.html',
   ];

@@ -1,5 +1,6 @@
+import { jobState, type JobView, type QuoteView } from '@jubb/book';
+import type { OrderView, SentQuote } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
-import { jobState, type JobView, type OrderView, type QuoteView, type SentQuote } from '@jubb/contract';
 import { allKept } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';

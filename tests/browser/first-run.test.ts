@@ -1,5 +1,5 @@
+import type { HealthView, SessionView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
-import type { HealthView, SessionView } from '@jubb/contract';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';

@@ -1,5 +1,6 @@
+import { isKind, jobState, type JobHead, type JobView } from '@jubb/book';
+import type { StockView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
-import { isKind, jobState, type JobHead, type JobView, type StockView } from '@jubb/contract';
 import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';

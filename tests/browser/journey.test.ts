@@ -1,5 +1,6 @@
+import type { JobView } from '@jubb/book';
+import type { ChainView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
-import type { ChainView, JobView } from '@jubb/contract';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';

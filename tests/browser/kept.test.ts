@@ -1,5 +1,5 @@
+import { isKind, type JobView } from '@jubb/book';
 import { expect, test } from '@jest/globals';
-import { isKind, type JobView } from '@jubb/contract';
 import type { HTTPRequest } from 'puppeteer-core';
 import { allKept, atJob, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';

@@ -1,5 +1,6 @@
+import type { JobHead, JobView } from '@jubb/book';
+import type { SheetView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
-import type { JobHead, JobView, SheetView } from '@jubb/contract';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';

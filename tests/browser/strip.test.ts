@@ -1,5 +1,5 @@
+import { isKind, type JobView } from '@jubb/book';
 import { expect, test } from '@jest/globals';
-import { isKind, type JobView } from '@jubb/contract';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';

@@ -1,5 +1,6 @@
+import { isKind, jobState, type JobState, type JobView } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { expect, test } from '@jest/globals';
-import { isKind, jobState, type JobState, type JobView, type Step } from '@jubb/contract';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';

@@ -1,8 +1,10 @@
+import { isKind, type AnyKeptEntry, type JobView } from '@jubb/book';
+import { LONGEST_CLIP_S } from '@jubb/sheet';
+import type { SessionView } from '@jubb/wire';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { LONGEST_CLIP_S, isKind, type AnyKeptEntry, type JobView, type SessionView } from '@jubb/contract';
 import type { ElementHandle } from 'puppeteer-core';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';

@@ -1,5 +1,6 @@
+import type { JobHead, JobView, StockLine } from '@jubb/book';
+import type { SheetLine } from '@jubb/wire';
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
-import type { JobHead, JobView, SheetLine, StockLine } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import type { HTTPRequest } from 'puppeteer-core';
 import { Hand } from '../kit/browser.ts';

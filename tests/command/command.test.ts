@@ -1,10 +1,10 @@
+import type { HealthView } from '@jubb/wire';
 import { spawn, spawnSync, type SpawnSyncReturns } from 'node:child_process';
 import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { HealthView } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import { ROOT, freePort } from '../kit/server.ts';
 

@@ -1,9 +1,10 @@
+import type { JobHead } from '@jubb/book';
+import type { HealthView } from '@jubb/wire';
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { HealthView, JobHead } from '@jubb/contract';
 import { startPostgres, stopPostgres } from '../../tools/postgres.mjs';
 import { soak } from '../../tools/soak.mjs';
 import { Client } from '../kit/client.ts';

@@ -1,4 +1,4 @@
-import { jobState, type JobState, type JobView } from '@jubb/contract';
+import { jobState, type JobState, type JobView } from '@jubb/book';
 import { Hand } from './browser.ts';
 import { Client } from './client.ts';
 import type { OwnShop } from './shop.ts';

@@ -1,4 +1,5 @@
-import type { JobHead, JobView, NewEntry, Problem, SessionView, SheetLine } from '@jubb/contract';
+import type { JobHead, JobView, NewEntry } from '@jubb/book';
+import type { Problem, SessionView, SheetLine } from '@jubb/wire';
 import { v7 as uuid } from 'uuid';
 import { workUntil } from '../../tools/demo-work.mjs';
 

@@ -1,5 +1,5 @@
+import type { InstrumentView, SessionView } from '@jubb/wire';
 import { expect } from '@jest/globals';
-import type { InstrumentView, SessionView } from '@jubb/contract';
 import { StandIn, standInFor, type StandInLine } from '@jubb/core';
 import type { Hand } from './browser.ts';
 import type { Client } from './client.ts';

@@ -1,4 +1,4 @@
-import type { StockView } from '@jubb/contract';
+import type { StockView } from '@jubb/wire';
 import { v7 as uuid } from 'uuid';
 import type { Client } from './client.ts';
 

@@ -1,4 +1,4 @@
-import type { PageEvent } from '@jubb/contract';
+import type { PageEvent } from '@jubb/wire';
 import type { Client } from './client.ts';
 
 /** An open event stream: what it was told, and whether it is open still. */

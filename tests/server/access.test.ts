@@ -1,5 +1,5 @@
+import { ROLES, type Role } from '@jubb/sheet';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { ROLES, type Role } from '@jubb/contract';
 import { ACCESS } from '../../apps/server/src/people/access.ts';
 import { Client } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

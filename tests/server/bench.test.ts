@@ -1,19 +1,7 @@
+import type { AnyKeptEntry, JobView, NoticeView, TodayView } from '@jubb/book';
+import type { FileState, InstrumentView, LinesView, LiveLine, Problem, ServerEvent, SessionView, TabletPeople } from '@jubb/wire';
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type {
-  AnyKeptEntry,
-  FileState,
-  InstrumentView,
-  JobView,
-  LinesView,
-  LiveLine,
-  NoticeView,
-  Problem,
-  ServerEvent,
-  SessionView,
-  TabletPeople,
-  TodayView,
-} from '@jubb/contract';
 import pg from 'pg';
 import sharp from 'sharp';
 import { Client, entry, type Answer } from '../kit/client.ts';

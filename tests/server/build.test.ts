@@ -1,5 +1,6 @@
+import { jobReport, type EarlierView, type JobView, type NewEntry } from '@jubb/book';
+import type { Problem, StockView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobReport, type EarlierView, type JobView, type NewEntry, type Problem, type StockView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

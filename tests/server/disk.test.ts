@@ -1,6 +1,6 @@
+import type { JobView, TodayView } from '@jubb/book';
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { JobView, TodayView } from '@jubb/contract';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { jpeg } from '../kit/jpeg.ts';

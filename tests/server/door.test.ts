@@ -1,5 +1,7 @@
+import type { JobHead, JobView } from '@jubb/book';
+import type { SheetFile } from '@jubb/sheet';
+import type { Problem, SheetLine, SheetView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { JobHead, JobView, Problem, SheetFile, SheetLine, SheetView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

@@ -1,5 +1,6 @@
+import { jobReport, jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type JobView } from '@jubb/book';
+import type { ChainView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { jobReport, jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type ChainView, type JobView } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

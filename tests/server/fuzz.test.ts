@@ -1,7 +1,9 @@
+import type { JobHead, JobView } from '@jubb/book';
+import type { SheetFile, Tool } from '@jubb/sheet';
+import type { SheetLine, SheetView, StockView } from '@jubb/wire';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { JobHead, JobView, SheetFile, SheetLine, SheetView, StockView, Tool } from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
-import { NASTY, oneOf, randomFrom, spoilt, type Random } from '../../packages/contract/src/sheet/spoilt.test-kit.ts';
+import { NASTY, oneOf, randomFrom, spoilt, type Random } from '../../packages/sheet/src/spoilt.test-kit.ts';
 import { Client } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';

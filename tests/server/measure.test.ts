@@ -1,17 +1,7 @@
+import { jobReport, jobState, type JobView } from '@jubb/book';
+import { dayIn, type Tool } from '@jubb/sheet';
+import type { EarlierReading, InstrumentView, LinesView, Problem, SessionView, ToolView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import {
-  dayIn,
-  jobReport,
-  jobState,
-  type EarlierReading,
-  type InstrumentView,
-  type JobView,
-  type LinesView,
-  type Problem,
-  type SessionView,
-  type Tool,
-  type ToolView,
-} from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

@@ -1,6 +1,7 @@
+import type { JobView } from '@jubb/book';
+import type { ChainView, SheetLine, SheetView } from '@jubb/wire';
 import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import type { ChainView, JobView, SheetLine, SheetView } from '@jubb/contract';
 import { hash as argon2id } from '@node-rs/argon2';
 import { DataSource } from 'typeorm';
 import { Foundation1764000000000 } from '../../apps/server/src/database/migrations/1764000000000-foundation.ts';

@@ -1,5 +1,6 @@
+import type { JobView } from '@jubb/book';
+import type { ChainView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { ChainView, JobView } from '@jubb/contract';
 import pg from 'pg';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

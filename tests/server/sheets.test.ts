@@ -1,23 +1,19 @@
-import { createHash } from 'node:crypto';
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import type { AnyKeptEntry, JobHead, JobView, TodayView } from '@jubb/book';
+import type { Difference, SheetFile } from '@jubb/sheet';
 import type {
-  AnyKeptEntry,
   CustomerLine,
   CustomerView,
-  Difference,
   IdentitySheet,
   ImportView,
-  JobHead,
-  JobView,
   Problem,
   ProposalView,
   RevisionLine,
-  SheetFile,
   SheetLine,
   SheetView,
-  TodayView,
   UnitHistory,
-} from '@jubb/contract';
+} from '@jubb/wire';
+import { createHash } from 'node:crypto';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import canonicalize from 'canonicalize';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry, type Answer } from '../kit/client.ts';

@@ -1,7 +1,8 @@
+import type { JobHead, JobView, TodayLine, TodayView } from '@jubb/book';
+import type { HealthView, ServerEvent, SheetLine, SheetView } from '@jubb/wire';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type { HealthView, JobHead, JobView, ServerEvent, SheetLine, SheetView, TodayLine, TodayView } from '@jubb/contract';
 import { workings } from '@jubb/core';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';

@@ -1,19 +1,8 @@
+import type { JobView, QuoteBody, QuoteView, ShimLine, StockLine } from '@jubb/book';
+import type { OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import type {
-  JobView,
-  OfferView,
-  OrderView,
-  Problem,
-  QuoteBody,
-  QuoteView,
-  SentQuote,
-  SessionView,
-  ShimLine,
-  StockLine,
-  StockView,
-} from '@jubb/contract';
 import { v7 as uuid } from 'uuid';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';

@@ -1,15 +1,15 @@
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import {
   jobState,
   nextAct,
   stageProgress,
   type AnyKeptEntry,
   type JobView,
-  type SheetView,
   type TodayLine,
   type TodayTold,
   type TodayView,
-} from '@jubb/contract';
+} from '@jubb/book';
+import type { SheetView } from '@jubb/wire';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client, entry } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';

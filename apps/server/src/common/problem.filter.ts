@@ -1,5 +1,5 @@
+import type { FieldProblem, Problem } from '@jubb/wire';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import type { FieldProblem, Problem } from '@jubb/contract';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
 import { ProblemError } from './problem.js';

@@ -1,4 +1,4 @@
-import type { FieldProblem, Problem } from '@jubb/contract';
+import type { FieldProblem, Problem } from '@jubb/wire';
 
 /** An answer other than the one asked for, as RFC 9457 problem details. */
 export class ProblemError extends Error {

@@ -1,4 +1,6 @@
-import { STRICT, flattenErrors, type FieldIssue, type FieldProblem } from '@jubb/contract';
+import type { FieldIssue } from '@jubb/sheet';
+import { STRICT, flattenErrors } from '@jubb/sheet/given';
+import type { FieldProblem } from '@jubb/wire';
 import { ValidationPipe } from '@nestjs/common';
 import { badInput, type ProblemError } from './problem.js';
 

@@ -1,5 +1,6 @@
+import type { Tool } from '@jubb/sheet';
+import { LendBody, StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
 import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
-import { LendBody, StudyBody, ToolCheckBody, type Tool, type ToolView } from '@jubb/contract';
 import type { Request } from 'express';
 import { JobsService } from '../jobs/jobs.service.js';
 import { makerOf } from '../people/access.guard.js';

@@ -1,14 +1,7 @@
+import { workOut, type PersonView } from '@jubb/book';
+import type { Tool } from '@jubb/sheet';
+import type { LendBody, StudyBody, ToolCheckBody, ToolView, TouchedEntry } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  workOut,
-  type LendBody,
-  type PersonView,
-  type StudyBody,
-  type Tool,
-  type ToolCheckBody,
-  type ToolView,
-  type TouchedEntry,
-} from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { badInput, changedSince, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';

@@ -1,6 +1,7 @@
+import { cutText } from '@jubb/sheet';
+import type { CustomerLine, CustomerView } from '@jubb/wire';
 import { Controller, Get, Inject, Param, ParseUUIDPipe, Query } from '@nestjs/common';
 import { DataSource } from 'typeorm';
-import { cutText, type CustomerLine, type CustomerView } from '@jubb/contract';
 import { notFound } from '../common/problem.js';
 import { JobsService } from '../jobs/jobs.service.js';
 

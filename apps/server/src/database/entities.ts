@@ -1,4 +1,6 @@
-import type { CompletePart, Hold, JobScope, Role, SheetFile, ShopRule, Stage, Tool } from '@jubb/contract';
+import type { Hold } from '@jubb/book';
+import type { CompletePart, JobScope, Role, SheetFile, Stage, Tool } from '@jubb/sheet';
+import type { ShopRule } from '@jubb/wire';
 import { Column, Entity, PrimaryColumn, PrimaryGeneratedColumn, VersionColumn } from 'typeorm';
 
 @Entity('shop')

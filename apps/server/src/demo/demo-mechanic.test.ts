@@ -1,6 +1,8 @@
+import { jobState, workingFor, type AnyKeptEntry } from '@jubb/book';
+import { find, type SheetFile, type Tool } from '@jubb/sheet';
+import { readSheetFile } from '@jubb/sheet/editing';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
-import { find, jobState, readSheetFile, workingFor, type AnyKeptEntry, type SheetFile, type Tool } from '@jubb/contract';
 import { demoTools } from './demo-crib.js';
 import { nextEntries, type DemoUnit } from './demo-mechanic.js';
 

@@ -1,33 +1,35 @@
 import {
   FIT_MEASURED,
-  amountQuantity,
-  baseOf,
   countsOf,
-  find,
   fitWindow,
   gridPlaces,
-  limitQuantity,
-  limitWindow,
   newMissing,
   newPartsMissing,
   nextAct,
-  partName,
   partsPutIn,
   presetForFit,
+  type JobState,
+  type NewEntry,
+  type SettingRun,
+} from '@jubb/book';
+import {
+  amountQuantity,
+  baseOf,
+  find,
+  limitQuantity,
+  limitWindow,
+  partName,
   settingQuantity,
   settingWindow,
   toolRefusal,
   windowOf,
-  type JobState,
   type Limit,
-  type NewEntry,
   type Setting,
-  type SettingRun,
   type SheetFile,
   type Step,
   type Tool,
   type ToolSize,
-} from '@jubb/contract';
+} from '@jubb/sheet';
 import { baseUnit, normal, type Window } from '@jubb/core';
 
 export type DemoEntry = Pick<NewEntry, 'kind' | 'payload'> & Partial<Pick<NewEntry, 'step' | 'toolId'>>;

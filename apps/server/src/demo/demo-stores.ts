@@ -1,4 +1,6 @@
-import { orderNumber, type MoveBody, type Part, type SheetFile, type StockItemBody } from '@jubb/contract';
+import { orderNumber } from '@jubb/book';
+import type { Part, SheetFile } from '@jubb/sheet';
+import type { MoveBody, StockItemBody } from '@jubb/wire';
 import { seeded } from '@jubb/core';
 import type { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';

@@ -1,7 +1,8 @@
+import { jobState, type JobHead, type JobState, type PersonView } from '@jubb/book';
+import type { Role, SheetFile, Tool } from '@jubb/sheet';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
-import { jobState, type JobHead, type JobState, type PersonView, type Role, type SheetFile, type Tool } from '@jubb/contract';
 import { seeded } from '@jubb/core';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';

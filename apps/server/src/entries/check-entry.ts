@@ -1,37 +1,28 @@
 import {
-  dayIn,
   doubtOf,
   ENTRY_PAYLOADS,
-  find,
   gridPlaces,
-  limitQuantity,
   mayMake,
-  plausibleReading,
-  quantitiesOf,
-  settingQuantity,
-  sheetIssues,
-  STAGE_NAMES,
   stageTakes,
-  validated,
   withOneFound,
   workOut,
   type CameOffPayload,
   type EndPlayPayload,
-  type FieldProblem,
   type GearMovedPayload,
-  type Joint,
   type NewEntry,
   type OldPartPayload,
   type OpenEndPayload,
   type PersonView,
   type ReadingPayload,
-  type SheetFile,
   type StagePayload,
-  type Tool,
   type ValueFoundPayload,
   type WayPayload,
   type WorkedPayload,
-} from '@jubb/contract';
+} from '@jubb/book';
+import { dayIn, find, limitQuantity, quantitiesOf, settingQuantity, STAGE_NAMES, type Joint, type SheetFile, type Tool } from '@jubb/sheet';
+import { sheetIssues } from '@jubb/sheet/editing';
+import { plausibleReading, validated } from '@jubb/sheet/given';
+import type { FieldProblem } from '@jubb/wire';
 import { unitsOf, type Quantity } from '@jubb/core';
 import { ProblemError } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';

@@ -1,5 +1,4 @@
 import {
-  find,
   fitRun,
   isKind,
   liveOf,
@@ -12,9 +11,9 @@ import {
   type FittedPayload,
   type NewFirst,
   type SealFittedPayload,
-  type SheetFile,
   type WentInPayload,
-} from '@jubb/contract';
+} from '@jubb/book';
+import { find, type SheetFile } from '@jubb/sheet';
 import { badInput } from '../common/problem.js';
 import type { EntryContent } from './entry-hash.js';
 

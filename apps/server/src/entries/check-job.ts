@@ -10,10 +10,9 @@ import {
   type AnyKeptEntry,
   type EntryKind,
   type JobState,
-  type Role,
-  type SheetFile,
   type StagePayload,
-} from '@jubb/contract';
+} from '@jubb/book';
+import type { Role, SheetFile } from '@jubb/sheet';
 import { ProblemError, badInput } from '../common/problem.js';
 import { checkFirst } from './check-first.js';
 import type { EntryContent } from './entry-hash.js';

@@ -1,5 +1,5 @@
+import type { PersonView } from '@jubb/book';
 import { expect, test } from '@jest/globals';
-import type { PersonView } from '@jubb/contract';
 import { Subject } from 'rxjs';
 import { EntriesService } from './entries.service.js';
 

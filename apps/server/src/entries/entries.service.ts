@@ -1,4 +1,3 @@
-import { Inject, Injectable } from '@nestjs/common';
 import {
   liveOf,
   outOfStores,
@@ -6,16 +5,14 @@ import {
   withOneFound,
   workingFor,
   type AnyKeptEntry,
-  type JobScope,
   type NewEntry,
   type OwedSettledPayload,
   type PersonView,
   type PinnedPayload,
-  type Role,
-  type SheetFile,
-  type Tool,
   type ValueFoundPayload,
-} from '@jubb/contract';
+} from '@jubb/book';
+import type { JobScope, Role, SheetFile, Tool } from '@jubb/sheet';
+import { Inject, Injectable } from '@nestjs/common';
 import type { Pool, PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';

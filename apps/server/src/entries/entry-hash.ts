@@ -1,5 +1,6 @@
+import type { UsedWorking } from '@jubb/book';
+import type { ChainView } from '@jubb/wire';
 import { createHash } from 'node:crypto';
-import type { ChainView, UsedWorking } from '@jubb/contract';
 import canonicalize from 'canonicalize';
 
 /** Everything of an entry that its hash vouches for. */

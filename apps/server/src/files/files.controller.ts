@@ -1,6 +1,6 @@
+import type { FileState } from '@jubb/wire';
 import { createHash } from 'node:crypto';
 import { Controller, Get, Inject, Param, ParseIntPipe, Put, Query, Req, Res } from '@nestjs/common';
-import type { FileState } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';

@@ -1,5 +1,5 @@
+import type { HealthView } from '@jubb/wire';
 import { Controller, Get, Inject, Res } from '@nestjs/common';
-import type { HealthView } from '@jubb/contract';
 import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import type { Config } from '../config.js';

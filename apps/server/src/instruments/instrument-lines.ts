@@ -1,14 +1,7 @@
+import { cutText, quantitiesOf, type Tool } from '@jubb/sheet';
+import { validated } from '@jubb/sheet/given';
+import { InstrumentLine, type FieldProblem, type LiveLine, type TabletView } from '@jubb/wire';
 import { createHash } from 'node:crypto';
-import {
-  InstrumentLine,
-  cutText,
-  quantitiesOf,
-  validated,
-  type FieldProblem,
-  type LiveLine,
-  type TabletView,
-  type Tool,
-} from '@jubb/contract';
 import { findUnits, formatQuantity, toBase, unitsOf } from '@jubb/core';
 import { badInput } from '../common/problem.js';
 import { fieldProblems } from '../common/validation.js';

@@ -1,5 +1,5 @@
+import { PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
 import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
-import { PairBody, type InstrumentView, type LinesView } from '@jubb/contract';
 import type { Request } from 'express';
 import { badInput } from '../common/problem.js';
 import { InstrumentsService } from './instruments.service.js';

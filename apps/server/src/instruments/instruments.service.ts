@@ -1,6 +1,6 @@
+import type { InstrumentView, LinesView, LiveLine } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { InstrumentView, LinesView, LiveLine } from '@jubb/contract';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';

@@ -1,3 +1,6 @@
+import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead, type JobView } from '@jubb/book';
+import { cutText } from '@jubb/sheet';
+import { BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
 import {
   Body,
   Controller,
@@ -13,19 +16,6 @@ import {
   Query,
   Req,
 } from '@nestjs/common';
-import {
-  BookInBody,
-  PatchJobBody,
-  PostEntries,
-  cutText,
-  type AnyKeptEntry,
-  type ChainView,
-  type ComebackView,
-  type EarlierReading,
-  type EarlierView,
-  type JobHead,
-  type JobView,
-} from '@jubb/contract';
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';

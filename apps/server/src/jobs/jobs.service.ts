@@ -1,26 +1,18 @@
-import { Inject, Injectable } from '@nestjs/common';
 import {
   earlierOf,
-  find,
   leftBy,
-  OVER_THE_COUNTER,
-  sheetIssues,
   type AnyKeptEntry,
   type AsLeft,
-  type BookInBody,
-  type ComebackView,
-  type EarlierReading,
   type EarlierView,
   type JobHead,
-  type JobScope,
   type JobView,
   type OwedLine,
-  type PatchJobBody,
   type PersonView,
-  type Tool,
-  type ToolKind,
-  type UnitHistory,
-} from '@jubb/contract';
+} from '@jubb/book';
+import { find, OVER_THE_COUNTER, type JobScope, type Tool, type ToolKind } from '@jubb/sheet';
+import { sheetIssues } from '@jubb/sheet/editing';
+import type { BookInBody, ComebackView, EarlierReading, PatchJobBody, UnitHistory } from '@jubb/wire';
+import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';

@@ -1,4 +1,4 @@
-import type { JobHead, StockLine } from '@jubb/contract';
+import type { JobHead, StockLine } from '@jubb/book';
 import QRCode from 'qrcode';
 
 /** The tag that hangs on the unit, in mm: 90 × 50. */

@@ -1,20 +1,18 @@
-import { setImmediate as letOthers } from 'node:timers/promises';
-import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import {
   canDo,
   heldBy,
   jobState,
-  ROLES,
   stageProgress,
   type AnyKeptEntry,
   type JobState,
   type PersonView,
-  type Role,
   type TodayClock,
   type TodayLine,
   type TodayView,
-  type Tool,
-} from '@jubb/contract';
+} from '@jubb/book';
+import { ROLES, type Role, type Tool } from '@jubb/sheet';
+import { setImmediate as letOthers } from 'node:timers/promises';
+import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
 import { shopDay } from '../common/shop-day.js';

@@ -1,5 +1,5 @@
+import type { UnitHistory } from '@jubb/wire';
 import { Controller, Get, Inject, Param, ParseUUIDPipe } from '@nestjs/common';
-import type { UnitHistory } from '@jubb/contract';
 import { JobsService } from './jobs.service.js';
 
 @Controller('api/v1/units')

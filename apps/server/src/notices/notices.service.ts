@@ -1,5 +1,5 @@
+import type { NoticeView, PersonView } from '@jubb/book';
 import { Inject, Injectable } from '@nestjs/common';
-import type { NoticeView, PersonView } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';

@@ -1,5 +1,5 @@
+import { AcceptBody, FaultBody, GoodsInBody, WantBody, type OrderView, type SupplierView } from '@jubb/wire';
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
-import { AcceptBody, FaultBody, GoodsInBody, WantBody, type OrderView, type SupplierView } from '@jubb/contract';
 import type { Request } from 'express';
 import { makerOf } from '../people/access.guard.js';
 import { OrdersService } from './orders.service.js';

@@ -1,5 +1,6 @@
+import type { NewEntry, PersonView } from '@jubb/book';
+import type { DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import type { DeliveredLine, GoodsInBody, NewEntry, OrderLine, OrderView, PersonView, WantBody } from '@jubb/contract';
 import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';

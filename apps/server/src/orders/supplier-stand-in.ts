@@ -1,5 +1,7 @@
+import type { SupplierOffer } from '@jubb/book';
+import type { SupplierFault } from '@jubb/sheet';
+import type { SupplierView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import type { SupplierFault, SupplierOffer, SupplierView } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';

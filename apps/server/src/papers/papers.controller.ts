@@ -1,5 +1,5 @@
+import { cutText } from '@jubb/sheet';
 import { Controller, Get, Inject, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
-import { cutText } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';

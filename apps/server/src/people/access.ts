@@ -1,4 +1,4 @@
-import type { Role } from '@jubb/contract';
+import type { Role } from '@jubb/sheet';
 
 const EVERYONE: readonly Role[] = ['mechanic', 'foreman', 'counter', 'apprentice'];
 const BENCH: readonly Role[] = ['mechanic', 'foreman', 'apprentice'];

@@ -1,5 +1,5 @@
+import { FirstRunBody } from '@jubb/wire';
 import { Body, Controller, HttpCode, Inject, Post } from '@nestjs/common';
-import { FirstRunBody } from '@jubb/contract';
 import { PeopleService } from './people.service.js';
 
 @Controller('api/v1/first-run')

@@ -1,5 +1,5 @@
+import { cutText } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
-import { cutText } from '@jubb/contract';
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';

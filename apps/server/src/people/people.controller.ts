@@ -1,6 +1,7 @@
+import type { PersonView } from '@jubb/book';
+import { LoginBody, PinBody, SwapBody, type SessionView, type TabletView } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
-import { LoginBody, PinBody, SwapBody, type PersonView, type SessionView, type TabletView } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';

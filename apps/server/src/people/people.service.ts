@@ -1,6 +1,8 @@
+import type { PersonView } from '@jubb/book';
+import type { Role } from '@jubb/sheet';
+import type { FirstRunBody } from '@jubb/wire';
 import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
-import type { FirstRunBody, PersonView, Role } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput } from '../common/problem.js';
 import { Person, Shop } from '../database/entities.js';

@@ -1,5 +1,6 @@
+import type { PersonView } from '@jubb/book';
+import type { ServerEvent } from '@jubb/wire';
 import { createHash } from 'node:crypto';
-import type { PersonView, ServerEvent } from '@jubb/contract';
 import connectPgSimple from 'connect-pg-simple';
 import session, { type SessionData } from 'express-session';
 import type { Request, RequestHandler } from 'express';

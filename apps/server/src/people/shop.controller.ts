@@ -1,5 +1,5 @@
+import { ShopBody, type ShopView } from '@jubb/wire';
 import { Body, Controller, Inject, Put } from '@nestjs/common';
-import { ShopBody, type ShopView } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { changedSince } from '../common/problem.js';
 import { Shop } from '../database/entities.js';

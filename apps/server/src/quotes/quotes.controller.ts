@@ -1,5 +1,6 @@
+import { QuoteBody, type QuoteView } from '@jubb/book';
+import { AnswerBody, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
 import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
-import { AnswerBody, QuoteBody, type MessageView, type OfferView, type QuoteView, type SentQuote } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { ProblemError, notFound } from '../common/problem.js';
 import { makerOf } from '../people/access.guard.js';

@@ -1,18 +1,7 @@
+import { isKind, quoteTotal, type NewEntry, type PersonView, type QuoteAnswer, type QuoteBody, type QuoteView } from '@jubb/book';
+import type { AnswerBody, MessageView, OfferView, SentQuote } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  isKind,
-  quoteTotal,
-  type AnswerBody,
-  type MessageView,
-  type NewEntry,
-  type OfferView,
-  type PersonView,
-  type QuoteAnswer,
-  type QuoteBody,
-  type QuoteView,
-  type SentQuote,
-} from '@jubb/contract';
 import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { v7 as uuid } from 'uuid';

@@ -1,5 +1,5 @@
+import type { Report, ReportSection } from '@jubb/book';
 import { createRequire } from 'node:module';
-import type { Report, ReportSection } from '@jubb/contract';
 import pdfmake from 'pdfmake';
 import type { Content, ContentStack, ContentText, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 

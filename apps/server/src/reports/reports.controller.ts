@@ -1,5 +1,6 @@
+import { jobReport, jobState, torqueLog } from '@jubb/book';
+import { tableCsv } from '@jubb/sheet/editing';
 import { Controller, Get, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
-import { jobReport, jobState, tableCsv, torqueLog } from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';

@@ -1,5 +1,5 @@
+import type { ProposalView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import type { ProposalView } from '@jubb/contract';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
 import { StreamService } from '../stream/stream.service.js';

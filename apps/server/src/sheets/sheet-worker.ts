@@ -1,13 +1,6 @@
+import type { CompletePart, Difference, SheetFile } from '@jubb/sheet';
+import { readSheetFile, reviewSheet, sheetDifferences, sheetIssues } from '@jubb/sheet/editing';
 import { createHash } from 'node:crypto';
-import {
-  readSheetFile,
-  reviewSheet,
-  sheetDifferences,
-  sheetIssues,
-  type CompletePart,
-  type Difference,
-  type SheetFile,
-} from '@jubb/contract';
 import canonicalize from 'canonicalize';
 
 /** What is worked out beside the loop that answers: a large sheet takes seconds, and nobody is to wait for it. */

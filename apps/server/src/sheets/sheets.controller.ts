@@ -1,3 +1,17 @@
+import type { Difference, SheetFile } from '@jubb/sheet';
+import { CSV_LISTS, inOrder, type CsvList } from '@jubb/sheet/editing';
+import { sheetFileSchema } from '@jubb/sheet/file';
+import {
+  DraftBackBody,
+  ImportSheetBody,
+  NewSheetBody,
+  SaveDraftBody,
+  SettleBody,
+  type IdentitySheet,
+  type ImportView,
+  type ProposalView,
+  type RevisionLine,
+} from '@jubb/wire';
 import {
   Body,
   Controller,
@@ -15,23 +29,6 @@ import {
   Req,
   Res,
 } from '@nestjs/common';
-import {
-  CSV_LISTS,
-  DraftBackBody,
-  ImportSheetBody,
-  NewSheetBody,
-  SaveDraftBody,
-  SettleBody,
-  inOrder,
-  sheetFileSchema,
-  type CsvList,
-  type Difference,
-  type IdentitySheet,
-  type ImportView,
-  type ProposalView,
-  type RevisionLine,
-  type SheetFile,
-} from '@jubb/contract';
 import type { Request, Response } from 'express';
 import { personOf } from '../people/access.guard.js';
 import { ProposalsService } from './proposals.service.js';

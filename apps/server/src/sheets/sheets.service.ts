@@ -1,27 +1,10 @@
+import type { PersonView } from '@jubb/book';
+import { refOf, scopeSheet, type Difference, type JobScope, type ScopedSheet, type SheetFile } from '@jubb/sheet';
+import { emptySheet, fromTemplate, writeCsv, writeYaml, type CsvList } from '@jubb/sheet/editing';
+import type { IdentitySheet, ImportSheetBody, ImportView, NewSheetBody, RevisionLine, SheetLine, SheetView } from '@jubb/wire';
 import { promisify } from 'node:util';
 import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
-import {
-  emptySheet,
-  fromTemplate,
-  refOf,
-  scopeSheet,
-  writeCsv,
-  writeYaml,
-  type CsvList,
-  type Difference,
-  type IdentitySheet,
-  type ImportSheetBody,
-  type ImportView,
-  type JobScope,
-  type NewSheetBody,
-  type PersonView,
-  type RevisionLine,
-  type ScopedSheet,
-  type SheetFile,
-  type SheetLine,
-  type SheetView,
-} from '@jubb/contract';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';

@@ -1,14 +1,7 @@
+import type { JobPartsView, ShimLine } from '@jubb/book';
+import { cutText } from '@jubb/sheet';
+import { MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
-import {
-  MoveBody,
-  SettleCountBody,
-  StockChangeBody,
-  StockItemBody,
-  cutText,
-  type JobPartsView,
-  type ShimLine,
-  type StockView,
-} from '@jubb/contract';
 import type { Request } from 'express';
 import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';

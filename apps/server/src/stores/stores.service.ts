@@ -1,5 +1,6 @@
+import type { JobPartsView, PersonView, ShimLine } from '@jubb/book';
+import type { MoveBody, StockChangeBody, StockItemBody, StockView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import type { JobPartsView, MoveBody, PersonView, ShimLine, StockChangeBody, StockItemBody, StockView } from '@jubb/contract';
 import type { Pool, PoolClient } from 'pg';
 import { parseQuantity } from '@jubb/core';
 import { DataSource } from 'typeorm';

@@ -1,5 +1,5 @@
+import type { ServerEvent } from '@jubb/wire';
 import { Controller, Inject, Req, Sse } from '@nestjs/common';
-import type { ServerEvent } from '@jubb/contract';
 import type { Request } from 'express';
 import { concatMap, endWith, filter, from, ignoreElements, interval, map, merge, share, takeUntil, type Observable } from 'rxjs';
 import { TodayService } from '../jobs/today.service.js';

@@ -1,3 +1,4 @@
+import type { LiveLine, ServerEvent } from '@jubb/wire';
 import {
   Inject,
   Injectable,
@@ -7,7 +8,6 @@ import {
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import { HttpAdapterHost } from '@nestjs/core';
-import type { LiveLine, ServerEvent } from '@jubb/contract';
 import type { Server } from 'node:http';
 import pg from 'pg';
 import { Subject } from 'rxjs';

@@ -1,5 +1,5 @@
+import { TabletBody, type TabletPeople } from '@jubb/wire';
 import { Body, Controller, Get, HttpCode, Inject, Patch, Req } from '@nestjs/common';
-import { TabletBody, type TabletPeople } from '@jubb/contract';
 import type { Request } from 'express';
 import { ProblemError } from '../common/problem.js';
 import { TabletsService } from './tablets.service.js';

@@ -1,6 +1,6 @@
+import type { TabletPeople, TabletView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { TabletPeople, TabletView } from '@jubb/contract';
 import { parse } from 'cookie';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';

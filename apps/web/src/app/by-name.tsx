@@ -1,5 +1,5 @@
+import type { JobHead } from '@jubb/book';
 import { useQuery } from '@tanstack/react-query';
-import type { JobHead } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { Navigate, Outlet, useLocation, useParams } from 'react-router';
 import { get } from '../link/client.ts';

@@ -1,4 +1,4 @@
-import { STAGE_NAMES } from '@jubb/contract/job';
+import { STAGE_NAMES } from '@jubb/sheet';
 import { useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from '../kit/dialog.ts';
 import { useNavigate } from 'react-router';

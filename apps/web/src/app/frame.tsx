@@ -1,4 +1,5 @@
-import { STAGE_NAMES, type TodayLine } from '@jubb/contract/job';
+import type { TodayLine } from '@jubb/book';
+import { STAGE_NAMES } from '@jubb/sheet';
 import { Suspense, lazy, useCallback, useState, type ReactElement } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { useToday } from '../link/queries.ts';

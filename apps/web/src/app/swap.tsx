@@ -1,4 +1,4 @@
-import type { SessionView, TabletPeople } from '@jubb/contract/job';
+import type { SessionView, TabletPeople } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type FormEvent, type ReactElement } from 'react';
 import { Refusal, call, get } from '../link/client.ts';

@@ -1,4 +1,4 @@
-import { LONGEST_CLIP_S } from '@jubb/contract/job';
+import { LONGEST_CLIP_S } from '@jubb/sheet';
 import { useEffect, useId, useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from '../kit/dialog.ts';
 import { keepClip } from './keep-file.ts';

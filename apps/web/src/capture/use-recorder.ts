@@ -1,4 +1,4 @@
-import { LONGEST_CLIP_S } from '@jubb/contract/job';
+import { LONGEST_CLIP_S } from '@jubb/sheet';
 import { useEffect, useRef, useState } from 'react';
 
 const AUDIO = { mimeType: 'audio/webm;codecs=opus', audioBitsPerSecond: 32_000 };

@@ -1,4 +1,4 @@
-import type { TodayClock } from '@jubb/contract/job';
+import type { TodayClock } from '@jubb/book';
 import { useEffect, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { beep } from '../kit/beep.ts';

@@ -1,4 +1,4 @@
-import type { TodayClock } from '@jubb/contract/job';
+import type { TodayClock } from '@jubb/book';
 import { useEffect, useState } from 'react';
 import { useToday } from '../link/queries.ts';
 import { useHeld } from '../link/live.ts';

@@ -1,4 +1,5 @@
-import { quantitiesOf, type InstrumentView, type LinesView } from '@jubb/contract/job';
+import { quantitiesOf } from '@jubb/sheet';
+import type { InstrumentView, LinesView } from '@jubb/wire';
 import {
   FASTENERS,
   FAULTS,

@@ -1,4 +1,4 @@
-import type { InstrumentView, LinesView, LiveLine } from '@jubb/contract/job';
+import type { InstrumentView, LinesView, LiveLine } from '@jubb/wire';
 import { formatQuantity } from '@jubb/core';
 import { Suspense, lazy, useEffect, useState, type ReactElement } from 'react';
 import { call } from '../link/client.ts';

@@ -1,4 +1,4 @@
-import type { LendBody, StudyBody, ToolCheckBody, ToolView } from '@jubb/contract/job';
+import type { LendBody, StudyBody, ToolCheckBody, ToolView } from '@jubb/wire';
 import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';

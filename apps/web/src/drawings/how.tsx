@@ -1,4 +1,4 @@
-import type { Limit, ToolKind } from '@jubb/contract/job';
+import type { Limit, ToolKind } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 /** Tool in steel at the part in ink, in a field of 200 × 110. */

@@ -1,4 +1,4 @@
-import type { LookPicture, Orientation } from '@jubb/contract/job';
+import type { LookPicture, Orientation } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 /** What each look has on the surface, in a field of 48 × 32. */

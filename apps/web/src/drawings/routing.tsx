@@ -1,4 +1,4 @@
-import type { Routing } from '@jubb/contract/job';
+import type { Routing } from '@jubb/sheet';
 import { curveCatmullRom, line } from 'd3-shape';
 import type { ReactElement } from 'react';
 

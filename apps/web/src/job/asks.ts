@@ -1,12 +1,5 @@
-import {
-  entryWords,
-  proposedFor,
-  type AnyKeptEntry,
-  type HoldReason,
-  type JobState,
-  type OpenEndKind,
-  type Step,
-} from '@jubb/contract/job';
+import { entryWords, proposedFor, type AnyKeptEntry, type JobState } from '@jubb/book';
+import type { HoldReason, OpenEndKind, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import type { Answers, AskedChoice, AskedField } from '../kit/ask-line.tsx';
 import type { Draft } from '../link/store.ts';

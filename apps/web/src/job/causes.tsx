@@ -1,4 +1,5 @@
-import { likelyCauses, type AnyKeptEntry, type SheetFile } from '@jubb/contract/job';
+import { likelyCauses, type AnyKeptEntry } from '@jubb/book';
+import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from './use-job.ts';
 import '../sheets/sheets.scss';

@@ -1,4 +1,4 @@
-import { entryWords, mayMake, type AnyKeptEntry } from '@jubb/contract/job';
+import { entryWords, mayMake, type AnyKeptEntry } from '@jubb/book';
 import { timeWords } from '../kit/days.ts';
 import { useState, type ReactElement } from 'react';
 import { Clip, Picture } from '../capture/picture.tsx';

@@ -1,4 +1,4 @@
-import { isKind, type AnyKeptEntry } from '@jubb/contract/job';
+import { isKind, type AnyKeptEntry } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { useHere } from './use-job.ts';
 import { Clip, Picture } from '../capture/picture.tsx';

@@ -1,4 +1,5 @@
-import type { Step, StepState } from '@jubb/contract/job';
+import type { StepState } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 export interface StepChoice {

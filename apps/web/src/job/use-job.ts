@@ -1,17 +1,5 @@
-import {
-  cautionsAt,
-  jobState,
-  waitsBegun,
-  withFound,
-  workingFor,
-  type AnyKeptEntry,
-  type JobState,
-  type JobView,
-  type PersonView,
-  type SheetFile,
-  type Step,
-  type Tool,
-} from '@jubb/contract/job';
+import { jobState, waitsBegun, withFound, workingFor, type AnyKeptEntry, type JobState, type JobView, type PersonView } from '@jubb/book';
+import { cautionsAt, type SheetFile, type Step, type Tool } from '@jubb/sheet';
 import { createContext, useContext, useMemo } from 'react';
 import { jobKey, queryClient, useJobView, useSession } from '../link/queries.ts';
 import { useHeld } from '../link/live.ts';

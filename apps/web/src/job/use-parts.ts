@@ -1,4 +1,4 @@
-import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/contract/job';
+import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/book';
 import { useQuery } from '@tanstack/react-query';
 import { get } from '../link/client.ts';
 import { useHere } from './use-job.ts';

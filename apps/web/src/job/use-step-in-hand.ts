@@ -1,4 +1,4 @@
-import type { StepState } from '@jubb/contract/job';
+import type { StepState } from '@jubb/book';
 import { useState } from 'react';
 import { useUnkept } from '../kit/prefs.ts';
 import { unkeptKey } from './recorder/use-readings.ts';

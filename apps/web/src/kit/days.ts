@@ -1,4 +1,4 @@
-import { clockIn, dayIn, dayWordsIn, daysBetween, daysOn, instantIn, weekdayIn } from '@jubb/contract/job';
+import { clockIn, dayIn, dayWordsIn, daysBetween, daysOn, instantIn, weekdayIn } from '@jubb/sheet';
 
 /** Days and clocks are the shop's, wherever the device thinks it is; the device's own until a session says. */
 let zone = Intl.DateTimeFormat().resolvedOptions().timeZone;

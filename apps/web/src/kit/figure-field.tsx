@@ -1,4 +1,4 @@
-import type { LiveLine } from '@jubb/contract/job';
+import type { LiveLine } from '@jubb/wire';
 import { OPEN_OHM, formatQuantity, fromBase, parseQuantity, readOpen, unitBySymbol, wording, type Quantity } from '@jubb/core';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { useLines } from '../link/use-lines.ts';

@@ -1,4 +1,5 @@
-import { sourceWords, type FieldProblem, type SheetDocument, type Sourced } from '@jubb/contract/job';
+import { sourceWords, type SheetDocument, type Sourced } from '@jubb/sheet';
+import type { FieldProblem } from '@jubb/wire';
 import { Fragment, useEffect, type ReactElement, type ReactNode } from 'react';
 import { LinkDown, Refusal } from '../link/client.ts';
 

@@ -1,4 +1,4 @@
-import { find, type SheetFile, type Step } from '@jubb/contract/job';
+import { find, type SheetFile, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 /** The shop's own page that is pinned to a step; opens the PDF there. */

@@ -1,4 +1,4 @@
-import { LONGEST_FILE, lineAt } from '@jubb/contract/sheet';
+import { LONGEST_FILE, lineAt } from '@jubb/sheet/editing';
 
 /** A file that cannot be read as text, and where. */
 export class NotText extends Error {}

@@ -1,4 +1,4 @@
-import { toolRefusal, type Tool, type ToolSize } from '@jubb/contract/job';
+import { toolRefusal, type Tool, type ToolSize } from '@jubb/sheet';
 import { shopToday } from './days.ts';
 import { useId, type ReactElement } from 'react';
 import { readStored, writeStored } from './prefs.ts';

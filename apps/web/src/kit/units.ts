@@ -1,4 +1,4 @@
-import { readingText } from '@jubb/contract/job';
+import { readingText } from '@jubb/book';
 import { dropZeros, figureIn, formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import { useUnitChoice, type UnitChoice } from './prefs.ts';
 

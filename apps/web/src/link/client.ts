@@ -1,4 +1,4 @@
-import type { FieldProblem, Problem } from '@jubb/contract/job';
+import type { FieldProblem, Problem } from '@jubb/wire';
 
 /** What the server refused, with its field problems. */
 export class Refusal extends Error {

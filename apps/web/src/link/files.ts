@@ -1,4 +1,4 @@
-import type { FileState } from '@jubb/contract/job';
+import type { FileState } from '@jubb/wire';
 import { LinkDown, Refusal, get, upload } from './client.ts';
 import { setFilesWaiting } from './arrivals.ts';
 import { store, type HeldFile } from './store.ts';

@@ -1,4 +1,4 @@
-import type { LiveLine } from '@jubb/contract/job';
+import type { LiveLine } from '@jubb/wire';
 
 type Listener = (line: LiveLine) => void;
 const listeners = new Set<Listener>();

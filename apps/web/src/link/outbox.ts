@@ -1,4 +1,4 @@
-import type { AnyKeptEntry, JobView } from '@jubb/contract/job';
+import type { AnyKeptEntry, JobView } from '@jubb/book';
 import { v7 as uuid } from 'uuid';
 import { LinkDown, Refusal, ServerFails, call, nowIso } from './client.ts';
 import { jobKey, mergeEntries, queryClient } from './queries.ts';

@@ -1,17 +1,6 @@
-import type {
-  AnyKeptEntry,
-  HealthView,
-  InstrumentView,
-  JobHead,
-  JobView,
-  SessionView,
-  SheetLine,
-  SheetView,
-  TodayTold,
-  TodayView,
-  Tool,
-} from '@jubb/contract/job';
-import { myToday, withTold, type MyToday } from '@jubb/contract/job';
+import { type AnyKeptEntry, type JobHead, type JobView, type TodayTold, type TodayView, myToday, withTold, type MyToday } from '@jubb/book';
+import type { Tool } from '@jubb/sheet';
+import type { HealthView, InstrumentView, SessionView, SheetLine, SheetView } from '@jubb/wire';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,

@@ -1,4 +1,5 @@
-import type { EntryKind, Problem } from '@jubb/contract/job';
+import type { EntryKind } from '@jubb/book';
+import type { Problem } from '@jubb/wire';
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 
 /** What is recorded, before it has a number and a hash. */

@@ -1,4 +1,4 @@
-import type { PageEvent } from '@jubb/contract/job';
+import type { PageEvent } from '@jubb/wire';
 
 export interface Hearing {
   readonly onEvent: (event: PageEvent) => void;

@@ -1,4 +1,4 @@
-import type { LiveLine } from '@jubb/contract/job';
+import type { LiveLine } from '@jubb/wire';
 import { useEffect, useRef, useState } from 'react';
 import { useSession } from './queries.ts';
 import { onLine } from './hearing.ts';

@@ -1,4 +1,6 @@
-import { quoteTotal, type AnswerBody, type CustomerAnswer, type OfferView } from '@jubb/contract/job';
+import { quoteTotal } from '@jubb/book';
+import type { CustomerAnswer } from '@jubb/sheet';
+import type { AnswerBody, OfferView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import { call, get } from '../link/client.ts';

@@ -1,4 +1,5 @@
-import type { SheetFile, SheetView } from '@jubb/contract/job';
+import type { SheetFile } from '@jubb/sheet';
+import type { SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';

@@ -1,5 +1,5 @@
-import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/contract/sheet';
-import type { SheetList } from '@jubb/contract/job';
+import type { SheetList } from '@jubb/sheet';
+import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
 import { upload } from '../link/client.ts';
 import { Wrong } from '../kit/pieces.tsx';

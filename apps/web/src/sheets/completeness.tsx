@@ -1,4 +1,4 @@
-import type { CompletePart } from '@jubb/contract/job';
+import type { CompletePart } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 const SEGMENT = 22;

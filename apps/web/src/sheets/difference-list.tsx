@@ -1,4 +1,4 @@
-import { LIST_NAMES, type Difference } from '@jubb/contract/job';
+import { LIST_NAMES, type Difference } from '@jubb/sheet';
 import type { ReactElement, ReactNode } from 'react';
 
 /** Differences of two revisions in the trade's words, list by list. */

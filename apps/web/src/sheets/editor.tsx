@@ -1,5 +1,6 @@
-import { soundCopy, type PlainLine } from '@jubb/contract/sheet';
-import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type SheetView, type Step } from '@jubb/contract/job';
+import { LIST_NAMES, SHEET_LISTS, type Finding, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
+import { soundCopy, type PlainLine } from '@jubb/sheet/editing';
+import type { SheetView } from '@jubb/wire';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import type { Finding } from '@jubb/contract/job';
+import type { Finding } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Loading } from '../kit/pieces.tsx';
 

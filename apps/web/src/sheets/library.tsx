@@ -1,4 +1,4 @@
-import type { ImportView, SheetLine } from '@jubb/contract/job';
+import type { ImportView, SheetLine } from '@jubb/wire';
 import { useDeferredValue, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { call } from '../link/client.ts';

@@ -1,5 +1,5 @@
-import { NESTED, fieldAt, readCell, refOf, withField, writeCell, type NestedField, type PlainLine } from '@jubb/contract/sheet';
-import { lineName, rowsOf, type SheetFile, type SheetList } from '@jubb/contract/job';
+import { refOf, lineName, rowsOf, type SheetFile, type SheetList } from '@jubb/sheet';
+import { NESTED, fieldAt, readCell, withField, writeCell, type NestedField, type PlainLine } from '@jubb/sheet/editing';
 import { useId, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import Form from 'react-bootstrap/Form';

@@ -1,5 +1,5 @@
-import { COLUMNS, newLine, readCell, refOf, writeCell, type Column, type PlainLine } from '@jubb/contract/sheet';
-import { lineName, type SheetList, type Stage } from '@jubb/contract/job';
+import { refOf, lineName, type SheetList, type Stage } from '@jubb/sheet';
+import { COLUMNS, newLine, readCell, writeCell, type Column, type PlainLine } from '@jubb/sheet/editing';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { DataSheetGrid, type CellProps, type Column as GridColumn, type DataSheetGridRef } from 'react-datasheet-grid';
 import 'react-datasheet-grid/dist/style.css';

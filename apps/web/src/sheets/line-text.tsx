@@ -1,4 +1,4 @@
-import { readLineYaml, writeLineYaml } from '@jubb/contract/sheet';
+import { readLineYaml, writeLineYaml } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
 
 interface LineTextProps {

@@ -1,4 +1,5 @@
-import { withoutSide, type Difference, type JobView, type SheetFile } from '@jubb/contract/job';
+import type { JobView } from '@jubb/book';
+import { withoutSide, type Difference, type SheetFile } from '@jubb/sheet';
 import { useMemo, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDifferences } from './queries.ts';

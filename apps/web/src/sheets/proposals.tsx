@@ -1,14 +1,7 @@
-import {
-  SHEET_LISTS,
-  VALUE_LISTS,
-  find,
-  withFigures,
-  type ProposalView,
-  type SheetFile,
-  type SheetList,
-  type SheetView,
-} from '@jubb/contract/job';
-import type { PlainLine } from '@jubb/contract/sheet';
+import { withFigures } from '@jubb/book';
+import { SHEET_LISTS, VALUE_LISTS, find, type SheetFile, type SheetList } from '@jubb/sheet';
+import type { PlainLine } from '@jubb/sheet/editing';
+import type { ProposalView, SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { call } from '../link/client.ts';

@@ -1,13 +1,5 @@
-import {
-  FAMILIES,
-  type CustomerLine,
-  type CustomerView,
-  type Difference,
-  type IdentitySheet,
-  type ProposalView,
-  type RevisionLine,
-  type UnitHistory,
-} from '@jubb/contract/job';
+import { FAMILIES, type Difference } from '@jubb/sheet';
+import type { CustomerLine, CustomerView, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/wire';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { get } from '../link/client.ts';

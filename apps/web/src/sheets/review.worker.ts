@@ -1,5 +1,5 @@
-import type { Tool } from '@jubb/contract/job';
-import { reviewSheet } from '@jubb/contract/sheet';
+import type { Tool } from '@jubb/sheet';
+import { reviewSheet } from '@jubb/sheet/editing';
 
 /** Reads a sheet as a mechanic would, away from the page: a long one takes its time. */
 addEventListener('message', ({ data: { turn, file, tools } }: MessageEvent<{ turn: number; file: object; tools: readonly Tool[] }>) => {

@@ -1,14 +1,5 @@
-import {
-  limitQuantity,
-  limitWindow,
-  partName,
-  settingQuantity,
-  settingWindow,
-  stageWords,
-  windowOf,
-  windowWords,
-  type SheetFile,
-} from '@jubb/contract/job';
+import { stageWords, windowWords } from '@jubb/book';
+import { limitQuantity, limitWindow, partName, settingQuantity, settingWindow, windowOf, type SheetFile } from '@jubb/sheet';
 import type { ReactElement, ReactNode } from 'react';
 import { LookSketch, SealSketch } from '../drawings/look.tsx';
 import { Trust } from '../kit/pieces.tsx';

@@ -1,4 +1,4 @@
-import type { SheetFile } from '@jubb/contract/job';
+import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import type { SheetDraft } from './use-sheet-draft.ts';
 

@@ -1,4 +1,4 @@
-import type { SheetView } from '@jubb/contract/job';
+import type { SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { call } from '../link/client.ts';

@@ -1,4 +1,4 @@
-import { STAGES, STAGE_NAMES, stepsOf, type SheetFile, type Step } from '@jubb/contract/job';
+import { STAGES, STAGE_NAMES, stepsOf, type SheetFile, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import { Care } from '../kit/pieces.tsx';

@@ -1,7 +1,7 @@
+import { STAGE_NAMES, type Step } from '@jubb/sheet';
 import { DndContext, PointerSensor, closestCenter, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, arrayMove, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import { STAGE_NAMES, type Step } from '@jubb/contract/job';
 import { useState, type CSSProperties, type ReactElement } from 'react';
 
 interface StepOrderProps {

@@ -1,4 +1,4 @@
-import type { SheetFile } from '@jubb/contract/job';
+import type { SheetFile } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';

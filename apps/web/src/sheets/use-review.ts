@@ -1,4 +1,4 @@
-import type { Review, Tool } from '@jubb/contract/job';
+import type { Review, Tool } from '@jubb/sheet';
 import { useEffect, useRef, useState } from 'react';
 import { useTools } from '../link/queries.ts';
 

@@ -1,5 +1,6 @@
-import { mergeSheets, type Clash } from '@jubb/contract/sheet';
-import type { SheetFile, SheetView } from '@jubb/contract/job';
+import type { SheetFile } from '@jubb/sheet';
+import { mergeSheets, type Clash } from '@jubb/sheet/editing';
+import type { SheetView } from '@jubb/wire';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { LinkDown, call, meanwhile } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';

@@ -1,5 +1,5 @@
-import { FirstRunBody, validated } from '@jubb/contract/forms';
-import type { SessionView } from '@jubb/contract/job';
+import { validated } from '@jubb/sheet/given';
+import { FirstRunBody, type SessionView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Refusal, call } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';

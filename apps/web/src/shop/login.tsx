@@ -1,4 +1,4 @@
-import type { SessionView } from '@jubb/contract/job';
+import type { SessionView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { call } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';

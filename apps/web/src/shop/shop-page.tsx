@@ -1,4 +1,4 @@
-import type { ShopBody, ShopRule, ShopView } from '@jubb/contract/job';
+import type { ShopBody, ShopRule, ShopView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Refusal, call, meanwhile } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';

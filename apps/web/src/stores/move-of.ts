@@ -1,4 +1,4 @@
-import type { MoveBody } from '@jubb/contract/job';
+import type { MoveBody } from '@jubb/wire';
 import { v7 as uuid } from 'uuid';
 import { nowIso } from '../link/client.ts';
 

@@ -1,4 +1,6 @@
-import { SUPPLIER_FAULTS, type GoodsInBody, type OrderState, type OrderView, type SupplierFault } from '@jubb/contract/job';
+import type { OrderState } from '@jubb/book';
+import { SUPPLIER_FAULTS, type SupplierFault } from '@jubb/sheet';
+import type { GoodsInBody, OrderView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';

@@ -1,4 +1,4 @@
-import type { StockLine } from '@jubb/contract/job';
+import type { StockLine } from '@jubb/book';
 import { dropZeros } from '@jubb/core';
 
 /** "3", "2.5 L". */

@@ -1,4 +1,5 @@
-import type { MessageView, OrderView, ShimLine, StockLine, StockView, SupplierView } from '@jubb/contract/job';
+import type { ShimLine, StockLine } from '@jubb/book';
+import type { MessageView, OrderView, StockView, SupplierView } from '@jubb/wire';
 import { useInfiniteQuery, useQuery, type InfiniteData, type UseInfiniteQueryResult, type UseQueryResult } from '@tanstack/react-query';
 import { get } from '../link/client.ts';
 import { refresh } from '../link/queries.ts';

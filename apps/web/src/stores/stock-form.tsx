@@ -1,13 +1,6 @@
-import {
-  STOCK_KINDS,
-  STOCK_UNITS,
-  type StockChangeBody,
-  type StockItemBody,
-  type StockKind,
-  type StockLine,
-  type StockUnit,
-  type StockView,
-} from '@jubb/contract/job';
+import type { StockLine } from '@jubb/book';
+import { STOCK_KINDS, STOCK_UNITS, type StockKind, type StockUnit } from '@jubb/sheet';
+import type { StockChangeBody, StockItemBody, StockView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Refusal, call, meanwhile } from '../link/client.ts';
 import { amountText, minorOf } from '../kit/money.ts';

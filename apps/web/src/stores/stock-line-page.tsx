@@ -1,4 +1,5 @@
-import { MOVES, type Move, type MoveBody, type StockView } from '@jubb/contract/job';
+import { MOVES, type Move } from '@jubb/sheet';
+import type { MoveBody, StockView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';

@@ -1,4 +1,4 @@
-import { STAGE_NAMES } from '@jubb/contract/job';
+import { STAGE_NAMES } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useJobPages } from '../link/queries.ts';

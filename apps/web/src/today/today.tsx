@@ -1,4 +1,5 @@
-import { STAGE_NAMES, type MyLine, type NoticeView, type TodayLine } from '@jubb/contract/job';
+import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
+import { STAGE_NAMES } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { call } from '../link/client.ts';

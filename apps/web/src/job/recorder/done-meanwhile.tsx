@@ -1,4 +1,4 @@
-import type { Step } from '@jubb/contract/job';
+import type { Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from '../use-job.ts';
 import { dropDrafts } from '../../kit/prefs.ts';

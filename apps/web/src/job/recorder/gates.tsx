@@ -1,4 +1,5 @@
-import { find, isKind, newMissing, newPartsMissing, partName, type Seal, type Step } from '@jubb/contract/job';
+import { isKind, newMissing, newPartsMissing } from '@jubb/book';
+import { find, partName, type Seal, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { LineField } from '../../kit/line-field.tsx';
 import { Care } from '../../kit/pieces.tsx';

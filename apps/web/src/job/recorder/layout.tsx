@@ -1,6 +1,6 @@
+import type { Step } from '@jubb/sheet';
 import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
-import type { Step } from '@jubb/contract/job';
 import { useKeys } from '../../kit/keys.ts';
 import './recorders.scss';
 

@@ -1,4 +1,5 @@
-import { find, type Joint, type NewPart, type Step } from '@jubb/contract/job';
+import type { NewPart } from '@jubb/book';
+import { find, type Joint, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useHere } from '../use-job.ts';

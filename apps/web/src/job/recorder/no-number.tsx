@@ -1,4 +1,4 @@
-import { find, type Joint, type Step } from '@jubb/contract/job';
+import { find, type Joint, type Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useHere } from '../use-job.ts';

@@ -1,4 +1,4 @@
-import { newPartWords, type NewPart, type PartLine } from '@jubb/contract/job';
+import { newPartWords, type NewPart, type PartLine } from '@jubb/book';
 import { useParts } from '../use-parts.ts';
 import { useHere } from '../use-job.ts';
 import type { Draft } from '../../link/store.ts';

@@ -1,4 +1,5 @@
-import { jobState, type JobView, type SheetFile, type Step } from '@jubb/contract/job';
+import { jobState, type JobView } from '@jubb/book';
+import type { SheetFile, Step } from '@jubb/sheet';
 import { useMemo, useState, type ReactElement } from 'react';
 import { useSession, useTools } from '../../link/queries.ts';
 import { KeysOff } from '../../kit/keys.ts';

@@ -1,4 +1,5 @@
-import { STAGES, STAGE_NAMES, cautionsAt, stageProgress, stageTakes, type Stage } from '@jubb/contract/job';
+import { stageProgress, stageTakes } from '@jubb/book';
+import { STAGES, STAGE_NAMES, cautionsAt, type Stage } from '@jubb/sheet';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useServerEvents, useLinkWords } from '../../link/live.ts';

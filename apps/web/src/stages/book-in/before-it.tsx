@@ -1,14 +1,6 @@
-import {
-  baseOf,
-  failedWords,
-  find,
-  owedWords,
-  spoken,
-  type Hazard,
-  type OwedLine,
-  type SheetFile,
-  type UnitHistory,
-} from '@jubb/contract/job';
+import { failedWords, owedWords, spoken, type OwedLine } from '@jubb/book';
+import { baseOf, find, type Hazard, type SheetFile } from '@jubb/sheet';
+import type { UnitHistory } from '@jubb/wire';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { Care } from '../../kit/pieces.tsx';

@@ -1,6 +1,8 @@
-import { BookInBody, validated } from '@jubb/contract/forms';
+import type { JobHead } from '@jubb/book';
+import { OVER_THE_COUNTER, withSerial, type JobScope, type SheetFile } from '@jubb/sheet';
+import { validated } from '@jubb/sheet/given';
+import { BookInBody } from '@jubb/wire';
 import { inDays, promiseOn } from '../../kit/days.ts';
-import { OVER_THE_COUNTER, withSerial, type JobHead, type JobScope, type SheetFile } from '@jubb/contract/job';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';

@@ -1,4 +1,5 @@
-import { OVER_THE_COUNTER, type CustomerLine } from '@jubb/contract/job';
+import { OVER_THE_COUNTER } from '@jubb/sheet';
+import type { CustomerLine } from '@jubb/wire';
 import { useDeferredValue, useState, type ReactElement } from 'react';
 import { Wrong } from '../../kit/pieces.tsx';
 import { Labelled } from '../../kit/labelled.tsx';

@@ -1,4 +1,5 @@
-import { baseOf, likelyCauses, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile, type Task } from '@jubb/contract/job';
+import { likelyCauses } from '@jubb/book';
+import { baseOf, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 interface ScopePickProps {

@@ -1,5 +1,6 @@
-import { candidatesOf, featuresOf, picksOf, readingU, type UnitCandidate } from '@jubb/contract/sheet';
-import type { Feature, IdentitySheet } from '@jubb/contract/job';
+import type { Feature } from '@jubb/sheet';
+import { candidatesOf, featuresOf, picksOf, readingU, type UnitCandidate } from '@jubb/sheet/editing';
+import type { IdentitySheet } from '@jubb/wire';
 import { formatQuantity, parseQuantity, rankCandidates, rankQuestions, tellsApart, type Found, type Quantity } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';

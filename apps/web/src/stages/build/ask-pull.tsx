@@ -1,4 +1,4 @@
-import type { JointRun } from '@jubb/contract/job';
+import type { JointRun } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 import { AskLine, type Answers } from '../../kit/ask-line.tsx';

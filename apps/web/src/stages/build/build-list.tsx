@@ -1,4 +1,5 @@
-import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart, type Step } from '@jubb/contract/job';
+import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { StepButton, stepClass, type StepChoice } from '../../job/step-list.tsx';
 import { useHere } from '../../job/use-job.ts';

@@ -1,4 +1,4 @@
-import { amountQuantity, baseOf, find, partName, windowOf, type Fluid } from '@jubb/contract/job';
+import { amountQuantity, baseOf, find, partName, windowOf, type Fluid } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { SealSketch } from '../../drawings/look.tsx';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';

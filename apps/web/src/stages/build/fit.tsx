@@ -1,14 +1,5 @@
-import {
-  FIT_MEASURED,
-  FIT_WAYS,
-  driverWords,
-  fitWindow,
-  presetForFit,
-  withoutSide,
-  type FitRun,
-  type KeptEntry,
-  type Step,
-} from '@jubb/contract/job';
+import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit, type FitRun, type KeptEntry } from '@jubb/book';
+import { withoutSide, type Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useNow } from '../../clocks/use-clocks.ts';

@@ -1,4 +1,5 @@
-import { isKind, type Joint, type Step } from '@jubb/contract/job';
+import { isKind } from '@jubb/book';
+import type { Joint, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 

@@ -1,4 +1,5 @@
-import { OLD_FATES, type Decision, type OldFate } from '@jubb/contract/job';
+import type { Decision } from '@jubb/book';
+import { OLD_FATES, type OldFate } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 

@@ -1,14 +1,5 @@
-import {
-  CONTACT,
-  gearMovedWords,
-  patternMove,
-  patternRead,
-  spotWords,
-  workingFor,
-  type PatternMove,
-  type PatternRun,
-  type Step,
-} from '@jubb/contract/job';
+import { CONTACT, gearMovedWords, patternMove, patternRead, spotWords, workingFor, type PatternMove, type PatternRun } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { contactPicture, workings } from '@jubb/core';
 import { useRef, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,4 +1,5 @@
-import { actOf, settingQuantity, type SettingRun, type Step } from '@jubb/contract/job';
+import { actOf, type SettingRun } from '@jubb/book';
+import { settingQuantity, type Step } from '@jubb/sheet';
 import type { ReactElement, ReactNode } from 'react';
 import { useHere } from '../../job/use-job.ts';
 import { useUnits } from '../../kit/units.ts';

@@ -7,8 +7,8 @@ import {
   type PayloadOf,
   type SettingRun,
   type ShimLine,
-  type Step,
-} from '@jubb/contract/job';
+} from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';

@@ -1,14 +1,5 @@
-import {
-  actOf,
-  baseOf,
-  mayAccept,
-  readsAsFound,
-  settingQuantity,
-  settingWindow,
-  type Bearings,
-  type SettingRun,
-  type Step,
-} from '@jubb/contract/job';
+import { actOf, mayAccept, readsAsFound, type Bearings, type SettingRun } from '@jubb/book';
+import { baseOf, settingQuantity, settingWindow, type Step } from '@jubb/sheet';
 import { workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../../drawings/castle-nut.tsx';

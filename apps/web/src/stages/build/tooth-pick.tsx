@@ -1,4 +1,4 @@
-import { spotWords } from '@jubb/contract/job';
+import { spotWords } from '@jubb/book';
 import { CONTACT_ALONG, CONTACT_UP, contactShare, type ContactSpots } from '@jubb/core';
 import { useRef, type CSSProperties, type KeyboardEvent, type ReactElement, type Ref } from 'react';
 import './tooth-pick.scss';

@@ -1,18 +1,7 @@
+import { jointPoints, middleAngle, notIn, pullLook, stageWords, wrenchSetting, type JointRun, type PlannedPull } from '@jubb/book';
+import { baseOf, jointTorque, type Step } from '@jubb/sheet';
+import type { LiveLine } from '@jubb/wire';
 import { formatQuantity, type Sight } from '@jubb/core';
-import {
-  baseOf,
-  jointPoints,
-  jointTorque,
-  middleAngle,
-  notIn,
-  pullLook,
-  stageWords,
-  wrenchSetting,
-  type JointRun,
-  type LiveLine,
-  type PlannedPull,
-  type Step,
-} from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { Flats, flatsWords } from '../../drawings/flats.tsx';
 import { JointPlate } from '../../drawings/joint-plate.tsx';

@@ -1,4 +1,5 @@
-import { isKind, type Step, type Way } from '@jubb/contract/job';
+import { isKind } from '@jubb/book';
+import type { Step, Way } from '@jubb/sheet';
 import { useHere } from '../../job/use-job.ts';
 
 export interface ChosenWay {

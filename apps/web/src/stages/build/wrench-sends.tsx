@@ -1,4 +1,5 @@
-import type { LiveLine, Tool } from '@jubb/contract/job';
+import type { Tool } from '@jubb/sheet';
+import type { LiveLine } from '@jubb/wire';
 import { SIGHT_ACTS, formatQuantity, watchPull, type PullPoint, type PullWanted, type Sight } from '@jubb/core';
 import { useRef, useState, type ReactElement } from 'react';
 import { Chart } from '../../drawings/chart.tsx';

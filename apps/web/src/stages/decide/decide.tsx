@@ -1,4 +1,5 @@
-import { CAUSE_SORTS, FATES, failedWords, reworkOf, type Decision, type Fate, type Step } from '@jubb/contract/job';
+import { failedWords, reworkOf, type Decision } from '@jubb/book';
+import { CAUSE_SORTS, FATES, type Fate, type Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { useHere } from '../../job/use-job.ts';

@@ -1,4 +1,4 @@
-import { baseOf, find, type JobScope, type SheetFile } from '@jubb/contract/job';
+import { baseOf, find, type JobScope, type SheetFile } from '@jubb/sheet';
 
 const HOUR_S = 3600;
 

@@ -1,14 +1,6 @@
-import {
-  coverOffers,
-  newPart,
-  risenSince,
-  type JobState,
-  type MoveBody,
-  type PartLine,
-  type Parts,
-  type SheetFile,
-  type WantBody,
-} from '@jubb/contract/job';
+import { coverOffers, newPart, risenSince, type JobState, type PartLine, type Parts } from '@jubb/book';
+import type { SheetFile } from '@jubb/sheet';
+import type { MoveBody, WantBody } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';

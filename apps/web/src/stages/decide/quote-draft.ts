@@ -1,11 +1,6 @@
 import {
-  baseOf,
-  cutText,
   entryWords,
-  find,
   isKind,
-  limitQuantity,
-  limitWindow,
   quoteTotal,
   readingFigure,
   readingLine,
@@ -20,8 +15,9 @@ import {
   type QuotePicture,
   type QuoteView,
   type Risen,
-  type ShopView,
-} from '@jubb/contract/job';
+} from '@jubb/book';
+import { baseOf, cutText, find, limitQuantity, limitWindow } from '@jubb/sheet';
+import type { ShopView } from '@jubb/wire';
 import { baseUnit } from '@jubb/core';
 import { amountText, minorOf, percentText } from '../../kit/money.ts';
 

@@ -1,4 +1,5 @@
-import { quoteTotal, risenSince, type Parts, type QuoteView, type SentQuote } from '@jubb/contract/job';
+import { quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/book';
+import type { SentQuote } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { v7 as uuid } from 'uuid';
 import { Refusal, call } from '../../link/client.ts';

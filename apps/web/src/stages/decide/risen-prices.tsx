@@ -1,4 +1,4 @@
-import type { Risen } from '@jubb/contract/job';
+import type { Risen } from '@jubb/book';
 import type { ReactElement, ReactNode } from 'react';
 import { useMoney } from '../../kit/money.ts';
 import { Care } from '../../kit/pieces.tsx';

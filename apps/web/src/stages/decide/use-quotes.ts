@@ -1,4 +1,4 @@
-import type { QuoteView } from '@jubb/contract/job';
+import type { QuoteView } from '@jubb/book';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { get } from '../../link/client.ts';
 import { jobKey } from '../../link/queries.ts';

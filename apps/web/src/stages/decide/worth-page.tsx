@@ -1,4 +1,5 @@
-import { needsOf, type ComebackView, type Parts, type ShopView } from '@jubb/contract/job';
+import { needsOf, type Parts } from '@jubb/book';
+import type { ComebackView, ShopView } from '@jubb/wire';
 import { workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';

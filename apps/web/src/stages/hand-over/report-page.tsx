@@ -1,4 +1,4 @@
-import { jobReport, type ReportRow, type ReportSection } from '@jubb/contract/job';
+import { jobReport, type ReportRow, type ReportSection } from '@jubb/book';
 import { Fragment, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { useSession } from '../../link/queries.ts';

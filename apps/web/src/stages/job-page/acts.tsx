@@ -1,4 +1,5 @@
-import type { AnyKeptEntry, Step } from '@jubb/contract/job';
+import type { AnyKeptEntry } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
 import { usePhotoKey } from '../../capture/photo-key.tsx';

@@ -1,4 +1,5 @@
-import { find, owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/contract/job';
+import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
+import { find } from '@jubb/sheet';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { call, meanwhile } from '../../link/client.ts';

@@ -1,4 +1,5 @@
-import { STAGES, STAGE_NAMES, openBefore, stacksOf, stageProgress, stageTakes, type Stage } from '@jubb/contract/job';
+import { openBefore, stacksOf, stageProgress, stageTakes } from '@jubb/book';
+import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../kit/keys.ts';

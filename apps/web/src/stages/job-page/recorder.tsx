@@ -1,16 +1,5 @@
-import {
-  baseOf,
-  cautionsAt,
-  doubtAt,
-  forerunners,
-  hasBegun,
-  isBefore,
-  meanwhile,
-  readsAsFound,
-  type RecordKind,
-  type Step,
-  type Way,
-} from '@jubb/contract/job';
+import { doubtAt, forerunners, hasBegun, isBefore, meanwhile, readsAsFound } from '@jubb/book';
+import { baseOf, cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
 import { shopToday } from '../../kit/days.ts';
 import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';

@@ -1,4 +1,5 @@
-import { at20, PART_METALS, type PartMetal, type ToolKind } from '@jubb/contract/job';
+import { at20 } from '@jubb/book';
+import { PART_METALS, type PartMetal, type ToolKind } from '@jubb/sheet';
 import { formatQuantity, type Quantity } from '@jubb/core';
 import { useId, type ReactElement } from 'react';
 import { readFigure } from '../../kit/figure-field.tsx';

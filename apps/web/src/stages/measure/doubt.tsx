@@ -1,4 +1,5 @@
-import { type Doubt, type Step } from '@jubb/contract/job';
+import type { Doubt } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';

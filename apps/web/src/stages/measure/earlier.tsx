@@ -1,13 +1,5 @@
-import {
-  settingQuantity,
-  settingWindow,
-  withoutSide,
-  type Bearings,
-  type EarlierPulls,
-  type EarlierView,
-  type JointRun,
-  type SettingRun,
-} from '@jubb/contract/job';
+import type { Bearings, EarlierPulls, EarlierView, JointRun, SettingRun } from '@jubb/book';
+import { settingQuantity, settingWindow, withoutSide } from '@jubb/sheet';
 import { formatQuantity, quantityOf, workings, type Quantity } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';

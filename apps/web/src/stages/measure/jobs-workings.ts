@@ -1,4 +1,4 @@
-import type { Family } from '@jubb/contract/job';
+import type { Family } from '@jubb/sheet';
 
 /** Workings that a family is judged by beyond its limits, in the order in which they are used. */
 const WORKINGS: Partial<Record<Family, readonly string[]>> = {

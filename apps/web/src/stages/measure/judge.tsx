@@ -1,5 +1,6 @@
+import { gridPlaces } from '@jubb/book';
+import { find, limitQuantity, limitWindow } from '@jubb/sheet';
 import { OPEN_OHM } from '@jubb/core';
-import { find, gridPlaces, limitQuantity, limitWindow } from '@jubb/contract/job';
 import type { ReactElement } from 'react';
 import { LookSketch } from '../../drawings/look.tsx';
 import { Trust } from '../../kit/pieces.tsx';

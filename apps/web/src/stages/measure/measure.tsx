@@ -1,19 +1,7 @@
+import { at20, gridFigure, gridPlaces, gridWorking, mean, workingFor, type EntryKind } from '@jubb/book';
+import { toolRefusal, tooCoarse, type Limit, type Tool, type ToolSize } from '@jubb/sheet';
 import { contradiction, formatQuantity, unitBySymbol, workings, type Contradiction, type Quantity, type Window } from '@jubb/core';
 import { shopToday } from '../../kit/days.ts';
-import {
-  at20,
-  gridFigure,
-  gridPlaces,
-  gridWorking,
-  mean,
-  toolRefusal,
-  tooCoarse,
-  workingFor,
-  type EntryKind,
-  type Limit,
-  type Tool,
-  type ToolSize,
-} from '@jubb/contract/job';
 import { useState, type ReactElement, type ReactNode } from 'react';
 import { HowSketch } from '../../drawings/how.tsx';
 import { LimitStrip, VerdictShape } from '../../drawings/limit-strip.tsx';

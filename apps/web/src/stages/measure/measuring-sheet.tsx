@@ -1,4 +1,5 @@
-import { find, limitQuantity, limitWindow, readingFigure, verdictOf, type Limit } from '@jubb/contract/job';
+import { readingFigure, verdictOf } from '@jubb/book';
+import { find, limitQuantity, limitWindow, type Limit } from '@jubb/sheet';
 import { unitBySymbol } from '@jubb/core';
 import type { ReactElement } from 'react';
 import { useSearchParams } from 'react-router';

@@ -1,4 +1,4 @@
-import type { Limit } from '@jubb/contract/job';
+import type { Limit } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
 /** "1 of 3 along, 2nd way": where the next reading of a grid is taken. */

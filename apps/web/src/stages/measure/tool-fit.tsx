@@ -1,4 +1,5 @@
-import { finestTool, limitQuantity, toolFit, type Limit, type Tool } from '@jubb/contract/job';
+import { finestTool, toolFit } from '@jubb/book';
+import { limitQuantity, type Limit, type Tool } from '@jubb/sheet';
 import { shopToday } from '../../kit/days.ts';
 import type { ReactElement } from 'react';
 

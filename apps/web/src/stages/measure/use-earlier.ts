@@ -1,4 +1,6 @@
-import { readingFigure, type EarlierReading, type Limit } from '@jubb/contract/job';
+import { readingFigure } from '@jubb/book';
+import type { Limit } from '@jubb/sheet';
+import type { EarlierReading } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { get } from '../../link/client.ts';
 import { jobKey } from '../../link/queries.ts';

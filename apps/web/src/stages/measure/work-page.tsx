@@ -1,4 +1,5 @@
-import { STAGE_NAMES, find, workOut } from '@jubb/contract/job';
+import { workOut } from '@jubb/book';
+import { STAGE_NAMES, find } from '@jubb/sheet';
 import { workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';

@@ -1,4 +1,5 @@
-import { stopsHandOver, stopsSigning, type Step } from '@jubb/contract/job';
+import { stopsHandOver, stopsSigning } from '@jubb/book';
+import type { Step } from '@jubb/sheet';
 import { useId, type ReactElement } from 'react';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../../job/use-job.ts';

@@ -1,4 +1,5 @@
-import { partName, type AnyKeptEntry, type Conflict } from '@jubb/contract/job';
+import type { AnyKeptEntry, Conflict } from '@jubb/book';
+import { partName } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { timeWords } from '../../kit/days.ts';
 import { useHere } from '../../job/use-job.ts';

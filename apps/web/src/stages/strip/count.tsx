@@ -1,4 +1,5 @@
-import { countedOff, countsOf, find, partName } from '@jubb/contract/job';
+import { countedOff, countsOf } from '@jubb/book';
+import { find, partName } from '@jubb/sheet';
 import { useId, type ReactElement } from 'react';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';

@@ -1,4 +1,5 @@
-import { jointPoints, type Joint, type KeptEntry } from '@jubb/contract/job';
+import { jointPoints, type KeptEntry } from '@jubb/book';
+import type { Joint } from '@jubb/sheet';
 import { fit, sizeWithin } from '../../drawings/joint-plate.tsx';
 import type { ReactElement } from 'react';
 import './strip.scss';

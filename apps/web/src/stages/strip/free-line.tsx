@@ -1,4 +1,4 @@
-import { isKind, readLedgerLine, type LedgerField, type LedgerLine } from '@jubb/contract/job';
+import { isKind, readLedgerLine, type LedgerField, type LedgerLine } from '@jubb/book';
 import { useEffect, useId, useRef, useState, type FormEvent, type ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 import { useDraft } from '../../kit/prefs.ts';

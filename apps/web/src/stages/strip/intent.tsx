@@ -1,4 +1,5 @@
-import { INTENT_WORDS, type Part, type Step } from '@jubb/contract/job';
+import { INTENT_WORDS } from '@jubb/book';
+import type { Part, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 

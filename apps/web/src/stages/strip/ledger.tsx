@@ -1,4 +1,4 @@
-import { isKind, type AnyKeptEntry, type KeptEntry } from '@jubb/contract/job';
+import { isKind, type AnyKeptEntry, type KeptEntry } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { StrikeButton, StruckWords, type StrikeProps } from '../../job/log.tsx';
 import { useHere } from '../../job/use-job.ts';

@@ -1,4 +1,4 @@
-import type { Mark } from '@jubb/contract/job';
+import type { Mark } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
 import type { JobActs } from '../../job/asks.ts';

@@ -1,5 +1,6 @@
+import { judgeLimit } from '@jubb/book';
+import { limitWindow, type Limit, type Pull, type Step } from '@jubb/sheet';
 import { formatQuantity } from '@jubb/core';
-import { judgeLimit, limitWindow, type Limit, type Pull, type Step } from '@jubb/contract/job';
 import { useState, type ReactElement } from 'react';
 import { VerdictShape } from '../../drawings/limit-strip.tsx';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';

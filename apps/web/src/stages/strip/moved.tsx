@@ -1,4 +1,4 @@
-import { MOVED_WORDS } from '@jubb/contract/job';
+import { MOVED_WORDS } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
 import type { JobActs } from '../../job/asks.ts';

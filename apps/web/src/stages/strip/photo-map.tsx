@@ -1,4 +1,4 @@
-import { isKind, type KeptEntry, type PayloadOf } from '@jubb/contract/job';
+import { isKind, type KeptEntry, type PayloadOf } from '@jubb/book';
 import { useState, useSyncExternalStore, type KeyboardEvent, type MouseEvent, type ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 import { files } from '../../link/files.ts';

@@ -1,4 +1,4 @@
-import { countsBySide } from '@jubb/contract/job';
+import { countsBySide } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { useHere } from '../../job/use-job.ts';
 

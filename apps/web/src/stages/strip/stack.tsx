@@ -1,4 +1,4 @@
-import { upwards, type Stack, type StackLine, type StackSign } from '@jubb/contract/job';
+import { upwards, type Stack, type StackLine, type StackSign } from '@jubb/book';
 import type { ReactElement } from 'react';
 import './strip.scss';
 

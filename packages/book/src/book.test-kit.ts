@@ -1,0 +1,43 @@
+import type { SheetFile } from '@jubb/sheet';
+import { readSheetFile } from '@jubb/sheet/editing';
+import type { EntryKind } from './entries/entry.js';
+import type { AnyKeptEntry } from './entries/kept.js';
+import { workingFor } from './measured/working-for.js';
+import { readFileSync } from 'node:fs';
+
+export function demoSheet(name: string): SheetFile {
+  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
+  if (!read.ok) throw new Error(`the demo sheet ${name} does not read`);
+  return read.sheet;
+}
+
+export interface BookLine {
+  readonly kind: EntryKind;
+  readonly payload: object;
+  readonly step?: string;
+}
+
+export function book(sheet: SheetFile, ...lines: readonly BookLine[]): AnyKeptEntry[] {
+  return lines.map(
+    ({ kind, payload, step }, index) =>
+      ({
+        id: `entry ${index}`,
+        seq: index + 1,
+        kind,
+        payload,
+        step: step ?? null,
+        strikes: null,
+        personId: 'ilka',
+        takenAt: '2026-11-25T09:00:00Z',
+        keptAt: '2026-11-25T09:00:00Z',
+        working: workingFor(kind, payload, sheet, undefined),
+      }) as unknown as AnyKeptEntry,
+  );
+}
+
+/** Shims for a gap of 0.4 to 0.7 mm that reads 0.2 mm with half a millimetre in: 0.5 and 0.3 mm. */
+export function putIn(setting: string): BookLine {
+  const shelf = [0.3, 0.5].map((thickness) => ({ thickness, count: 2 }));
+  const input = { gaps: [0.2, 0.2, 0.2], shims: 0.5, from: 0.4, to: 0.7, shelf };
+  return { kind: 'worked', payload: { working: 'compressor.air-gap', input, setting } };
+}

@@ -1,0 +1,178 @@
+import {
+  type Tool,
+  type Pull,
+  type Limit,
+  type Setting,
+  type SheetFile,
+  baseOf,
+  find,
+  limitQuantity,
+  limitWindow,
+  settingQuantity,
+  settingWindow,
+  windowOf,
+} from '@jubb/sheet';
+import type { EntryKind } from '../entries/entry.js';
+import type { UsedWorking } from '../entries/kept.js';
+import type { EndPlayPayload, PatternPayload, PullPayload, SealFittedPayload } from '../kinds/build-payloads.js';
+import type { ReadingPayload, Warm, WorkedPayload } from '../kinds/payloads.js';
+import { gridFigure, isGrid, workOut, worstPlace } from './measured.js';
+import { workings, type Quantity, type RunResult } from '@jubb/core';
+
+/**
+ * The working that judges or advises an entry, run on the sheet's figures and the tool's
+ * uncertainty. Page and server make it with this one function; the server's is the one kept.
+ * Null when the kind has none, or when the working refuses (an end play of zero has no advice).
+ */
+export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, tool: Tool | undefined): UsedWorking | null {
+  switch (kind) {
+    case 'reading': {
+      const { limit: ref, ...found } = payload as ReadingPayload;
+      const limit = find(sheet.limits, ref);
+      return limit ? judgeLimit(limit, found, tool) : null;
+    }
+    case 'seal-fitted': {
+      const { seal: ref, depths } = payload as SealFittedPayload;
+      const seal = find(sheet.seals, ref);
+      if (!seal?.depth) return null;
+      // Depths are read round the ring: the worst place counts, not their mean.
+      const window = windowOf(seal.depth, 'length');
+      return depths.length === 0 ? null : judge('length', [worstPlace(depths, window)], window, tool);
+    }
+    case 'end-play': {
+      const { setting: ref, readings, moment, bearings } = payload as EndPlayPayload;
+      const setting = find(sheet.settings, ref);
+      if (!setting) return null;
+      return moment === 'now'
+        ? adviseNut(setting, mean(readings))
+        : judge(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
+    }
+    case 'pattern': {
+      const { setting: _, left: __, ...seen } = payload as PatternPayload;
+      return used(workings.run(CONTACT, seen));
+    }
+    case 'worked': {
+      const { working, input } = payload as WorkedPayload;
+      const worked = workOut(working, input);
+      return 'used' in worked ? worked.used : null;
+    }
+    case 'pull':
+      return wrenchSetting(payload as PullPayload);
+    default:
+      return null;
+  }
+}
+
+/** The working that reads the pattern on the teeth. */
+export const CONTACT = 'gear.contact';
+
+type Found = Pick<ReadingPayload, 'readings' | 'bracket' | 'warm'>;
+
+interface WarmReadings {
+  readonly readings: readonly number[];
+  readonly warm?: Warm | null | undefined;
+}
+
+/** Readings as they would be at 20 °C, and what the temperature leaves open, 1u in mm. */
+export function at20({ readings, warm }: WarmReadings): { readonly readings: readonly number[]; readonly u: number } {
+  if (!warm) return { readings, u: 0 };
+  const corrected = readings.map((read) => workings.run('measure.at-20', { read, partT: warm.partT, part: warm.metal }));
+  return {
+    // What is no size has no temperature.
+    readings: corrected.map((result, place) => (result?.ok ? Number(result.run.output['size']) : readings[place]!)),
+    u: Math.max(0, ...corrected.map((result) => (result?.ok ? Number(result.run.output['u']) : 0))),
+  };
+}
+
+export function judgeLimit(limit: Limit, found: Found, tool: Tool | undefined): UsedWorking | null {
+  if (limit.pulled) return judgeHeld(limit.pulled, limit, found, tool);
+  const window = limitWindow(limit);
+  const { readings, u } = at20(found);
+  const warmTool = tool && u > 0 ? { ...tool, u: Math.hypot(tool.u, u) } : tool;
+  if (!isGrid(limit, readings)) return judge(limitQuantity(limit), readings, window, warmTool);
+  const isSpan = limit.grid?.of === 'span';
+  // A span is the difference of two readings.
+  const wider = warmTool && isSpan ? { ...warmTool, u: warmTool.u * Math.SQRT2, s: warmTool.s * Math.SQRT2 } : warmTool;
+  return judge(limitQuantity(limit), [gridFigure(limit, readings, window)], window, wider);
+}
+
+/** The one figure that stands for the readings of a limit: what is judged of a grid, else their mean. */
+export function readingFigure(limit: Limit, found: WarmReadings): number {
+  const { readings } = at20(found);
+  return isGrid(limit, readings) ? gridFigure(limit, readings, limitWindow(limit)) : mean(readings);
+}
+
+/** What something held before it moved, against the least that it must hold. */
+function judgeHeld(direction: Pull, limit: Limit, { readings, bracket }: Found, tool: Tool | undefined): UsedWorking | null {
+  const moved = mean(readings);
+  return used(
+    workings.run('torque.breakaway', {
+      direction,
+      least: limitWindow(limit).from,
+      ...(bracket ? { how: 'clicks', ...bracket } : { how: 'moved', moved }),
+      ...(tool && moved > 0 ? { wrenchU: Math.min(MOST_WRENCH_U, Math.hypot(tool.u, tool.s) / moved) } : {}),
+    }),
+  );
+}
+
+/** A wrench that is worse tells nothing. */
+const MOST_WRENCH_U = 0.2;
+
+interface Ends {
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
+
+/** Quantities of which there is none less than nothing: of a length a play, a run-out, a wear. */
+const FROM_NOTHING: ReadonlySet<string> = new Set<Quantity>(['length', 'torque', 'mass', 'unbalance', 'resistance', 'volume', 'time']);
+
+/**
+ * Whether the lower end of a window is none: a play that reads 0 in a window from 0 is in, however coarse
+ * the dial. A reading below it, of a seal that stands proud, shows that there is less, and the end is one.
+ */
+function isNoEnd(quantity: string, { from, to }: Ends, readings: readonly number[]): boolean {
+  return from === 0 && to !== undefined && FROM_NOTHING.has(quantity) && readings.every((read) => read >= 0);
+}
+
+function judge(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
+  return used(
+    workings.run('measure.verdict', {
+      quantity,
+      readings,
+      ...(window.from === undefined || isNoEnd(quantity, window, readings) ? {} : { lower: window.from }),
+      ...(window.to === undefined ? {} : { upper: window.to }),
+      toolU: tool?.u ?? 0,
+      toolS: tool?.s ?? 0,
+    }),
+  );
+}
+
+/** What to do with the nut from this dial reading. */
+export function adviseNut(setting: Setting, playNow: number): UsedWorking | null {
+  const { nut } = setting;
+  if (!nut) return null;
+  return used(
+    workings.run('bearing.nut', {
+      playNow,
+      ...settingWindow(setting),
+      ...(setting.aim ? { aim: baseOf(setting.aim.figure, 'length') } : {}),
+      pitch: baseOf(nut.pitch, 'pitch'),
+      slots: nut.slots,
+      openings: nut.openings,
+    }),
+  );
+}
+
+type Arm = Pick<PullPayload, 'torque' | 'wrenchLength' | 'adapterLength' | 'adapterAngle'>;
+
+export function wrenchSetting({ torque, wrenchLength, adapterLength, adapterAngle }: Arm): UsedWorking | null {
+  return used(workings.run('torque.adapter', { torque, wrench: wrenchLength, adapter: adapterLength, angle: adapterAngle }));
+}
+
+function used(result: RunResult | undefined): UsedWorking | null {
+  return result?.ok ? { id: result.run.working, input: result.run.input, output: result.run.output } : null;
+}
+
+export function mean(figures: readonly number[]): number {
+  return figures.reduce((sum, figure) => sum + figure, 0) / figures.length;
+}

@@ -1,0 +1,72 @@
+import { type Tool, type Step, find, type Role } from '@jubb/sheet';
+import { isBefore } from './runs/waits.js';
+import { nextAct, type JobState } from './state.js';
+import { forerunners } from './strip/traps.js';
+import type { Hold, Waits } from './views.js';
+import { ENDS_IN, rolesFor, stageTakes } from './who-may.js';
+
+/** What a job's doing hangs on besides its own entries. */
+export interface Around {
+  readonly hold: Hold | null;
+  readonly tools: readonly Tool[];
+  readonly role: Role;
+  /** ISO time, and the day that is in the shop. */
+  readonly now: string;
+  readonly today: string;
+}
+
+/** Whether a job can go on now, with what, and why not. */
+export interface CanDo {
+  readonly next: string;
+  /** What its next act waits for; null when it can be done. */
+  readonly waits: Waits | null;
+  /** Other steps of the stage that can be done meanwhile. */
+  readonly also: readonly string[];
+}
+
+const MOST_ALSO = 3;
+
+/** What can be done at a job now by somebody of a role: its next act, or what can be done while that waits. */
+export function canDo(state: JobState, around: Around): CanDo {
+  const act = nextAct(state);
+  const next = act?.say ?? '';
+  const { hold } = around;
+  if (hold) return { next, waits: { words: `${hold.words} (${hold.reason})` }, also: [] };
+  const takes = act && !act.step ? stageTakes(act.stage, around.role) : undefined;
+  if (takes !== undefined) return { next, waits: { words: takes }, also: [] };
+  const waits = act?.step ? stepWaits(state, act.step, around) : null;
+  if (waits === null) return { next, waits, also: [] };
+  return { next, waits, also: meanwhile(state, act?.step, around).map(({ title }) => title) };
+}
+
+/** Steps of the stage that can be done while one of them waits. */
+export function meanwhile(state: JobState, waiting: Step | undefined, around: Omit<Around, 'hold'>): readonly Step[] {
+  return state.steps
+    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== waiting?.ref && !HOLDS_ALL.has(step.record.kind))
+    .filter(({ step }) => forerunners(state, step).length === 0 && stepWaits(state, step, around) === null)
+    .map(({ step }) => step)
+    .slice(0, MOST_ALSO);
+}
+
+/** Never done while something before them is open. */
+const HOLDS_ALL: ReadonlySet<string> = new Set(['reconcile', 'sign', 'hand-over']);
+
+function stepWaits(state: JobState, step: Step, { tools, role, now, today }: Omit<Around, 'hold'>): Waits | null {
+  const clock = state.clocks.find((one) => one.until > now && (one.step === step.ref || isBefore(state, one, step)));
+  if (clock) return { words: clock.what, until: clock.until };
+  const kind = ENDS_IN[step.record.kind];
+  const roles = kind === undefined ? undefined : rolesFor(kind);
+  if (roles && !roles.includes(role)) return { words: `it takes a ${roles.join(' or ')}` };
+  return toolMissing(state, step, tools, today);
+}
+
+/** The kind of tool that a step needs and the crib has none of in date. */
+function toolMissing({ sheet }: JobState, { record }: Step, tools: readonly Tool[], today: string): Waits | null {
+  const kind =
+    find(sheet.limits, record.limit)?.tool ??
+    find(sheet.settings, record.kind === 'pattern' ? undefined : record.setting)?.tool ??
+    (record.joint ? 'torque-wrench' : undefined);
+  if (!kind) return null;
+  const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
+  return usable ? null : { words: `no ${kind.replaceAll('-', ' ')} in calibration` };
+}

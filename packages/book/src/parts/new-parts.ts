@@ -1,0 +1,57 @@
+import { type Part, type SheetFile, type Step, find, partName } from '@jubb/sheet';
+import { isKind, type AnyKeptEntry } from '../entries/kept.js';
+
+/** A part that a new one takes the place of, and how many of the new ones are said to be in hand. */
+export interface NewPart {
+  readonly part: Part;
+  readonly pieces: number;
+  readonly here: number;
+}
+
+/** Refs of what a step puts in: what it names, and the part of its joint, seal or fit. */
+export function partsPutIn(sheet: SheetFile, { putsIn = [], record }: Step): readonly string[] {
+  const byRecord = [find(sheet.joints, record.joint), find(sheet.seals, record.seal), find(sheet.fits ?? [], record.fit)];
+  return [...new Set([...putsIn, ...byRecord.flatMap((line) => line?.part ?? [])])];
+}
+
+/** Pieces of a part that were said to be in hand on this job, out of stores or from elsewhere. */
+export function piecesHere(sheet: SheetFile, part: string, live: readonly AnyKeptEntry[]): number {
+  return live.filter(isKind('replacement-here')).reduce((sum, { payload, step }) => {
+    if (payload.part !== undefined) return payload.part === part ? sum + (payload.count ?? 1) : sum;
+    // Said of a step as a whole: the new fasteners of its joint.
+    const joint = find(sheet.joints, find(sheet.steps, step ?? undefined)?.record.joint);
+    return joint?.renewEachTime && joint.part === part ? sum + joint.count : sum;
+  }, 0);
+}
+
+/** The part where a new one takes its place, by what was decided, or by the sheet before anything is; nothing where it goes back. */
+export function newPart(sheet: SheetFile, ref: string, live: readonly AnyKeptEntry[]): NewPart | undefined {
+  const part = find(sheet.parts, ref);
+  if (!part) return undefined;
+  const decided = live.filter(isKind('decision')).findLast(({ payload }) => payload.part === ref)?.payload;
+  const isNew = decided ? decided.fate === 'renew' : part.policy === 'renew';
+  return isNew ? { part, pieces: decided?.quantity ?? part.quantity, here: piecesHere(sheet, ref, live) } : undefined;
+}
+
+/** New parts of a job that nobody said are in hand yet. */
+export function newPartsMissing(
+  sheet: SheetFile,
+  live: readonly AnyKeptEntry[],
+  refs = sheet.parts.map(({ ref }) => ref),
+): readonly NewPart[] {
+  return refs.flatMap((ref) => newPart(sheet, ref, live) ?? []).filter(({ here, pieces }) => here < pieces);
+}
+
+/** The new part of a line of the ledger, where fewer are in hand than would be in with so many more. */
+export function newPartShort(sheet: SheetFile, ref: string | undefined, more: number, live: readonly AnyKeptEntry[]): NewPart | undefined {
+  const part = ref === undefined ? undefined : newPart(sheet, ref, live);
+  if (!part) return undefined;
+  const lines = new Set(live.filter(isKind('came-off')).flatMap(({ id, payload }) => (payload.part === ref ? id : [])));
+  const inNow = live.filter(isKind('went-in')).reduce((sum, { payload }) => sum + (lines.has(payload.line) ? payload.count : 0), 0);
+  return part.here < Math.min(part.pieces, inNow + more) ? part : undefined;
+}
+
+/** "2 × Inner bearing". */
+export function newPartWords(sheet: SheetFile, { part, pieces, here }: NewPart): string {
+  return `${pieces - here} × ${partName(sheet, part.ref)}`;
+}

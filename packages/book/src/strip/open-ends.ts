@@ -1,0 +1,60 @@
+import { type SheetFile, find, type MovedHow, type OpenEndKind } from '@jubb/sheet';
+import type { KeptEntry } from '../entries/kept.js';
+import type { StepState } from '../state.js';
+
+/** What is not in its final state. */
+export interface OpenEnd {
+  readonly key: string;
+  readonly what: string;
+  readonly place: string;
+  readonly closes: string;
+  readonly kind?: OpenEndKind;
+  /** Turns of an adjuster from its stop, as found. */
+  readonly turns?: number;
+  /** Entry to close by hand; one that a step closes, closes with it. */
+  readonly entryId?: string;
+}
+
+/** Something that was moved to get at the unit, and is not back yet. */
+export interface Moved {
+  readonly entryId: string;
+  readonly what: string;
+  readonly how: MovedHow;
+  readonly routing?: string;
+}
+
+export function openEnds(
+  sheet: SheetFile,
+  steps: readonly StepState[],
+  opened: readonly KeptEntry<'open-end'>[],
+  closed: readonly KeptEntry<'open-end-closed'>[],
+): readonly OpenEnd[] {
+  const done = new Set(steps.filter((state) => state.done).map((state) => state.step.ref));
+  const closedIds = new Set(closed.map((entry) => entry.payload.opened));
+  const ofSteps = steps.flatMap(({ step }): OpenEnd[] => {
+    const { opens } = step;
+    if (!opens || !done.has(step.ref) || done.has(opens.closedBy)) return [];
+    return [{ key: step.ref, what: opens.what, place: opens.place, closes: find(sheet.steps, opens.closedBy)?.title ?? opens.closedBy }];
+  });
+  const byHand = opened
+    .filter(({ id, payload }) => !closedIds.has(id) && !done.has(payload.closedBy ?? ''))
+    .map(({ id, payload: { what, place = '', closes, kind, turns, closedBy } }): OpenEnd => ({
+      key: id,
+      what,
+      place,
+      closes,
+      ...(kind === undefined ? {} : { kind }),
+      ...(turns === undefined ? {} : { turns }),
+      ...(closedBy === undefined ? { entryId: id } : {}),
+    }));
+  return [...ofSteps, ...byHand];
+}
+
+/** What stands out of the way, the last one moved first: it goes back in that order. */
+export function movedOf(moved: readonly KeptEntry<'moved'>[], back: readonly KeptEntry<'put-back'>[]): readonly Moved[] {
+  const isBack = new Set(back.map(({ payload }) => payload.moved));
+  return moved
+    .filter(({ id }) => !isBack.has(id))
+    .map(({ id, payload: { what, how, routing } }) => ({ entryId: id, what, how, ...(routing === undefined ? {} : { routing }) }))
+    .toReversed();
+}

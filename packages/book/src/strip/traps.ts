@@ -1,0 +1,35 @@
+import { type SheetFile, type Step, freedBy, partName } from '@jubb/sheet';
+import type { JobState } from '../state.js';
+
+/** A step that comes before another and is not done yet. */
+export interface Forerunner {
+  readonly step: string;
+  readonly title: string;
+  /** Why it comes first, as far as the sheet says. */
+  readonly why: string;
+}
+
+/** What the sheet wants done before a step, and is not: its forerunners, and the steps that take off what is in its way. */
+export function forerunners({ sheet, steps }: Pick<JobState, 'sheet' | 'steps'>, step: Step): readonly Forerunner[] {
+  const undone = new Map(steps.filter(({ done }) => !done).map((state) => [state.step.ref, state.step]));
+  const before = (step.after ?? []).flatMap((ref) => undone.get(ref) ?? []).map((other) => said(other, other.why ?? ''));
+  const inTheWay = (step.needsOff ?? []).flatMap((part) => {
+    const frees = sheet.steps.filter((other) => other.ref !== step.ref && freedBy(other).includes(part));
+    const [first] = frees;
+    return first && frees.every(({ ref }) => undone.has(ref)) ? [said(first, stillOn(sheet, part))] : [];
+  });
+  const early = [...undone.values()]
+    .filter((other) => other.tooLateAfter === step.ref)
+    .map((other) => said(other, 'It cannot be done any more after this.'));
+  const known = new Set<string>();
+  return [...before, ...early, ...inTheWay].filter((one) => !known.has(one.step) && known.add(one.step));
+}
+
+function said({ ref, title }: Step, why: string): Forerunner {
+  return { step: ref, title, why };
+}
+
+function stillOn(sheet: SheetFile, part: string): string {
+  const name = partName(sheet, part);
+  return `The ${name.charAt(0).toLowerCase()}${name.slice(1)} is still on.`;
+}

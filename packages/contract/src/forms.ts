@@ -1,2 +1,0 @@
-export * from './dto/bodies.js';
-export * from './validation.js';

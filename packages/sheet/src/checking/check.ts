@@ -1,0 +1,250 @@
+import { readSheetFigure } from '../given/figures.js';
+import type { FieldIssue } from '../given/validation.js';
+import type { LimitQuantity, StageKind } from '../model/choices.js';
+import type { Limit, Part, SheetFile, Span, Step } from '../model/file.js';
+import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
+import { find, limitQuantity, settingQuantity } from '../model/resolve.js';
+
+type Refs = ReadonlySet<string>;
+
+/** What the shape alone cannot say: names used twice, pointers to nothing, windows upside down. */
+export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
+  const refs = Object.fromEntries(
+    SHEET_LISTS.map((list) => [list, new Set(rowsOf(sheet, list).map((row) => row.ref))]),
+  ) as unknown as Record<SheetList, Refs>;
+  const issues: FieldIssue[] = SHEET_LISTS.flatMap((list) => usedTwice(list, rowsOf(sheet, list)));
+  const pointer = (path: string, ref: string | undefined, known: Refs, what: string): void => {
+    if (ref !== undefined && !known.has(ref)) {
+      issues.push({
+        path,
+        given: ref,
+        message: `refers to ${what} "${ref}", which the sheet does not have (it has: ${knownWords(known)})`,
+      });
+    }
+  };
+
+  sheet.joints.forEach((joint, index) => {
+    pointer(`joints[${index}].part`, joint.part, refs.parts, 'a part');
+    const { passes } = joint.pattern;
+    if (passes.at(-1) !== 1 || passes.some((share, at) => share < (passes[at - 1] ?? 0))) {
+      issues.push({ path: `joints[${index}].pattern.passes`, given: passes.join(', '), message: 'must rise to 1, the full torque' });
+    }
+    const { positions } = joint.pattern;
+    if (positions && positions.length !== joint.count)
+      issues.push({
+        path: `joints[${index}].pattern.positions`,
+        given: `${positions.length} places`,
+        message: `must be one for each of the ${joint.count} fasteners`,
+      });
+    if (joint.pattern.layout === 'free' && !positions)
+      issues.push({ path: `joints[${index}].pattern.positions`, message: 'is missing; a free layout names the place of each fastener' });
+    joint.stages?.forEach((stage, number) => {
+      const wanted = STAGE_NEEDS[stage.kind];
+      if (wanted && !stage[wanted])
+        issues.push({ path: `joints[${index}].stages[${number}].${wanted}`, message: `is missing; a "${stage.kind}" round needs it` });
+    });
+  });
+  sheet.parts.forEach((part, index) => issues.push(...cyclic(`parts[${index}].superseded`, part)));
+  sheet.kits?.forEach((kit, index) =>
+    kit.parts.forEach((ref, number) => pointer(`kits[${index}].parts[${number}]`, ref, refs.parts, 'a part')),
+  );
+  sheet.fastenings?.forEach((fastening, index) => pointer(`fastenings[${index}].part`, fastening.part, refs.parts, 'a part'));
+  sheet.fluids.forEach((fluid, index) => {
+    if ((fluid.fill ?? 'amount') === 'amount' && !fluid.amount)
+      issues.push({ path: `fluids[${index}].amount`, message: 'is missing; give it, or say by what it shows that it is full' });
+  });
+  sheet.cautions.forEach((caution, index) => {
+    pointer(`cautions[${index}].holds.from`, caution.holds?.from, refs.steps, 'a step');
+    pointer(`cautions[${index}].holds.until`, caution.holds?.until, refs.steps, 'a step');
+  });
+  sheet.parts.forEach((part, index) => pointer(`parts[${index}].asManyAs`, part.asManyAs, refs.parts, 'a part'));
+  sheet.obligations?.forEach((obligation, index) => {
+    const either = new Set([...refs.steps, ...refs.parts]);
+    obligation.madeBy.forEach((ref, number) => pointer(`obligations[${index}].madeBy[${number}]`, ref, either, 'a step or part'));
+    pointer(`obligations[${index}].closedBy`, obligation.closedBy, refs.steps, 'a step');
+  });
+  sheet.whileOpen?.forEach((line, index) => {
+    pointer(`whileOpen[${index}].step`, line.step, refs.steps, 'a step');
+    pointer(`whileOpen[${index}].part`, line.part, refs.parts, 'a part');
+  });
+  sheet.variants?.forEach((variant, index) =>
+    variant.tells.forEach((tell, number) => {
+      const at = `variants[${index}].tells[${number}]`;
+      pointer(`${at}.feature`, tell.feature, refs.features, 'a feature');
+      const feature = sheet.features?.find(({ ref }) => ref === tell.feature);
+      if (!feature?.quantity) return;
+      for (const field of ['is', 'within'] as const) {
+        const text = tell[field];
+        const read = text === undefined ? undefined : readSheetFigure(text, feature.quantity, true);
+        if (read && !read.ok) issues.push({ path: `${at}.${field}`, given: text ?? '', message: read.message });
+      }
+    }),
+  );
+  sheet.causes?.forEach((cause, index) => {
+    const at = `causes[${index}]`;
+    cause.blames.forEach(({ complaint }, number) =>
+      pointer(`${at}.blames[${number}].complaint`, complaint, refs.complaints, 'a complaint'),
+    );
+    cause.signs?.forEach(({ limit }, number) => pointer(`${at}.signs[${number}].limit`, limit, refs.limits, 'a limit'));
+    cause.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
+    cause.parts?.forEach((ref, number) => pointer(`${at}.parts[${number}]`, ref, refs.parts, 'a part'));
+  });
+  sheet.seals.forEach((seal, index) => {
+    pointer(`seals[${index}].part`, seal.part, refs.parts, 'a part');
+    if (!seal.depth) return;
+    issues.push(...checkSpan(`seals[${index}].depth`, seal.depth, 'length'));
+    if (!seal.tool) issues.push({ path: `seals[${index}].tool`, message: 'is missing; say what reads the depth' });
+  });
+  sheet.settings.forEach((setting, index) => {
+    const at = `settings[${index}]`;
+    const quantity = settingQuantity(setting);
+    issues.push(...checkSpan(`${at}.window`, setting.window, quantity, true));
+    setting.bearings?.forEach((ref, number) => pointer(`${at}.bearings[${number}]`, ref, refs.parts, 'a part'));
+    if (setting.windowUsed) issues.push(...checkSpan(`${at}.windowUsed`, setting.windowUsed, quantity, true));
+    if (setting.method === 'castle-nut' && !setting.nut)
+      issues.push({ path: `${at}.nut`, message: 'is missing; a castle nut needs its thread, slots and holes' });
+  });
+  sheet.fits?.forEach((fit, index) => {
+    const at = `fits[${index}]`;
+    pointer(`${at}.part`, fit.part, refs.parts, 'a part');
+    if (fit.wanted) issues.push(...checkSpan(`${at}.wanted`, fit.wanted, 'length', true));
+    if ((fit.wanted === undefined) === (fit.zones === undefined))
+      issues.push({ path: `${at}.wanted`, message: 'is needed, or "zones" in its place: one of the two says how tight it is' });
+    const [outside, seat] = [fit.outside, fit.seat].map((figure) => readSheetFigure(figure, 'length', false));
+    if (outside?.ok && seat?.ok && outside.quantity.base <= seat.quantity.base)
+      issues.push({ path: `${at}.outside`, given: fit.outside, message: `must be over the seat, ${fit.seat}` });
+  });
+  sheet.limits.forEach((limit, index) => {
+    pointer(`limits[${index}].part`, limit.part, refs.parts, 'a part');
+    issues.push(...checkLimit(`limits[${index}]`, limit));
+  });
+  sheet.steps.forEach((step, index) => {
+    const at = `steps[${index}]`;
+    step.cautions?.forEach((ref, number) => pointer(`${at}.cautions[${number}]`, ref, refs.cautions, 'a caution'));
+    pointer(`${at}.record.limit`, step.record.limit, refs.limits, 'a limit');
+    pointer(`${at}.record.joint`, step.record.joint, refs.joints, 'a joint');
+    pointer(`${at}.record.setting`, step.record.setting, refs.settings, 'a setting');
+    pointer(`${at}.record.seal`, step.record.seal, refs.seals, 'a seal');
+    pointer(`${at}.record.fit`, step.record.fit, refs.fits, 'a fit');
+    pointer(`${at}.record.fluid`, step.record.fluid, refs.fluids, 'a fluid');
+    step.record.counts?.forEach((counted, number) => pointer(`${at}.record.counts[${number}].part`, counted.part, refs.parts, 'a part'));
+    pointer(`${at}.opens.closedBy`, step.opens?.closedBy, refs.steps, 'a step');
+    step.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
+    step.after?.forEach((ref, number) => pointer(`${at}.after[${number}]`, ref, refs.steps, 'a step'));
+    step.frees?.forEach((ref, number) => pointer(`${at}.frees[${number}]`, ref, refs.parts, 'a part'));
+    step.putsIn?.forEach((ref, number) => pointer(`${at}.putsIn[${number}]`, ref, refs.parts, 'a part'));
+    pointer(`${at}.tooLateAfter`, step.tooLateAfter, refs.steps, 'a step');
+    step.needsOff?.forEach((ref, number) => pointer(`${at}.needsOff[${number}]`, ref, refs.parts, 'a part'));
+    pointer(`${at}.routing`, step.routing, refs.routings, 'a routing picture');
+    pointer(`${at}.pinned.document`, step.pinned?.document, refs.documents, 'a document');
+    if (step.ways && step.ways.length < 2) issues.push({ path: `${at}.ways`, message: 'needs two ways or more to choose from' });
+    if (step.ways) issues.push(...usedTwice(`${at}.ways`, step.ways));
+    issues.push(...checkRecord(at, step, sheet));
+  });
+  return issues;
+}
+
+const STAGE_NEEDS: Partial<Record<StageKind, 'torque' | 'angle' | 'until'>> = {
+  torque: 'torque',
+  angle: 'angle',
+  turn: 'angle',
+  flush: 'until',
+  touch: 'until',
+  flatten: 'until',
+};
+
+/** A chain of numbers that comes back to itself never ends at the one to order. */
+function cyclic(at: string, part: Part): FieldIssue[] {
+  const by = new Map((part.superseded ?? []).map((line) => [line.number, line.by]));
+  for (const [index, line] of (part.superseded ?? []).entries()) {
+    const seen = new Set<string>();
+    let number: string | undefined = line.number;
+    while (number !== undefined && !seen.has(number)) {
+      seen.add(number);
+      number = by.get(number);
+    }
+    if (number !== undefined)
+      return [{ path: `${at}[${index}].by`, given: line.by, message: `comes back to "${number}": the numbers go round in a ring` }];
+  }
+  return [];
+}
+
+/** So many names as one can look through. */
+const MOST_NAMED = 12;
+
+function knownWords(known: Refs): string {
+  const names = [...known];
+  const rest = names.length - MOST_NAMED;
+  return [...names.slice(0, MOST_NAMED), ...(rest > 0 ? [`and ${rest} more`] : [])].join(', ') || 'none';
+}
+
+function usedTwice(list: string, rows: readonly { readonly ref: string }[]): FieldIssue[] {
+  const seen = new Set<string>();
+  return rows.flatMap((row, index) => {
+    const twice = seen.has(row.ref);
+    seen.add(row.ref);
+    return twice ? [{ path: `${list}[${index}].ref`, given: row.ref, message: `"${row.ref}" is used twice among the ${list}` }] : [];
+  });
+}
+
+function checkLimit(at: string, limit: Limit): FieldIssue[] {
+  if (limit.kind === 'look') {
+    return (limit.looks?.length ?? 0) >= 2 ? [] : [{ path: `${at}.looks`, message: 'needs at least two looks to pick from' }];
+  }
+  if (limit.kind === 'electrical' && !limit.between) return [{ path: `${at}.between`, message: 'is missing; say where the meter is held' }];
+  if (!limit.service) return [{ path: `${at}.service`, message: `is missing; a ${limit.kind} needs its service limit` }];
+  if (!limit.tool) return [{ path: `${at}.tool`, message: 'is missing; say which kind of tool measures it' }];
+  const quantity = limitQuantity(limit);
+  if (limit.pulled && quantity !== 'torque')
+    return [{ path: `${at}.pulled`, given: limit.pulled, message: `goes with a torque; this is a ${quantity}` }];
+  if (limit.pulled && limit.service.from === undefined)
+    return [{ path: `${at}.service.from`, message: 'is missing; the least that it must hold' }];
+  return [...checkSpan(`${at}.service`, limit.service, quantity), ...(limit.asNew ? checkSpan(`${at}.asNew`, limit.asNew, quantity) : [])];
+}
+
+function checkSpan(at: string, span: Span, quantity: LimitQuantity, bothEnds = false): FieldIssue[] {
+  if (span.from === undefined && span.to === undefined) return [{ path: at, message: 'needs "from", "to", or both' }];
+  const ends = (['from', 'to'] as const).map((end) => {
+    const text = span[end];
+    if (text === undefined)
+      return { issues: bothEnds ? [{ path: `${at}.${end}`, message: 'is missing; this window needs both ends' }] : [], base: undefined };
+    const read = readSheetFigure(text, quantity, true);
+    return read.ok
+      ? { issues: [], base: read.quantity.base }
+      : { issues: [{ path: `${at}.${end}`, given: text, message: read.message }], base: undefined };
+  });
+  const [from, to] = ends;
+  if (from?.base !== undefined && to?.base !== undefined && to.base < from.base) {
+    return [{ path: `${at}.to`, given: span.to ?? '', message: `is below "from" (${span.from ?? ''}): the window is upside down` }];
+  }
+  return ends.flatMap((end) => end.issues);
+}
+
+/** Which pointer a kind of record cannot do without. */
+const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'setting' | 'seal' | 'fluid' | 'fit' | 'counts'>> = {
+  count: 'counts',
+  reading: 'limit',
+  look: 'limit',
+  fluid: 'fluid',
+  seal: 'seal',
+  setting: 'setting',
+  pattern: 'setting',
+  fit: 'fit',
+  torque: 'joint',
+  proof: 'setting',
+};
+
+function checkRecord(at: string, step: Step, sheet: SheetFile): FieldIssue[] {
+  const needed = NEEDED[step.record.kind];
+  const kind = step.record.kind === 'pattern' ? find(sheet.settings, step.record.setting)?.kind : undefined;
+  if (kind !== undefined && kind !== 'backlash')
+    return [
+      {
+        path: `${at}.record.setting`,
+        given: step.record.setting ?? '',
+        message: `is of kind "${kind}"; a pattern goes with the backlash of its gears`,
+      },
+    ];
+  if (needed === undefined || step.record[needed] !== undefined) return [];
+  return [{ path: `${at}.record.${needed}`, message: `is missing; a step that records "${step.record.kind}" names its ${needed}` }];
+}

@@ -1,0 +1,132 @@
+import type { SheetFile } from '../../model/file.js';
+import { candidatesOf, readingU } from '../../model/identify.js';
+import { limitQuantity, windowOf } from '../../model/resolve.js';
+import { sourcedIn, type SourcedValue } from '../../model/sourced.js';
+import { VALUE_LISTS, type ValueList } from '../../words.js';
+import { finding, nameIn, type Finding } from './rule.js';
+import { tellsApart } from '@jubb/core';
+
+export function* kitsHoldWhatIsRenewed(sheet: SheetFile): Iterable<Finding> {
+  const inKits = new Set((sheet.kits ?? []).flatMap((kit) => kit.parts));
+  if (inKits.size === 0) return;
+  for (const part of sheet.parts)
+    if (part.policy === 'renew' && !inKits.has(part.ref))
+      yield finding(
+        'care',
+        'parts',
+        sheet,
+        part.ref,
+        'policy',
+        `${part.name}: renewed every time, and in no kit`,
+        'Add it to the kit, or say that it is bought alone by a kit of its own.',
+      );
+}
+
+/** Whether a step of this kind comes to a setting. */
+export function comesTo(sheet: SheetFile, kind: 'setting' | 'proof', ref: string): boolean {
+  return sheet.steps.some(({ record }) => record.kind === kind && record.setting === ref);
+}
+
+export function* settingsAreProved(sheet: SheetFile): Iterable<Finding> {
+  for (const setting of sheet.settings) {
+    if (!comesTo(sheet, 'setting', setting.ref))
+      yield finding('stop', 'settings', sheet, setting.ref, '', `${setting.name}: no step sets it`, 'Add the step that sets it.');
+    if (!comesTo(sheet, 'proof', setting.ref))
+      yield finding(
+        'stop',
+        'settings',
+        sheet,
+        setting.ref,
+        '',
+        `${setting.name}: no step proves it`,
+        'Add a step that reads it again when all is locked.',
+      );
+  }
+}
+
+export function* windowsAgree(sheet: SheetFile): Iterable<Finding> {
+  for (const limit of sheet.limits) {
+    if (!limit.asNew || !limit.service) continue;
+    const made = windowOf(limit.asNew, limitQuantity(limit));
+    const may = windowOf(limit.service, limitQuantity(limit));
+    const under = made.from !== undefined && may.from !== undefined && made.from < may.from;
+    const over = made.to !== undefined && may.to !== undefined && made.to > may.to;
+    if (under || over)
+      yield finding(
+        'stop',
+        'limits',
+        sheet,
+        limit.ref,
+        'service',
+        `${limit.name}: a new one would be out`,
+        'The service limit is wider than the new size, or the two are swapped.',
+      );
+  }
+}
+
+export function* variantsDiffer(sheet: SheetFile): Iterable<Finding> {
+  const candidates = candidatesOf([{ key: sheet.key, file: sheet }]);
+  for (const [index, a] of candidates.entries())
+    for (const b of candidates.slice(index + 1)) {
+      if (tellsApart(a.candidate, b.candidate, (feature) => readingU(sheet.features ?? [], feature)).length > 0) continue;
+      yield finding(
+        'stop',
+        'variants',
+        sheet,
+        b.variant?.ref ?? '',
+        'tells',
+        `${a.name} and ${b.name} cannot be told apart`,
+        'Add a feature on which they differ, or make them one.',
+      );
+    }
+}
+
+export function* numbersAreTheLast(sheet: SheetFile): Iterable<Finding> {
+  for (const part of sheet.parts) {
+    const next = part.superseded?.find(({ number }) => number === part.number);
+    if (next)
+      yield finding(
+        'care',
+        'parts',
+        sheet,
+        part.ref,
+        'number',
+        `${part.name}: ${next.number} is superseded by ${next.by}`,
+        'Put the last number of the chain.',
+      );
+  }
+}
+
+export function valuesOf(sheet: SheetFile): readonly (SourcedValue & { readonly list: ValueList; readonly ref: string })[] {
+  return VALUE_LISTS.flatMap((list) => sheet[list].flatMap((line) => sourcedIn(line).map((value) => ({ list, ref: line.ref, ...value }))));
+}
+
+export function* valuesAreTrusted(sheet: SheetFile): Iterable<Finding> {
+  for (const { list, ref, trust, path } of valuesOf(sheet))
+    if (trust === 'unverified')
+      yield finding(
+        'note',
+        list,
+        sheet,
+        ref,
+        `${path}.trust`,
+        `${nameIn(sheet, list, ref)}: a value is only somebody’s word`,
+        'Find it in a book, have it worked out, or have the foreman stand for it.',
+      );
+}
+
+export function* pinnedPagesAreHere(sheet: SheetFile): Iterable<Finding> {
+  for (const step of sheet.steps) {
+    const document = sheet.documents.find(({ ref }) => ref === step.pinned?.document);
+    if (document && document.paper === undefined)
+      yield finding(
+        'care',
+        'documents',
+        sheet,
+        document.ref,
+        'paper',
+        `"${step.title}" is pinned to a page of ${document.title}, and its paper is not here`,
+        'Bring in the PDF.',
+      );
+  }
+}

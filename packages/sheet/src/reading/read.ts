@@ -1,0 +1,132 @@
+import { checkSheet } from '../checking/check.js';
+import { validated, type FieldIssue } from '../given/validation.js';
+import { SHEET_FORMAT, SheetFile } from '../model/file.js';
+import { readYaml } from './yaml.js';
+import { findNodeAtLocation, getNodeValue, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
+
+/** The longest file that is read, in bytes. */
+export const LONGEST_FILE = 4_000_000;
+
+export interface LocatedIssue extends FieldIssue {
+  /** Line of the file, from 1. */
+  readonly line: number;
+}
+
+export type SheetRead =
+  | {
+      readonly ok: true;
+      readonly sheet: SheetFile;
+      /** The same as a plain object, with nothing but what the file says. */
+      readonly plain: SheetFile;
+      /** The file itself, where it is YAML: its comments are kept for the way out. */
+      readonly yaml?: string;
+    }
+  | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
+
+/** Where a path of a file stands. */
+export type Locate = (path: readonly (string | number)[]) => number | undefined;
+export type PlainRead =
+  { readonly ok: true; readonly plain: unknown; readonly lineOf: Locate } | { readonly ok: false; readonly issue: LocatedIssue };
+
+const MOST_ISSUES = 50;
+
+/** Reads a sheet file, JSON or YAML. Every issue carries its line, and nothing of a bad file is used. */
+export function readSheetFile(text: string): SheetRead {
+  const refuse = (...issues: LocatedIssue[]): SheetRead => ({ ok: false, issues: issues.slice(0, MOST_ISSUES) });
+  if (text.length > LONGEST_FILE)
+    return refuse({ path: '', line: 1, message: `the file has ${text.length} letters; at most ${LONGEST_FILE} are read` });
+  const isJson = /^\uFEFF?\s*[[{"]/u.test(text);
+  const read = isJson ? readJson(text) : readYaml(text);
+  if (!read.ok) return refuse(read.issue);
+  const { plain, lineOf } = read;
+  if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
+    return refuse({ path: '', line: 1, message: 'is not a sheet file: named fields are due, "format" the first' });
+  const issues = sheetIssues(plain as Record<string, unknown>);
+  if (issues.length > 0) return refuse(...issues.map((issue) => ({ ...issue, line: lineIn(lineOf, issue.path) })));
+  return { ok: true, sheet: validated(SheetFile, plain).body, plain: plain as SheetFile, ...(isJson ? {} : { yaml: text }) };
+}
+
+/** What is wrong with a sheet as a plain object: format, then shape, then what the shape cannot say. */
+export function sheetIssues(plain: Readonly<Record<string, unknown>>): readonly FieldIssue[] {
+  const format = checkFormat(plain['format']);
+  if (format) return [format];
+  const nothing = nothingAt(plain);
+  if (nothing !== undefined) return [{ path: nothing, message: 'is nothing: say it, or leave it out' }];
+  const { body: sheet, issues: shape } = validated(SheetFile, plain);
+  return shape.length > 0 ? shape : checkSheet(sheet);
+}
+
+/** Path of the first field that is there and says nothing; a field that is left out is another matter. */
+function nothingAt(plain: unknown, at = ''): string | undefined {
+  if (plain === null) return at;
+  if (typeof plain !== 'object') return undefined;
+  for (const [name, held] of Object.entries(plain as object)) {
+    const path = Array.isArray(plain) ? `${at}[${name}]` : at === '' ? name : `${at}.${name}`;
+    const found = nothingAt(held, path);
+    if (found !== undefined) return found;
+  }
+  return undefined;
+}
+
+function readJson(text: string): PlainRead {
+  const errors: ParseError[] = [];
+  const tree = parseTree(text, errors, { disallowComments: true, allowTrailingComma: false });
+  const [first] = errors;
+  if (first || !tree) {
+    const offset = first?.offset ?? 0;
+    const cutOff = offset + (first?.length ?? 0) >= text.trimEnd().length;
+    const reason = first ? printParseErrorCode(first.error) : 'Empty';
+    return {
+      ok: false,
+      issue: {
+        path: '',
+        line: lineAt(text, offset),
+        message: cutOff ? 'the file ends in the middle: it has been cut off' : `is not JSON here (${reason})`,
+      },
+    };
+  }
+  return {
+    ok: true,
+    plain: getNodeValue(tree) as unknown,
+    lineOf: (path) => {
+      const node: Node | undefined = findNodeAtLocation(tree, [...path]);
+      return node && lineAt(text, node.offset);
+    },
+  };
+}
+
+/** What is wrong with the format that a file names. */
+export function checkFormat(format: unknown): FieldIssue | undefined {
+  if (format === SHEET_FORMAT) return undefined;
+  const given = typeof format === 'string' ? format : String(JSON.stringify(format) ?? 'nothing');
+  const version = /^jubb-sheet\/(\d+)$/u.exec(given)?.[1];
+  const mine = Number(SHEET_FORMAT.split('/')[1]);
+  if (version === undefined) return { path: 'format', given, message: `is not a sheet format; "${SHEET_FORMAT}" is due` };
+  return Number(version) < mine
+    ? { path: 'format', given, message: `is an older format than "${SHEET_FORMAT}"; export the sheet again from the shop it came from` }
+    : { path: 'format', given, message: `is newer than "${SHEET_FORMAT}", the newest this Jubb reads; bring Jubb up to date first` };
+}
+
+/** "joints[2].torque.figure" as its parts. */
+export function pathParts(path: string): readonly (string | number)[] {
+  return path
+    .split(/[.[\]]+/u)
+    .filter(Boolean)
+    .map((part) => (/^\d+$/u.test(part) ? Number(part) : part));
+}
+
+/** A missing field has no place of its own: its nearest parent has. */
+function lineIn(lineOf: Locate, path: string): number {
+  const parts = pathParts(path);
+  for (let length = parts.length; length > 0; length -= 1) {
+    const line = lineOf(parts.slice(0, length));
+    if (line !== undefined) return line;
+  }
+  return 1;
+}
+
+export function lineAt(text: string, offset: number): number {
+  let line = 1;
+  for (let at = text.indexOf('\n'); at >= 0 && at < offset; at = text.indexOf('\n', at + 1)) line += 1;
+  return line;
+}

@@ -1,0 +1,96 @@
+import type { Tool } from '@jubb/sheet';
+import { TextLine, Version, Day } from '@jubb/sheet/given';
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
+
+/** One point of a check, in base units: what the tool said, and what was true. */
+export class CheckPoint {
+  @IsNumber({}, { message: 'must be a number' }) @Min(-1e6) @Max(1e6) shown: number;
+  @IsNumber({}, { message: 'must be a number' }) @Min(-1e6) @Max(1e6) true: number;
+}
+
+/** A check of a tool against something better. */
+export class ToolCheckBody {
+  @IsUUID('7') id: string;
+  @IsIn(['good', 'out'], { message: 'is missing: good or out?' }) verdict: 'good' | 'out';
+  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => CheckPoint) points: CheckPoint[];
+  /** What it was held against, and its paper. */
+  @TextLine('held against what?', 200) against: string;
+  @IsOptional() @IsString() @MaxLength(80) certificate?: string;
+  /** When the next one is due; none for a tool that needs none. */
+  @IsOptional() @Day() due?: string;
+  @IsOptional() @IsInt() @Min(1) @Max(3650) everyDays?: number;
+}
+
+/** Who has it; nobody when it lies in the crib. */
+export class LendBody {
+  @Version() version: number;
+  @IsOptional() @IsUUID() personId?: string | null;
+}
+
+export class StudyReading {
+  @TextLine('who?', 60) person: string;
+  @TextLine('which part?', 60) part: string;
+  @IsNumber({}, { message: 'must be a number' }) @Min(-1e6) @Max(1e6) reading: number;
+}
+
+/** A gauge study: several people, several parts, each measured more than once. */
+export class StudyBody {
+  @IsUUID('7') id: string;
+  @IsArray() @ArrayMinSize(8) @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => StudyReading) readings: StudyReading[];
+}
+
+export interface ToolCheck {
+  readonly id: string;
+  readonly verdict: 'good' | 'out';
+  readonly points: readonly CheckPoint[];
+  readonly against: string;
+  readonly certificate: string | null;
+  readonly due: string | null;
+  readonly person: string;
+  readonly at: string;
+}
+
+/** An entry that was made with a tool since it was last known to be good. */
+export interface TouchedEntry {
+  readonly entryId: string;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly closedAt: string | null;
+  readonly kind: string;
+  readonly step: string | null;
+  readonly at: string;
+}
+
+export interface ToolView extends Tool {
+  readonly version: number;
+  readonly everyDays: number | null;
+  readonly holder: { readonly id: string; readonly name: string; readonly since: string } | null;
+  /** Newest first. */
+  readonly checks: readonly ToolCheck[];
+  readonly studies: readonly {
+    readonly id: string;
+    readonly at: string;
+    readonly person: string;
+    readonly sigma: number;
+    readonly share: number;
+    readonly categories: number;
+  }[];
+  /** What it touched since its last good check, when the newest check found it out; else nothing. */
+  readonly touched: readonly TouchedEntry[];
+}

@@ -1,0 +1,36 @@
+import { TextLine, Version } from '@jubb/sheet/given';
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
+
+/** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
+export class ShopRule {
+  @TextLine('which parts? Words of their name', 60) words: string;
+  @TextLine('why?', 200) why: string;
+}
+
+/** What the shop asks and how it decides; the foreman's to change. */
+export class ShopBody {
+  @Version() version: number;
+  /** An hour of labour in minor units. */
+  @IsInt({ message: 'must be an amount of money with at most two decimals' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(1_000_000, { message: 'is too large' })
+  hourlyMinor: number;
+  @IsNumber({}, { message: 'must be a share, such as 0.2' })
+  @Min(0, { message: 'must not be under 0 %' })
+  @Max(1, { message: 'must be at most 100 %' })
+  taxShare: number;
+  /** What a part is sold at over what it costs, as a share of that. */
+  @IsNumber({}, { message: 'must be a share, such as 0.35' })
+  @Min(0, { message: 'must not be under 0 %' })
+  @Max(10, { message: 'must be at most 1000 %' })
+  marginShare: number;
+  @IsArray()
+  @ArrayMaxSize(50, { message: 'is too long; at most 50 rules' })
+  @ValidateNested({ each: true })
+  @Type(() => ShopRule)
+  rules: ShopRule[];
+  /** So many digits a PIN must have at least. */
+  @IsIn([4, 6], { message: 'must be four or six' }) pinDigits: 4 | 6;
+}

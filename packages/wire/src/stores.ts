@@ -1,0 +1,179 @@
+import 'reflect-metadata';
+import { Type } from 'class-transformer';
+import {
+  Min,
+  Max,
+  IsInt,
+  IsIn,
+  IsOptional,
+  IsString,
+  MaxLength,
+  IsUUID,
+  IsBoolean,
+  IsArray,
+  ArrayMinSize,
+  ArrayMaxSize,
+  ValidateNested,
+} from 'class-validator';
+import type { StockLine, OrderState } from '@jubb/book';
+import {
+  STOCK_KINDS,
+  type StockKind,
+  STOCK_UNITS,
+  type StockUnit,
+  MOVES,
+  type Move,
+  SUPPLIER_FAULTS,
+  type SupplierFault,
+} from '@jubb/sheet';
+import { Decimals, TextLine, Version, Day, Instant } from '@jubb/sheet/given';
+
+/** No shop has more of anything. */
+const MOST_PIECES = 1_000_000;
+const MOST_PRICE = 100_000_000;
+
+function Amount(least: number): PropertyDecorator {
+  return (target, property) => {
+    Decimals(3, 'must be a number with at most three decimals')(target, property);
+    Min(least, { message: `must not be under ${least}` })(target, property);
+    Max(MOST_PIECES, { message: `must be at most ${MOST_PIECES}` })(target, property);
+  };
+}
+
+function Price(): PropertyDecorator {
+  return (target, property) => {
+    IsInt({ message: 'must be an amount of money with at most two decimals' })(target, property);
+    Min(0, { message: 'must not be under 0' })(target, property);
+    Max(MOST_PRICE, { message: 'is too large' })(target, property);
+  };
+}
+
+export class StockItemBody {
+  @TextLine('the number it is ordered by', 60) number: string;
+  @TextLine('what is it?', 200) name: string;
+  @IsIn(STOCK_KINDS) kind: StockKind;
+  @IsIn(STOCK_UNITS) unit: StockUnit;
+  /** As one would look for it: "10 x 2.5", "0.10", "M8 x 25". */
+  @IsOptional() @IsString() @MaxLength(60) size?: string;
+  @IsOptional() @IsString() @MaxLength(80) designation?: string;
+  @IsOptional() @IsString() @MaxLength(60) location?: string;
+  @Amount(0) minimum: number;
+  /** What a unit of it is sold at, in minor units. */
+  @Price() priceMinor: number;
+}
+
+/** A line as it is to be from now on. */
+export class StockChangeBody extends StockItemBody {
+  @Version() version: number;
+}
+
+export class MoveBody {
+  /** Made by the client: sent twice, it is one movement. */
+  @IsUUID('7') id: string;
+  @IsIn(MOVES) kind: Move;
+  @Amount(0) quantity: number;
+  /** The job that it is for; needed to reserve and to release. */
+  @IsOptional() @IsUUID() jobId?: string;
+  @IsOptional() @IsString() @MaxLength(60) batch?: string;
+  @IsOptional() @Day() expires?: string;
+  @IsOptional() @IsString() @MaxLength(300) words?: string;
+  @Instant() takenAt: string;
+}
+
+/** Whether the count of an apprentice becomes what is there. */
+export class SettleCountBody {
+  @IsBoolean() take: boolean;
+}
+
+export class WantBody {
+  @IsUUID('7') id: string;
+  @TextLine('from whom?', 80) supplier: string;
+  @TextLine('which number?', 60) number: string;
+  @IsInt({ message: 'must be a whole number' })
+  @Min(1, { message: 'must be at least 1' })
+  @Max(10_000, { message: 'must be at most 10000' })
+  quantity: number;
+  @IsOptional() @IsUUID() jobId?: string;
+}
+
+export class DeliveredLine {
+  @IsUUID() lineId: string;
+  /** What stands on the bag. */
+  @TextLine('what stands on the bag?', 60) number: string;
+  @IsInt({ message: 'must be a whole number' }) @Min(0, { message: 'must not be under 0' }) @Max(10_000) quantity: number;
+  /** Why more is taken in than was ordered. */
+  @IsOptional() @IsString() @MaxLength(200) why?: string;
+}
+
+export class GoodsInBody {
+  @IsUUID('7') id: string;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => DeliveredLine) lines: DeliveredLine[];
+}
+
+export class FaultBody {
+  @IsIn(SUPPLIER_FAULTS) fault: SupplierFault;
+}
+
+export class AcceptBody {
+  /** As it was confirmed; or it is taken off the order. */
+  @IsBoolean() asConfirmed: boolean;
+}
+
+export interface StockMovement {
+  readonly id: string;
+  readonly kind: Move;
+  readonly quantity: number;
+  readonly onHandAfter: number;
+  readonly jobNumber: number | null;
+  readonly batch: string | null;
+  readonly words: string | null;
+  readonly person: string;
+  readonly takenAt: string;
+}
+
+export interface StockView extends StockLine {
+  /** Newest first. */
+  readonly movements: readonly StockMovement[];
+  readonly batches: readonly { readonly batch: string; readonly expires: string | null; readonly onHand: number }[];
+  /** Counts that wait for a signature. */
+  readonly counts: readonly {
+    readonly id: string;
+    readonly quantity: number;
+    readonly person: string;
+    readonly words: string | null;
+    readonly takenAt: string;
+  }[];
+  readonly reservations: readonly { readonly jobId: string; readonly jobNumber: number; readonly quantity: number }[];
+}
+
+export interface OrderLine {
+  readonly id: string;
+  readonly number: string;
+  readonly name: string;
+  readonly quantity: number;
+  readonly priceMinor: number;
+  readonly jobId: string | null;
+  readonly jobNumber: number | null;
+  readonly confirmed: number | null;
+  readonly due: string | null;
+  readonly received: number;
+  /** Pieces of another number that came in its place and went back. */
+  readonly returned: number;
+}
+
+export interface OrderView {
+  readonly id: string;
+  readonly number: number;
+  readonly supplier: string;
+  readonly state: OrderState;
+  readonly sentAt: string | null;
+  readonly lines: readonly OrderLine[];
+  /** What the van brought and nobody has put away yet, as the note that came with it has it. */
+  readonly notes: readonly { readonly lineId: string; readonly number: string; readonly quantity: number }[];
+}
+
+export interface SupplierView {
+  readonly name: string;
+  readonly fault: SupplierFault;
+  readonly items: number;
+}
