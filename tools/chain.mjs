@@ -16,7 +16,7 @@ const INSTANT = `to_char(taken_at AT TIME ZONE 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.M
 /** What is wrong with the chain of a job, in words; nothing when it is whole. `query` asks the database. */
 export async function chainProblems(query, jobId) {
   const { rows } = await query(
-    `SELECT id, job_id, person_id, kind, payload, working, step, tool_id, strikes, ${INSTANT} AS taken_at, seq::int AS seq, prev_hash, hash
+    `SELECT id, job_id, person_id, kind, version, payload, working, step, tool_id, strikes, ${INSTANT} AS taken_at, seq::int AS seq, prev_hash, hash
      FROM entry WHERE job_id = $1 ORDER BY seq`,
     [jobId],
   );
@@ -27,6 +27,7 @@ export async function chainProblems(query, jobId) {
       jobId: row.job_id,
       personId: row.person_id,
       kind: row.kind,
+      ...(row.version === 1 ? {} : { version: row.version }),
       payload: row.payload,
       working: row.working,
       step: row.step,

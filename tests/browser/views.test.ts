@@ -179,7 +179,7 @@ test('of two people who change one job the second is told, and what was typed is
   const { version } = await oswin.get<JobView>(`/jobs/${booked.id}`);
   await oswin.call<JobHead>('PATCH', `/jobs/${booked.id}`, { version, estimateMinor: 31_000 });
   await hand.use('Keep');
-  await hand.sees('Somebody changed this job while you were typing');
+  await hand.sees('Somebody changed this job while you had it open');
   await hand.sees('estimate 310.00');
   await hand.page.reload();
   await hand.sees('Keep');

@@ -10,6 +10,7 @@ import { CribService } from './crib/crib.service.js';
 import { CustomersController } from './customers/customers.controller.js';
 import { Demo } from './demo/demo.js';
 import { EntriesService } from './entries/entries.service.js';
+import { PinsService } from './entries/pins.service.js';
 import { FilesService } from './files/files.service.js';
 import { FilesController } from './files/files.controller.js';
 import { DiskWatch } from './health/disk-watch.js';
@@ -93,6 +94,7 @@ export class AppModule {
         SheetsService,
         ProposalsService,
         EntriesService,
+        PinsService,
         JobsService,
         TodayService,
         StreamService,

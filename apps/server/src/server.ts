@@ -137,13 +137,13 @@ function requestLimit(per10s: number): express.RequestHandler {
   return (request, _response, next) => {
     limiter.consume(request.session?.person?.id ?? request.ip ?? '').then(
       () => next(),
-      () => next(new ProblemError(429, 'Too many requests; wait a moment')),
+      () => next(new ProblemError('too-many-requests')),
     );
   };
 }
 
 function onlyLoggedIn(request: Request, _response: Response, next: NextFunction): void {
-  next(request.session.person ? undefined : new ProblemError(401, 'Log in first'));
+  next(request.session.person ? undefined : new ProblemError('log-in-first'));
 }
 
 /** OpenAPI from the routes, with the schemas of the contract's own classes. */

@@ -1,8 +1,8 @@
 import type { SheetFile } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
-import type { EntryKind } from './entries/entry.js';
+import type { EntryKind } from './entries/kept.js';
 import type { AnyKeptEntry } from './entries/kept.js';
-import { workingFor } from './measured/working-for.js';
+import { workingFor } from './kinds/registry.js';
 import { readFileSync } from 'node:fs';
 
 export function demoSheet(name: string): SheetFile {

@@ -1,7 +1,9 @@
 import type { SheetFile, Step, Stage } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
 import { partsPutIn } from './parts/new-parts.js';
-import type { Decision, Mark, StepState } from './state.js';
+import type { Decision } from './decisions.js';
+import type { StepState } from './steps/define-step.js';
+import type { Mark } from './strip/marks.js';
 
 /** Something that has to go in again, from the line of the ledger that says how it came off. */
 export interface BuildLine {

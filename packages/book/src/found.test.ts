@@ -1,9 +1,10 @@
 import type { SheetFile, ValueList } from '@jubb/sheet';
-import { readSheetFile, sheetIssues, fromTemplate } from '@jubb/sheet/editing';
+import { readSheetFile, fromTemplate } from '@jubb/sheet/editing';
+import { sheetIssues } from '@jubb/sheet/file';
 import type { AnyKeptEntry } from './entries/kept.js';
 import { doubtAt, doubtOf, withFound } from './found.js';
 import { jobState } from './state.js';
-import { entryWords } from './words.js';
+import { entryWords } from './kinds/registry.js';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 

@@ -14,8 +14,7 @@ import {
   type ValueList,
 } from '@jubb/sheet';
 import { readCell, writeCell, type PlainLine, type Column } from '@jubb/sheet/editing';
-import { type AnyKeptEntry, isKind } from './entries/kept.js';
-import type { ValueFoundPayload } from './kinds/payloads.js';
+import { type AnyKeptEntry, isKind, type PayloadOf } from './entries/kept.js';
 import type { Quantity } from '@jubb/core';
 
 /** A figure of a line that can be found on a job. */
@@ -126,7 +125,7 @@ export function doubtOf(sheet: SheetFile, list: ValueList, ref: string): Doubt |
 export function withFigures(
   list: ValueList,
   line: PlainLine,
-  figures: ValueFoundPayload['figures'],
+  figures: PayloadOf<'value-found'>['figures'],
   origin: { readonly trust: 'unverified' | 'shop' | 'calculated'; readonly source: string },
 ): PlainLine {
   const known = new Set(figuresOf(list, line).map(({ field }) => field));
@@ -161,7 +160,7 @@ export function withFound(sheet: SheetFile, live: readonly AnyKeptEntry[]): Shee
   return live.filter(isKind('value-found')).reduce((at, { payload }) => withOneFound(at, payload), sheet);
 }
 
-export function withOneFound(sheet: SheetFile, { list, line: ref, figures, source, calculated }: ValueFoundPayload): SheetFile {
+export function withOneFound(sheet: SheetFile, { list, line: ref, figures, source, calculated }: PayloadOf<'value-found'>): SheetFile {
   const lines = sheet[list] as unknown as readonly PlainLine[];
   const origin = calculated
     ? ({ trust: 'calculated', source } as const)
@@ -170,7 +169,7 @@ export function withOneFound(sheet: SheetFile, { list, line: ref, figures, sourc
 }
 
 /** Figures of a line as they were found, in words: "Torque 12 N·m". */
-export function figuresWords(list: ValueList, line: PlainLine, figures: ValueFoundPayload['figures']): string {
+export function figuresWords(list: ValueList, line: PlainLine, figures: PayloadOf<'value-found'>['figures']): string {
   const known = figuresOf(list, line);
   return figures.map(({ field, figure }) => `${known.find((one) => one.field === field)?.label ?? field} ${figure}`).join(', ');
 }

@@ -1,9 +1,11 @@
-import { type Tool, type Step, find, type Role } from '@jubb/sheet';
+import { type Tool, type Step, type Role } from '@jubb/sheet';
 import { isBefore } from './runs/waits.js';
 import { nextAct, type JobState } from './state.js';
 import { forerunners } from './strip/traps.js';
 import type { Hold, Waits } from './views.js';
-import { ENDS_IN, rolesFor, stageTakes } from './who-may.js';
+import { rolesFor } from './kinds/registry.js';
+import { stageTakes } from './kinds/roles.js';
+import { stepKind } from './steps/registry.js';
 
 /** What a job's doing hangs on besides its own entries. */
 export interface Around {
@@ -42,30 +44,24 @@ export function canDo(state: JobState, around: Around): CanDo {
 /** Steps of the stage that can be done while one of them waits. */
 export function meanwhile(state: JobState, waiting: Step | undefined, around: Omit<Around, 'hold'>): readonly Step[] {
   return state.steps
-    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== waiting?.ref && !HOLDS_ALL.has(step.record.kind))
+    .filter(({ step, done }) => !done && step.stage === state.stage && step.ref !== waiting?.ref && !stepKind(step).holdsAll)
     .filter(({ step }) => forerunners(state, step).length === 0 && stepWaits(state, step, around) === null)
     .map(({ step }) => step)
     .slice(0, MOST_ALSO);
 }
 
-/** Never done while something before them is open. */
-const HOLDS_ALL: ReadonlySet<string> = new Set(['reconcile', 'sign', 'hand-over']);
-
 function stepWaits(state: JobState, step: Step, { tools, role, now, today }: Omit<Around, 'hold'>): Waits | null {
   const clock = state.clocks.find((one) => one.until > now && (one.step === step.ref || isBefore(state, one, step)));
   if (clock) return { words: clock.what, until: clock.until };
-  const kind = ENDS_IN[step.record.kind];
+  const kind = stepKind(step).endsIn;
   const roles = kind === undefined ? undefined : rolesFor(kind);
   if (roles && !roles.includes(role)) return { words: `it takes a ${roles.join(' or ')}` };
   return toolMissing(state, step, tools, today);
 }
 
 /** The kind of tool that a step needs and the crib has none of in date. */
-function toolMissing({ sheet }: JobState, { record }: Step, tools: readonly Tool[], today: string): Waits | null {
-  const kind =
-    find(sheet.limits, record.limit)?.tool ??
-    find(sheet.settings, record.kind === 'pattern' ? undefined : record.setting)?.tool ??
-    (record.joint ? 'torque-wrench' : undefined);
+function toolMissing({ sheet }: JobState, step: Step, tools: readonly Tool[], today: string): Waits | null {
+  const kind = stepKind(step).tool?.(step, sheet);
   if (!kind) return null;
   const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
   return usable ? null : { words: `no ${kind.replaceAll('-', ' ')} in calibration` };

@@ -1,7 +1,7 @@
 import { readSheetFile } from '@jubb/sheet/editing';
-import type { EntryKind } from './entries/entry.js';
+import type { EntryKind } from './entries/kept.js';
 import type { AnyKeptEntry } from './entries/kept.js';
-import { workingFor } from './measured/working-for.js';
+import { workingFor } from './kinds/registry.js';
 import { jobState, nextAct, stopsHandOver } from './state.js';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';

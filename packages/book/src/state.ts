@@ -1,17 +1,6 @@
-import {
-  type Fate,
-  type Stage,
-  STAGES,
-  STAGE_NAMES,
-  type Part,
-  type Setting,
-  type SheetFile,
-  type Step,
-  find,
-  partName,
-} from '@jubb/sheet';
+import { type Stage, STAGES, STAGE_NAMES, type Setting, type SheetFile, type Step } from '@jubb/sheet';
 import { buildList, notIn, type BuildLine } from './build-list.js';
-import type { EntryKind } from './entries/entry.js';
+import type { EntryKind } from './entries/kept.js';
 import { isKind, liveOf, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
 import { withFound } from './found.js';
 import { duesOf, type Due } from './obligations.js';
@@ -19,35 +8,13 @@ import { newPartsMissing, newPartWords } from './parts/new-parts.js';
 import { fitRun, type FitRun } from './runs/fit-run.js';
 import { jointRun, type JointRun } from './runs/joint-run.js';
 import { patternRuns, type PatternRun } from './runs/pattern-run.js';
-import { readsAsFound, settingRun, sinceBuild, verdictOf, type Bearings, type SettingRun } from './runs/setting-run.js';
-import {
-  conflictsOf,
-  countedOff,
-  countedOnce,
-  countsOf,
-  reconcileCounts,
-  unequal,
-  type Conflict,
-  type CountOf,
-  type ReconcileLine,
-} from './strip/counts.js';
+import { settingRun, sinceBuild, type Bearings, type SettingRun } from './runs/setting-run.js';
+import { conflictsOf, countedOnce, reconcileCounts, twiceWords, type Conflict, type ReconcileLine } from './strip/counts.js';
 import { movedOf, openEnds, type Moved, type OpenEnd } from './strip/open-ends.js';
-import { workings } from '@jubb/core';
-
-/** Parts that a shop renews whatever the sheet proposes: every word must be in the part's name. */
-export interface RenewRule {
-  readonly words: string;
-  readonly why: string;
-}
-
-export interface StepState {
-  readonly step: Step;
-  readonly done: boolean;
-  /** Parts of a step with several acts. */
-  readonly progress?: { readonly done: number; readonly total: number };
-  /** Why it is not done although something was recorded. */
-  readonly problem?: string;
-}
+import { type Decision, type RenewRule, decide } from './decisions.js';
+import type { StepState } from './steps/define-step.js';
+import { stepState } from './steps/registry.js';
+import { type Mark, marksOf } from './strip/marks.js';
 
 /** A wait that nobody has called over yet; by then it may have run out. */
 export interface Clock {
@@ -56,25 +23,6 @@ export interface Clock {
   readonly step: string | null;
   /** ISO time at which it rings. */
   readonly until: string;
-}
-
-/** A mark that was made, and must line up again. */
-export interface Mark {
-  /** The entry that says so: a line of the ledger, or the mark itself. */
-  readonly entryId: string;
-  readonly what: string;
-  readonly mark: string;
-  readonly part?: string;
-  readonly met: boolean;
-}
-
-export interface Decision {
-  readonly part: Part;
-  readonly proposed: Fate;
-  readonly because: string;
-  /** What condemns it or leaves it open, where a reading or a look does. */
-  readonly verdict?: 'out' | 'unsure';
-  readonly entry?: KeptEntry<'decision'>;
 }
 
 export interface JobState {
@@ -168,119 +116,9 @@ function bearingsOf({ bearings = [] }: Setting, decisions: readonly Decision[]):
   return fates.length > 0 && fates.every((fate) => fate === 'reuse') ? 'used' : 'new';
 }
 
-interface Context {
-  readonly sheet: SheetFile;
-  readonly live: readonly AnyKeptEntry[];
-  readonly ledger: readonly KeptEntry<'came-off'>[];
-  readonly settings: readonly SettingRun[];
-  readonly fits: readonly FitRun[];
-  readonly patterns: readonly PatternRun[];
-  readonly joints: readonly JointRun[];
-  readonly decisions: readonly Decision[];
-  readonly reconcile: readonly ReconcileLine[];
-  readonly conflicts: readonly Conflict[];
-}
-
 /** The last of each, in the order in which they first came. */
 function latest<T>(entries: readonly T[], keyOf: (entry: T) => string): readonly T[] {
   return [...new Map(entries.map((entry) => [keyOf(entry), entry])).values()];
-}
-
-function stepState(step: Step, context: Context): StepState {
-  const own = context.live.filter((entry) => entry.step === step.ref);
-  const last = own.at(-1);
-  const outOf = (done: number, total: number): StepState => ({ step, done: total > 0 && done >= total, progress: { done, total } });
-  switch (step.record.kind) {
-    case 'arrival':
-      return { step, done: own.some((entry) => entry.kind === 'finding') };
-    case 'count': {
-      const counts = countsOf(context.sheet, step);
-      const off = (counted: CountOf): number => countedOff(step, counted, context.ledger);
-      const missing = counts.filter((counted) => off(counted) === 0);
-      const wrong = counts.find((counted) => off(counted) > 0 && off(counted) !== counted.count);
-      const twice = context.conflicts.find(({ entries }) => entries.some((entry) => entry.kind === 'came-off' && entry.step === step.ref));
-      if (twice) return { ...outOf(0, counts.length), problem: twiceWords(twice) };
-      const problem = wrong
-        ? `${partName(context.sheet, wrong.part)}: ${off(wrong)} counted, the sheet says ${wrong.count}`
-        : counts.map(({ part }) => unequal(context.sheet, part, context.ledger)).find((words) => words !== undefined);
-      return { ...outOf(counts.length - missing.length, counts.length), ...(problem ? { problem } : {}) };
-    }
-    case 'reading':
-    case 'look':
-    case 'fluid':
-      return { step, done: own.some((entry) => entry.kind === step.record.kind) };
-    case 'seal': {
-      const verdict = last && verdictOf(last);
-      const out = context.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === step.record.seal);
-      if (out && !out.payload.whole) return { step, done: false, problem: 'pieces of the old one are still in there' };
-      return verdict === 'out'
-        ? { step, done: false, problem: 'the depth is out' }
-        : { step, done: own.some((entry) => entry.kind === 'seal-fitted') };
-    }
-    case 'decide':
-      return outOf(context.decisions.filter((decision) => decision.entry).length, context.decisions.length);
-    case 'reconcile': {
-      const open = context.reconcile.filter((line) => line.counted !== line.expected);
-      const wrong = open.find((line) => line.counted !== undefined);
-      const twice = context.conflicts.find(({ entries }) => entries.some((entry) => entry.kind === 'counted'));
-      if (twice) return { ...outOf(0, context.reconcile.length), problem: twiceWords(twice) };
-      return {
-        ...outOf(context.reconcile.length - open.length, context.reconcile.length),
-        ...(wrong ? { problem: `${wrong.name}: ${wrong.counted ?? 0} on the bench, ${wrong.expected} came off` } : {}),
-      };
-    }
-    case 'setting': {
-      if (readsAsFound(step)) return { step, done: own.some((entry) => entry.kind === 'end-play') };
-      const run = context.settings.find((candidate) => candidate.setting.ref === step.record.setting);
-      const isSet = run?.phase === 'set';
-      return {
-        step,
-        done: isSet,
-        ...(!isSet && run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure' } : {}),
-      };
-    }
-    case 'pattern': {
-      const run = context.patterns.find((candidate) => candidate.setting.ref === step.record.setting);
-      const isGood = run?.phase === 'good' && run.first.length === 0;
-      const isOut = !isGood && run?.tries.at(-1)?.verdict === 'out';
-      return { step, done: isGood, ...(isOut ? { problem: 'the last pattern wants a move' } : {}) };
-    }
-    case 'fit':
-      return { step, done: context.fits.some(({ fit, fitted }) => fit.ref === step.record.fit && fitted !== undefined) };
-    case 'torque': {
-      const run = context.joints.find((candidate) => candidate.joint.ref === step.record.joint);
-      return outOf(run?.done ?? 0, run?.total ?? 0);
-    }
-    case 'proof': {
-      const run = context.settings.find((candidate) => candidate.setting.ref === step.record.setting);
-      if (!run?.proved) return { step, done: false };
-      const { verdict, accepted } = run.proved;
-      return verdict === 'in' || accepted !== undefined
-        ? { step, done: true }
-        : { step, done: false, problem: `${run.setting.name} is ${verdict ?? 'not judged'}` };
-    }
-    case 'sign':
-      return { step, done: own.some((entry) => entry.kind === 'sign') };
-    case 'hand-over':
-      return { step, done: own.some((entry) => entry.kind === 'handed-over') };
-    case 'tick':
-      return { step, done: own.some((entry) => entry.kind === 'tick') };
-  }
-}
-
-function twiceWords({ name, entries }: Conflict): string {
-  return `${name} was counted twice: ${entries.map(({ payload }) => payload.count).join(' and ')}; strike what is wrong`;
-}
-
-function marksOf(live: readonly AnyKeptEntry[]): readonly Mark[] {
-  const met = new Set(live.filter(isKind('mark-met')).map(({ payload }) => payload.mark));
-  return live.flatMap((entry): Mark[] => {
-    if (entry.kind !== 'mark' && entry.kind !== 'came-off') return [];
-    const { mark, part } = entry.payload;
-    if (mark === undefined) return [];
-    const what = entry.kind === 'mark' ? entry.payload.what : entry.payload.name;
-    return [{ entryId: entry.id, what, mark, ...(part === undefined ? {} : { part }), met: met.has(entry.id) }];
-  });
 }
 
 function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
@@ -294,61 +132,6 @@ function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
       step,
       until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(),
     }));
-}
-
-function decide(sheet: SheetFile, live: readonly AnyKeptEntry[], rules: readonly RenewRule[]): readonly Decision[] {
-  return sheet.parts.map((part) => {
-    const entry = live.filter(isKind('decision')).findLast((candidate) => candidate.payload.part === part.ref);
-    return { part, ...propose(sheet, part, live, rules), ...(entry ? { entry } : {}) };
-  });
-}
-
-/** What the sheet's policy, the readings, the looks and the shop's rules say of a part, and which of them says it. */
-function propose(
-  sheet: SheetFile,
-  part: Part,
-  live: readonly AnyKeptEntry[],
-  rules: readonly RenewRule[],
-): Pick<Decision, 'proposed' | 'because' | 'verdict'> {
-  const intent = live.filter(isKind('intent')).findLast(({ payload }) => payload.part === part.ref)?.payload.intent;
-  if (intent === 'sacrifice') return { proposed: 'renew', because: 'spoilt in coming off, as was meant' };
-  if (part.policy === 'renew') return { proposed: 'renew', because: 'renewed every time' };
-  const rule = rules.find(({ words }) => holdsWords(part.name, words));
-  if (rule) return { proposed: 'renew', because: `the shop's rule: ${rule.why}` };
-  const limits = sheet.limits.filter((limit) => limit.part === part.ref);
-  let open: ReturnType<typeof propose> | undefined;
-  for (const limit of limits) {
-    const look = live.filter(isKind('look')).findLast((entry) => entry.payload.limit === limit.ref);
-    const words = look && find(limit.looks ?? [], look.payload.look);
-    if (words?.verdict === 'out') return { proposed: 'renew', because: `${limit.name}: ${words.words}`, verdict: 'out' };
-    const reading = live.filter(isKind('reading')).findLast((entry) => entry.payload.limit === limit.ref);
-    const verdict = reading && verdictOf(reading);
-    if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out`, verdict: 'out' };
-    if (verdict === 'unsure' || words?.verdict === 'unsure')
-      open ??= { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask`, verdict: 'unsure' };
-  }
-  for (const entry of live.filter(isKind('worked')).filter(({ payload }) => payload.part === part.ref)) {
-    const verdict = verdictOf(entry);
-    const bad = entry.working?.output['bad'] ?? entry.working?.output['what'];
-    const because =
-      `${workings.describe(entry.payload.working)?.title ?? entry.payload.working} ${typeof bad === 'string' ? bad : ''}`.trim();
-    if (verdict === 'out') return { proposed: 'renew', because, verdict };
-    if (verdict === 'unsure') open ??= { proposed: 'reuse', because: `${because} (unsure: measure again or ask)`, verdict };
-  }
-  // What is out weighs more than what is unsure, whichever was looked at first.
-  if (open) return open;
-  const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
-  return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
-}
-
-/** Every word, whole or from its beginning: "seal" is in "Lip seals", "ring" is not in "Spring". */
-function holdsWords(name: string, words: string): boolean {
-  const inName = name.toLowerCase().split(/[^\p{L}\d]+/u);
-  const asked = words
-    .toLowerCase()
-    .split(/[^\p{L}\d]+/u)
-    .filter(Boolean);
-  return asked.length > 0 && asked.every((word) => inName.some((one) => one.startsWith(word)));
 }
 
 export interface NextAct {

@@ -1,6 +1,6 @@
 import { book, demoSheet } from './book.test-kit.js';
-import type { EntryKind } from './entries/entry.js';
-import { entryWords } from './words.js';
+import type { EntryKind } from './entries/kept.js';
+import { entryWords } from './kinds/registry.js';
 import { expect, test } from '@jest/globals';
 
 const axle = demoSheet('ostrel-d44-drive-axle');

@@ -10,6 +10,7 @@ export * from './model/resolve.js';
 export * from './model/scope.js';
 export * from './model/sourced.js';
 export * from './model/source-words.js';
+export * from './checking/check.js';
 export type * from './model/file.js';
 export type * from './model/job-scope.js';
 export type { CompletePart, Review } from './checking/review.js';

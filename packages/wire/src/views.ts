@@ -1,3 +1,4 @@
+import type { ProblemCode } from './problems.js';
 import type { PersonView, FailedBy, Warm, TodayTold, OwedLine } from '@jubb/book';
 import type { Quantity } from '@jubb/core';
 import type { CompletePart, SheetFile, Difference, JobScope, Role, Tool } from '@jubb/sheet';
@@ -139,6 +140,8 @@ export interface ChainView {
 /** RFC 9457 problem details, with one line for each field. */
 export interface Problem {
   readonly type: string;
+  /** Which refusal it is; it never changes, whatever its words do. */
+  readonly code: ProblemCode;
   readonly title: string;
   readonly status: number;
   readonly detail?: string;

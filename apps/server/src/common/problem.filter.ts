@@ -1,25 +1,25 @@
-import type { FieldProblem, Problem } from '@jubb/wire';
+import type { Problem, ProblemCode } from '@jubb/wire';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
 import type { Response } from 'express';
 import { QueryFailedError } from 'typeorm';
-import { ProblemError } from './problem.js';
+import { ProblemError, notFound } from './problem.js';
 import { ticketOf } from './request-log.js';
 
-/** What the database says, as a status and a sentence, and the field that is to be mended. */
-const DATABASE_WORDS: Readonly<Record<string, readonly [status: number, title: string, error?: FieldProblem]>> = {
-  JB001: [409, 'Entries are never changed or removed; strike them'],
-  JB404: [404, 'There is no such job'],
-  JB409: [409, 'An entry with this id was kept before with other content', { field: 'id', allowed: 'must be one that no other entry has' }],
-  JB410: [409, 'The job is handed over: nothing can be added to it'],
-  '22003': [400, 'A figure in this is larger than can be kept'],
-  '23505': [409, 'This is there already'],
-  '23503': [409, 'This points to something that is not there'],
-  '53100': [507, 'The disk of the server is full: nothing can be kept until there is room; what is kept can be read'],
-  '57014': [503, 'This took too long; try again in a moment'],
-  '57P01': [503, 'The database does not answer; try again in a moment'],
-  '57P03': [503, 'The database does not answer; try again in a moment'],
-  ECONNREFUSED: [503, 'The database does not answer; try again in a moment'],
-  ECONNRESET: [503, 'The database does not answer; try again in a moment'],
+/** What the database says, by its own code. */
+const DATABASE_SAYS: Readonly<Record<string, () => ProblemError>> = {
+  JB001: () => new ProblemError('entries-stay'),
+  JB404: () => notFound('job'),
+  JB409: () => new ProblemError('entry-id-taken', { errors: [{ field: 'id', allowed: 'must be one that no other entry has' }] }),
+  JB410: () => new ProblemError('handed-over'),
+  '22003': () => new ProblemError('too-large-figure'),
+  '23505': () => new ProblemError('there-already'),
+  '23503': () => new ProblemError('points-nowhere'),
+  '53100': () => new ProblemError('disk-full'),
+  '57014': () => new ProblemError('too-long'),
+  '57P01': () => new ProblemError('database-silent'),
+  '57P03': () => new ProblemError('database-silent'),
+  ECONNREFUSED: () => new ProblemError('database-silent'),
+  ECONNRESET: () => new ProblemError('database-silent'),
 };
 
 /** The one place where errors become answers. Nothing of a stack or a query leaves the house. */
@@ -39,22 +39,14 @@ export class ProblemFilter implements ExceptionFilter {
 
   #toProblem(error: unknown, response: Response): Problem {
     if (error instanceof ProblemError) return error.problem;
-    if (error instanceof HttpException) {
-      const status = error.getStatus();
-      return { type: 'about:blank', title: status === 404 ? 'There is nothing at this address' : error.message, status };
-    }
-    const code = databaseCode(error);
-    const known = code === undefined ? undefined : DATABASE_WORDS[code];
-    if (known) {
-      const [status, title, field] = known;
-      return { type: 'about:blank', title, status, ...(field ? { errors: [field] } : {}) };
-    }
-    if (isConnectionLoss(error)) return { type: 'about:blank', title: 'The database does not answer; try again in a moment', status: 503 };
-    const parser = clientError(error);
-    if (parser) return { type: 'about:blank', title: parser.title, status: parser.status };
+    const known =
+      DATABASE_SAYS[databaseCode(error) ?? '']?.() ?? (isConnectionLoss(error) ? new ProblemError('database-silent') : undefined);
+    if (known) return known.problem;
+    const refusal = clientError(error instanceof HttpException ? error.getStatus() : (error as { status?: unknown } | null)?.status);
+    if (refusal) return refusal.problem;
     const ticket = ticketOf(response);
     this.#log.error(`${ticket} ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
-    return { type: 'about:blank', title: 'Something went wrong here, not with what you sent', status: 500, detail: `Ticket ${ticket}` };
+    return new ProblemError('broken', { detail: `Ticket ${ticket}` }).problem;
   }
 }
 
@@ -71,10 +63,9 @@ function isConnectionLoss(error: unknown): boolean {
   );
 }
 
-/** Errors of the body parser carry their status: bad JSON, a body too large. */
-function clientError(error: unknown): { status: number; title: string } | undefined {
-  const status = typeof error === 'object' && error !== null ? (error as { status?: unknown }).status : undefined;
+/** What Nest and the body parser refuse by themselves: an address that is none, bad JSON, a body too large. */
+function clientError(status: unknown): ProblemError | undefined {
   if (typeof status !== 'number' || status < 400 || status >= 500) return undefined;
-  if (status === 413) return { status, title: 'This is too large to be taken in' };
-  return { status, title: status === 400 ? 'This is not JSON' : 'This cannot be read' };
+  const codes: Readonly<Record<number, ProblemCode>> = { 400: 'not-json', 404: 'no-such-address', 413: 'too-large' };
+  return new ProblemError(codes[status] ?? 'unreadable');
 }

@@ -9,6 +9,7 @@ import { ShopBook1764200000000 } from './migrations/1764200000000-shop-book.js';
 import { CustomersWord1764250000000 } from './migrations/1764250000000-customers-word.js';
 import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and-shelves.js';
 import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the-shop.js';
+import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-versions.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -44,6 +45,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       CustomersWord1764250000000,
       JobsAndShelves1764300000000,
       OutOfTheShop1764350000000,
+      EntryVersions1764400000000,
     ],
     synchronize: false,
     logging: false,

@@ -1,4 +1,4 @@
-import type { UsedWorking } from '@jubb/book';
+import type { EntryKind, UsedWorking } from '@jubb/book';
 import type { ChainView } from '@jubb/wire';
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
@@ -8,7 +8,9 @@ export interface EntryContent {
   readonly id: string;
   readonly jobId: string;
   readonly personId: string;
-  readonly kind: string;
+  readonly kind: EntryKind;
+  /** Left out while it is 1: what was kept before kinds had versions has the hash that it had. */
+  readonly version?: number;
   readonly payload: object;
   readonly working: UsedWorking | null;
   readonly step: string | null;
@@ -61,8 +63,9 @@ interface ChainRow extends EntryContent {
 export function verifyChain(rows: readonly ChainRow[]): ChainView {
   let before = '';
   for (const [index, row] of rows.entries()) {
-    const { id, jobId, personId, kind, payload, working, step, toolId, strikes, takenAt } = row;
-    const content = contentHash({ id, jobId, personId, kind, payload, working, step, toolId, strikes, takenAt });
+    const { id, jobId, personId, kind, version = 1, payload, working, step, toolId, strikes, takenAt } = row;
+    const versioned = version === 1 ? {} : { version };
+    const content = contentHash({ id, jobId, personId, kind, ...versioned, payload, working, step, toolId, strikes, takenAt });
     const follows = row.seq === index + 1 && row.prevHash === before && row.hash === chainHash(before, row.seq, content);
     if (!follows) return { whole: false, entries: rows.length, hash: rows.at(-1)?.hash ?? '', brokenAt: row.seq };
     before = row.hash;

@@ -74,7 +74,7 @@ export class FilesController {
       const before = await stateOf(client, sha);
       if (before.whole) return before;
       if (at !== before.have)
-        throw new ProblemError(409, 'Another part comes next', {
+        throw new ProblemError('part-out-of-turn', {
           current: before,
           errors: [{ field: 'at', given: String(at), allowed: `must be ${before.have}` }],
         });
@@ -91,7 +91,8 @@ export class FilesController {
 }
 
 function tooMuch(what: string, mb: number): ProblemError {
-  return new ProblemError(413, `${what} take ${mb} MB, which is all that they may`, {
+  return new ProblemError('no-room', {
+    named: { what, mb },
     detail: 'Ask the foreman: whoever runs the server gives them more room with JUBB_FILES_MB. Everything else goes on',
   });
 }

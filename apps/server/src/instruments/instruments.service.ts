@@ -63,15 +63,14 @@ export class InstrumentsService {
   /** Takes in what an instrument sent: by its own key, or by somebody at the bench. */
   async lines(id: string, body: Buffer, key: string | undefined, isPerson: boolean): Promise<LinesView> {
     const instrument = await this.#one(id);
-    if (!isPerson && (key === undefined || instrument.keyHash !== digest(key)))
-      throw new ProblemError(401, 'This instrument is not known by that key');
+    if (!isPerson && (key === undefined || instrument.keyHash !== digest(key))) throw new ProblemError('instrument-unknown');
     const { lines, refused } = readLines(body, instrument, {
       now: new Date().toISOString(),
       today: (await shopDay(this.dataSource)).today,
     });
     const wait = await this.#flood.consume(id, Math.max(1, lines.length + refused.length)).then(
       () => undefined,
-      () => new ProblemError(429, `Too many lines; at most ${LINES_A_SECOND} a second`),
+      () => new ProblemError('too-many-lines', { named: { most: LINES_A_SECOND } }),
     );
     if (wait) throw wait;
     const fresh = await this.#notHeard(id, lines);

@@ -73,7 +73,7 @@ export class JobsController {
   @Get(':id/chain')
   async chain(@Param('id', ParseUUIDPipe) id: string): Promise<ChainView> {
     await this.jobs.head(id);
-    return verifyChain(await this.entries.ofJob(id));
+    return verifyChain(await this.entries.asKept(id));
   }
 
   /** What came after an entry, by its number in the job: what a page does not have yet. */

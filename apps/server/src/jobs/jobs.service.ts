@@ -10,14 +10,16 @@ import {
   type PersonView,
 } from '@jubb/book';
 import { find, OVER_THE_COUNTER, type JobScope, type Tool, type ToolKind } from '@jubb/sheet';
-import { sheetIssues } from '@jubb/sheet/editing';
+import { sheetIssues } from '@jubb/sheet/file';
 import type { BookInBody, ComebackView, EarlierReading, PatchJobBody, UnitHistory } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
-import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { badInput, changedSince, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities.js';
-import { ENTRY_COLUMNS, EntriesService, entriesByJob } from '../entries/entries.service.js';
+import { EntriesService } from '../entries/entries.service.js';
+import { entriesByJob } from '../entries/by-job.js';
+import { ENTRY_COLUMNS } from '../entries/entries.sql.js';
 import { OPEN_OWED } from './owed.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -185,7 +187,7 @@ export class JobsService {
       const job = await manager.findOne(Job, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (!job) throw notFound('job');
       if (job.version !== body.version) {
-        throw new ProblemError(409, 'Somebody changed this job while you were typing', { current: await this.head(id) });
+        throw changedSince('job', await this.head(id));
       }
       const { complaint, promise, estimateMinor } = body;
       await manager.save(

@@ -1,3 +1,5 @@
+import type { Statement } from '../database/data-source.js';
+
 /** Everything that is still owed, of every machine: not struck, and settled by no job since. */
 export const OPEN_OWED = `
   SELECT e.id AS "entryId", j.id AS "jobId", j.number AS "jobNumber", m.id AS "machineId", u.name AS unit, m.name AS machine, c.name AS customer,
@@ -7,3 +9,10 @@ export const OPEN_OWED = `
   WHERE e.kind = 'owed' AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
     AND NOT EXISTS (SELECT 1 FROM entry s WHERE s.kind = 'owed-settled' AND s.payload->>'owed' = e.id::text
                       AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = s.id))`;
+
+/** Whether a debt is still open, and of the machine of this job. */
+export const STILL_OWED: Statement = {
+  name: 'still-owed',
+  text: `SELECT 1 FROM (${OPEN_OWED}) o WHERE o."entryId" = $2
+    AND o."machineId" = (SELECT u.machine_id FROM job j JOIN unit u ON u.id = j.unit_id WHERE j.id = $1)`,
+};

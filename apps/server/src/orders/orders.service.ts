@@ -82,7 +82,7 @@ export class OrdersService {
         [lineId],
       );
       if (!rows[0] && (await client.query('SELECT 1 FROM part_order_line WHERE id = $1', [lineId])).rowCount === 0) throw notFound('line');
-      if (!rows[0]) throw new ProblemError(409, 'This line is not on an order that can still be changed');
+      if (!rows[0]) throw new ProblemError('order-closed');
       await client.query(
         'DELETE FROM part_order o WHERE o.id = $1 AND NOT EXISTS (SELECT 1 FROM part_order_line l WHERE l.order_id = o.id)',
         [rows[0].order_id],
@@ -98,7 +98,7 @@ export class OrdersService {
    */
   async send(id: string, person: PersonView): Promise<OrderView> {
     const { supplier, state, tell } = await this.#lock(id, async (client, order) => {
-      if (order.lines.length === 0) throw new ProblemError(409, 'There is nothing on this order');
+      if (order.lines.length === 0) throw new ProblemError('order-empty');
       if (order.state !== 'open') return { ...order, tell: [] };
       await client.query("UPDATE part_order SET state = 'sent', sent_at = now(), sent_by = $2 WHERE id = $1", [id, person.id]);
       await this.outbox.put(client, 'order', id);
@@ -109,7 +109,7 @@ export class OrdersService {
       if (state === 'open' || state === 'sent') await this.outbox.send('order', id);
     } catch (error) {
       if (!(error instanceof SupplierTimeout)) throw error;
-      throw new ProblemError(504, `${supplier} does not answer. The order is sent; it is asked for again, and not ordered twice`);
+      throw new ProblemError('supplier-silent', { named: { supplier } });
     } finally {
       this.stream.tell({ type: 'stores' });
     }
@@ -139,7 +139,7 @@ export class OrdersService {
   /** Takes a confirmation that says otherwise than was ordered, as it is, or takes those lines off. */
   async settle(id: string, asConfirmed: boolean): Promise<OrderView> {
     await this.#lock(id, async (client, order) => {
-      if (order.state !== 'differs') throw new ProblemError(409, 'This order was settled before');
+      if (order.state !== 'differs') throw new ProblemError('order-settled');
       for (const line of order.lines.filter(({ quantity, confirmed }) => quantity !== confirmed)) {
         const keeps = asConfirmed ? (line.confirmed ?? 0) : 0;
         if (keeps === 0) await client.query('DELETE FROM part_order_line WHERE id = $1', [line.id]);
@@ -158,7 +158,7 @@ export class OrdersService {
   /** Lets the stand-in's van come. */
   async deliver(id: string): Promise<OrderView> {
     const order = await this.one(id);
-    if (order.state !== 'confirmed') throw new ProblemError(409, 'Only an order that is confirmed can be delivered');
+    if (order.state !== 'confirmed') throw new ProblemError('order-not-confirmed', { named: { act: 'be delivered' } });
     await this.supplier.deliver(
       id,
       order.lines.map((line) => ({ ...line, left: line.quantity - line.received })),
@@ -181,7 +181,7 @@ export class OrdersService {
         [noteId, id, JSON.stringify(lines), person.id],
       );
       if (rowCount === 0) return [];
-      if (order.state !== 'confirmed') throw new ProblemError(409, 'Only an order that is confirmed can come in');
+      if (order.state !== 'confirmed') throw new ProblemError('order-not-confirmed', { named: { act: 'come in' } });
       // Whoever keeps an entry locks its job before it moves the shelves; so does this.
       await client.query('SELECT 1 FROM job WHERE id = ANY ($1) ORDER BY id FOR NO KEY UPDATE', [jobsOf(order)]);
       for (const [index, delivered] of lines.entries()) {

@@ -19,9 +19,9 @@ export class AccessGuard implements CanActivate {
     if (!SAFE.has(request.method) && !isMachine) checkToken(request, allowed === 'anyone');
     if (allowed === 'anyone') return true;
     const { person } = request.session;
-    if (!person) throw new ProblemError(401, 'Log in first');
+    if (!person) throw new ProblemError('log-in-first');
     if (!allowed?.includes(person.role)) {
-      throw new ProblemError(403, 'This is not yours to do', {
+      throw new ProblemError('not-yours', {
         detail: `You are ${person.role}; it needs ${allowed?.join(' or ') ?? 'nobody'}`,
       });
     }
@@ -35,7 +35,7 @@ function checkToken(request: Request, headerAlone: boolean): void {
   const wanted = request.session.csrf;
   const matches = sent !== undefined && (headerAlone || (wanted !== undefined && equal(sent, wanted)));
   if (!matches && (headerAlone || request.session.person)) {
-    throw new ProblemError(403, 'The page is out of date; load it again', {
+    throw new ProblemError('page-out-of-date', {
       errors: [{ field: 'x-jubb-csrf', allowed: 'the token of this session' }],
     });
   }
@@ -49,7 +49,7 @@ function equal(a: string, b: string): boolean {
 /** The person of a request that got past the guard. */
 export function personOf(request: Request): SessionPerson {
   const { person } = request.session;
-  if (!person) throw new ProblemError(401, 'Log in first');
+  if (!person) throw new ProblemError('log-in-first');
   return person;
 }
 
@@ -58,6 +58,6 @@ export function makerOf(request: Request, personId: string | undefined): Session
   const now = personOf(request);
   if (personId === undefined || personId === now.id) return now;
   const maker = request.session.people?.find(({ id }) => id === personId);
-  if (!maker) throw new ProblemError(403, 'Its maker has to log in at this tablet to send it');
+  if (!maker) throw new ProblemError('maker-not-here');
   return maker;
 }

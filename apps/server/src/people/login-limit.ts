@@ -87,7 +87,7 @@ export class LoginLimit {
       await this.#tries.reward(key, 1);
       const seconds = Math.ceil(error.msBeforeNext / 1000);
       const wait = seconds < 60 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`;
-      throw new ProblemError(429, `Too many tries. Wait ${wait}, or ${OTHER_WAY[proof]}`);
+      throw new ProblemError('too-many-tries', { named: { wait, other: OTHER_WAY[proof] } });
     }
   }
 }

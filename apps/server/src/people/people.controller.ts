@@ -37,7 +37,7 @@ export class PeopleController {
   async swap(@Body() { personId, pin }: SwapBody, @Req() request: Request): Promise<SessionView> {
     const tablet = await this.tablets.of(request);
     if (!tablet || !(await this.tablets.knows(tablet.id, personId)))
-      throw new ProblemError(403, 'A PIN will not do here', { detail: 'Log in on this tablet with your password once' });
+      throw new ProblemError('pin-not-here', { detail: 'Log in on this tablet with your password once' });
     const attempt = await this.limit.begin('pin', personId);
     const person = await this.people.verifyPin(personId, pin);
     await attempt.succeeded();

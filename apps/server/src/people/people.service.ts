@@ -25,7 +25,7 @@ export class PeopleService {
     });
     const right = await verify(person?.passwordHash ?? (await this.#decoy), password);
     if (!person || !right) {
-      throw new ProblemError(401, 'Name and password do not go together', {
+      throw new ProblemError('log-in-wrong', {
         errors: [{ field: 'password', allowed: 'does not go with this name' }],
       });
     }
@@ -46,7 +46,7 @@ export class PeopleService {
       const allowed = none
         ? `is not set yet: log in with the password, then set one of ${pinDigits} digits`
         : 'is not the PIN of this person';
-      throw new ProblemError(401, 'That PIN will not do', { errors: [{ field: 'pin', allowed }] });
+      throw new ProblemError('pin-wrong', { errors: [{ field: 'pin', allowed }] });
     }
     return { id: person.id, name: person.name, login: person.login, role: person.role };
   }
@@ -66,7 +66,7 @@ export class PeopleService {
     await this.dataSource.transaction(async (manager) => {
       // The row of the shop is the lock: of two who come at once, the second finds a foreman.
       await manager.findOne(Shop, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
-      if (await manager.exists(Person)) throw new ProblemError(409, 'This shop is open already; log in');
+      if (await manager.exists(Person)) throw new ProblemError('shop-open');
       await manager.update(Shop, 1, { name: shop.trim(), zone, currency });
       await manager.insert(Person, { name: name.trim(), login, role: 'foreman', passwordHash });
     });

@@ -65,7 +65,7 @@ export class QuotesController {
   answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: Request): Promise<OfferView> {
     // Whoever works here has a name of their own, and no customer's word.
     if (request.session.person)
-      throw new ProblemError(403, 'Only the customer answers here', {
+      throw new ProblemError('customer-alone', {
         detail: `You are logged in as ${request.session.person.name}; open the link where nobody is`,
       });
     return this.#counted(request, () => this.quotes.answer(token, body));

@@ -121,12 +121,11 @@ export class QuotesService {
       if (offer.state === 'replaced') throw REPLACED();
       if (offer.answer && offer.answer.answer !== 'ask') {
         if (isSame(offer.answer, given)) return undefined;
-        throw new ProblemError(409, 'This quote was answered before', {
+        throw new ProblemError('quote-answered', {
           detail: `The answer was: ${offer.answer.answer}. Telephone the shop to change it`,
         });
       }
-      if (offer.isOver)
-        throw new ProblemError(410, 'This quote is not good any more', { detail: `It was good until ${offer.body.validUntil}` });
+      if (offer.isOver) throw new ProblemError('quote-over', { detail: `It was good until ${offer.body.validUntil}` });
       checkAnswer(given, offer.body);
       const answer: QuoteAnswer = { ...given, at: new Date().toISOString() };
       await client.query('UPDATE quote SET state = $2, answer = $3 WHERE id = $1', [id, given.answer, answer]);
@@ -209,7 +208,7 @@ export class QuotesService {
 }
 
 /** A link ends when a newer quote takes the place of its own. */
-const REPLACED = (): ProblemError => new ProblemError(410, 'A newer quote has taken the place of this one; ask the shop for its link');
+const REPLACED = (): ProblemError => new ProblemError('quote-replaced');
 
 function newToken(): string {
   return randomBytes(24).toString('base64url');

@@ -30,10 +30,10 @@ export class SheetWork implements OnApplicationShutdown {
     } catch (error) {
       const { name: kind, code, message } = error as { name?: string; code?: string; message?: string };
       if (kind === 'AbortError' || code === 'ERR_WORKER_OUT_OF_MEMORY')
-        throw new ProblemError(413, 'This sheet is too much to read', {
+        throw new ProblemError('sheet-too-large', {
           detail: `After ${this.config.sheetSeconds} seconds it was given up; nothing of it is kept`,
         });
-      if (message?.includes('queue')) throw new ProblemError(503, 'Many sheets are being read; try again in a moment');
+      if (message?.includes('queue')) throw new ProblemError('sheets-busy');
       throw error;
     }
   }

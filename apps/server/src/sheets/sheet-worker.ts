@@ -1,5 +1,6 @@
 import type { CompletePart, Difference, SheetFile } from '@jubb/sheet';
-import { readSheetFile, reviewSheet, sheetDifferences, sheetIssues } from '@jubb/sheet/editing';
+import { readSheetFile, reviewSheet, sheetDifferences } from '@jubb/sheet/editing';
+import { sheetIssues } from '@jubb/sheet/file';
 import { createHash } from 'node:crypto';
 import canonicalize from 'canonicalize';
 

@@ -7,7 +7,7 @@ import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
-import { ProblemError, badInput, notFound } from '../common/problem.js';
+import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Person, SheetRevision } from '../database/entities.js';
 import { WRITERS } from '../people/access.js';
@@ -220,8 +220,7 @@ export class SheetsService {
     const [mark, issues] = await Promise.all([this.work.run('mark', file as SheetFile), this.work.run('issues', file as SheetFile)]);
     const saved = await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'changed');
-      if (draft.version !== version)
-        throw new ProblemError(409, 'Somebody changed this draft while you were typing', { current: await this.one(id) });
+      if (draft.version !== version) throw changedSince('draft', await this.one(id));
       // One that a job goes by stays whole.
       if (issues.length > 0 && (await isPinned(manager, id))) throw badInput(fieldProblems(issues));
       await saveDraft(manager, draft, { file: file as SheetFile, mark, yaml: draft.yaml }, personId);
@@ -234,7 +233,7 @@ export class SheetsService {
   async dropDraft(id: string): Promise<void> {
     await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'thrown away');
-      if (await isPinned(manager, id)) throw new ProblemError(409, 'A job goes by this draft; it stays');
+      if (await isPinned(manager, id)) throw new ProblemError('draft-in-use');
       await manager.delete(SheetRevision, { id: draft.id });
     });
     this.stream.tell({ type: 'sheet' });
@@ -248,7 +247,7 @@ export class SheetsService {
     return this.dataSource.transaction(async (manager) => {
       await lockKey(manager, key);
       const newest = await manager.findOne(SheetRevision, { where: { key }, order: { revision: 'DESC' } });
-      if (newest?.status === 'draft') throw new ProblemError(409, 'Another draft of this sheet was begun since');
+      if (newest?.status === 'draft') throw new ProblemError('draft-newer');
       const content = { file: file as SheetFile, mark, yaml: null };
       const revisionId = await saveDraft(manager, freshDraft(key, (newest?.revision ?? 0) + 1), content, personId);
       this.stream.tell({ type: 'sheet' });
@@ -261,7 +260,7 @@ export class SheetsService {
     await this.dataSource.transaction(async (manager) => {
       const draft = await lockDraft(manager, id, 'approved');
       const stops = await this.work.run('stops', draft.file);
-      if (stops.length > 0) throw new ProblemError(409, 'It cannot be approved yet', { errors: stops });
+      if (stops.length > 0) throw new ProblemError('not-to-be-approved', { errors: stops });
       await manager.update(SheetRevision, { key: draft.key, status: 'approved' }, { status: 'superseded' });
       await manager.update(SheetRevision, { id }, { status: 'approved', approvedBy: personId, approvedAt: new Date() });
     });
@@ -273,7 +272,7 @@ export class SheetsService {
     const { affected } = await this.dataSource.getRepository(SheetRevision).update({ id, status: 'approved' }, { status: 'withdrawn' });
     if (!affected) {
       const { revision, status } = await this.one(id);
-      throw new ProblemError(409, `Revision ${revision} is ${status}; only an approved one is withdrawn`);
+      throw new ProblemError('not-approved', { named: { revision, status } });
     }
     this.stream.tell({ type: 'sheet' });
   }
@@ -329,7 +328,10 @@ function lockKey(manager: EntityManager, key: string): Promise<unknown> {
 async function lockDraft(manager: EntityManager, id: string, act: string): Promise<SheetRevision> {
   const draft = await manager.findOne(SheetRevision, { where: { id }, lock: { mode: 'pessimistic_write' } });
   if (!draft) throw notFound('sheet');
-  if (draft.status !== 'draft') throw new ProblemError(409, `Revision ${draft.revision} is ${draft.status}; only a draft can be ${act}`);
+  if (draft.status !== 'draft') {
+    const { revision, status } = draft;
+    throw new ProblemError('not-a-draft', { named: { revision, status, act } });
+  }
   return draft;
 }
 
@@ -346,11 +348,12 @@ async function whoseDraft(manager: EntityManager, { version, editedBy, editedAt 
 
 function checkOver(draft: DraftThere, { role }: PersonView, over: number | undefined): void {
   if (!WRITERS.includes(role))
-    throw new ProblemError(403, 'This is not yours to do', {
+    throw new ProblemError('not-yours', {
       detail: `A draft of this sheet is under work by ${draft.editedBy}; it needs ${WRITERS.join(' or ')} to put another in its place`,
     });
   if (over !== draft.version)
-    throw new ProblemError(409, `A draft of this sheet is under work by ${draft.editedBy}`, {
+    throw new ProblemError('draft-under-work', {
+      named: { who: draft.editedBy },
       detail: 'Look at what the file would change in it, and then bring it in',
     });
 }

@@ -177,7 +177,7 @@ export class StoresService {
         [countId, person.id, take],
       );
       const [count] = rows;
-      if (!count) throw new ProblemError(409, 'There is no count here that waits for a signature');
+      if (!count) throw new ProblemError('no-count-waiting');
       const words = [count.words, `signed by ${person.name}`].filter(Boolean).join('; ');
       const { id, quantity, takenAt } = count;
       if (take)
@@ -282,7 +282,8 @@ function refusedMove(error: unknown, { quantity, kind, batch }: MoveBody): unkno
   const { code, message } = error as { code?: string; message?: string };
   switch (code) {
     case 'JB420':
-      return new ProblemError(409, `Only ${message ?? '0'} of it ${message === '1' ? 'is' : 'are'} free`, {
+      return new ProblemError('not-free', {
+        named: { pieces: message ?? '0', are: message === '1' ? 'is' : 'are' },
         errors: [
           { field: 'quantity', given: String(quantity), allowed: `must be at most ${message ?? '0'}, which is what is free to ${kind}` },
         ],

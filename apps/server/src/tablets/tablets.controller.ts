@@ -18,7 +18,7 @@ export class TabletsController {
   @HttpCode(204)
   async name(@Body() { name }: TabletBody, @Req() request: Request): Promise<void> {
     const tablet = await this.tablets.of(request);
-    if (!tablet) throw new ProblemError(404, 'This tablet is not known here; log in with your password once');
+    if (!tablet) throw new ProblemError('tablet-unknown');
     await this.tablets.name(tablet.id, name);
   }
 }

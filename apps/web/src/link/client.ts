@@ -86,7 +86,8 @@ async function send<T>(method: Method, path: string, { type, body }: { readonly 
   if (response.ok) return answer as T;
   if (response.status === 500) throw new ServerFails((answer as Problem | undefined)?.title ?? 'The server fails at this');
   if (response.status > 500) throw new LinkDown((answer as Problem | undefined)?.title ?? 'The server is not well');
-  throw new Refusal((answer as Problem | undefined) ?? { type: 'about:blank', title: 'The server refused this', status: response.status });
+  const unknown: Problem = { type: 'about:blank', code: 'unreadable', title: 'The server refused this', status: response.status };
+  throw new Refusal((answer as Problem | undefined) ?? unknown);
 }
 
 export const get = <T>(path: string): Promise<T> => call<T>('GET', path);

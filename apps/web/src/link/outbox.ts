@@ -166,8 +166,8 @@ class Outbox {
     this.#failedAt.set(first.id, failures);
     if (failures < MOST_FAILURES) throw error;
     this.#failedAt.delete(first.id);
-    const problem = { type: 'about:blank', title: `The server failed at this ${failures} times: ${error.message}`, status: 500 };
-    await this.#replace(first.id, { ...first, refused: problem });
+    const title = `The server failed at this ${failures} times: ${error.message}`;
+    await this.#replace(first.id, { ...first, refused: { type: 'about:blank', code: 'broken', title, status: 500 } });
   }
 
   async #replace(id: string, held: Held): Promise<void> {

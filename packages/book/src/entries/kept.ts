@@ -1,4 +1,9 @@
-import type { EntryKind, PayloadOf } from './entry.js';
+/** Kind of entry → its payload. Each kind adds its own line, in the file where it is defined. */
+// eslint-disable-next-line @typescript-eslint/no-empty-object-type
+export interface Payloads {}
+
+export type EntryKind = keyof Payloads;
+export type PayloadOf<K extends EntryKind> = Payloads[K];
 
 /** A working as it was used: inputs, result and all. */
 export interface UsedWorking {
@@ -13,6 +18,8 @@ export interface KeptEntry<K extends EntryKind = EntryKind> {
   readonly jobId: string;
   readonly seq: number;
   readonly kind: K;
+  /** In which version of its kind the payload is; 1 where nothing is said. */
+  readonly version?: number;
   readonly payload: PayloadOf<K>;
   readonly step: string | null;
   readonly toolId: string | null;

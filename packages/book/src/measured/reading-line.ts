@@ -1,8 +1,8 @@
 import { type Limit, limitQuantity, limitWindow } from '@jubb/sheet';
-import type { ReadingPayload } from '../kinds/payloads.js';
 import { isGrid, worstPlace } from './measured.js';
 import { readingFigure } from './working-for.js';
 import { OPEN_OHM, dropZeros, formatQuantity, fromBase, unitBySymbol, type Quantity, type Window } from '@jubb/core';
+import type { PayloadOf } from '../entries/kept.js';
 
 /** A single reading with every digit that an instrument gives: one more than a bench shows of a result. */
 export function readingText(base: number, quantity: Quantity, symbol?: string): string {
@@ -24,7 +24,7 @@ export interface ReadingLine {
   readonly how: string;
 }
 
-type Found = Pick<ReadingPayload, 'readings' | 'warm' | 'bracket'>;
+type Found = Pick<PayloadOf<'reading'>, 'readings' | 'warm' | 'bracket'>;
 
 /** What was found of a limit, the one way it is written wherever it stands: the figure that was judged, and what it is. */
 export function readingLine(limit: Limit, found: Found): ReadingLine {

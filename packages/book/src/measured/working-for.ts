@@ -1,72 +1,18 @@
-import {
-  type Tool,
-  type Pull,
-  type Limit,
-  type Setting,
-  type SheetFile,
-  baseOf,
-  find,
-  limitQuantity,
-  limitWindow,
-  settingQuantity,
-  settingWindow,
-  windowOf,
-} from '@jubb/sheet';
-import type { EntryKind } from '../entries/entry.js';
-import type { UsedWorking } from '../entries/kept.js';
-import type { EndPlayPayload, PatternPayload, PullPayload, SealFittedPayload } from '../kinds/build-payloads.js';
-import type { ReadingPayload, Warm, WorkedPayload } from '../kinds/payloads.js';
-import { gridFigure, isGrid, workOut, worstPlace } from './measured.js';
+import { type Tool, type Pull, type Limit, type Setting, baseOf, limitQuantity, limitWindow, settingWindow } from '@jubb/sheet';
+import type { PayloadOf, UsedWorking } from '../entries/kept.js';
+import { gridFigure, isGrid } from './measured.js';
 import { workings, type Quantity, type RunResult } from '@jubb/core';
-
-/**
- * The working that judges or advises an entry, run on the sheet's figures and the tool's
- * uncertainty. Page and server make it with this one function; the server's is the one kept.
- * Null when the kind has none, or when the working refuses (an end play of zero has no advice).
- */
-export function workingFor(kind: EntryKind, payload: object, sheet: SheetFile, tool: Tool | undefined): UsedWorking | null {
-  switch (kind) {
-    case 'reading': {
-      const { limit: ref, ...found } = payload as ReadingPayload;
-      const limit = find(sheet.limits, ref);
-      return limit ? judgeLimit(limit, found, tool) : null;
-    }
-    case 'seal-fitted': {
-      const { seal: ref, depths } = payload as SealFittedPayload;
-      const seal = find(sheet.seals, ref);
-      if (!seal?.depth) return null;
-      // Depths are read round the ring: the worst place counts, not their mean.
-      const window = windowOf(seal.depth, 'length');
-      return depths.length === 0 ? null : judge('length', [worstPlace(depths, window)], window, tool);
-    }
-    case 'end-play': {
-      const { setting: ref, readings, moment, bearings } = payload as EndPlayPayload;
-      const setting = find(sheet.settings, ref);
-      if (!setting) return null;
-      return moment === 'now'
-        ? adviseNut(setting, mean(readings))
-        : judge(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
-    }
-    case 'pattern': {
-      const { setting: _, left: __, ...seen } = payload as PatternPayload;
-      return used(workings.run(CONTACT, seen));
-    }
-    case 'worked': {
-      const { working, input } = payload as WorkedPayload;
-      const worked = workOut(working, input);
-      return 'used' in worked ? worked.used : null;
-    }
-    case 'pull':
-      return wrenchSetting(payload as PullPayload);
-    default:
-      return null;
-  }
-}
 
 /** The working that reads the pattern on the teeth. */
 export const CONTACT = 'gear.contact';
 
-type Found = Pick<ReadingPayload, 'readings' | 'bracket' | 'warm'>;
+/** What the pattern on the teeth says of its gears. */
+export function readContact(seen: Readonly<Record<string, unknown>>): UsedWorking | null {
+  return used(workings.run(CONTACT, seen));
+}
+
+type Warm = NonNullable<PayloadOf<'reading'>['warm']>;
+type Found = Pick<PayloadOf<'reading'>, 'readings' | 'bracket' | 'warm'>;
 
 interface WarmReadings {
   readonly readings: readonly number[];
@@ -89,11 +35,11 @@ export function judgeLimit(limit: Limit, found: Found, tool: Tool | undefined): 
   const window = limitWindow(limit);
   const { readings, u } = at20(found);
   const warmTool = tool && u > 0 ? { ...tool, u: Math.hypot(tool.u, u) } : tool;
-  if (!isGrid(limit, readings)) return judge(limitQuantity(limit), readings, window, warmTool);
+  if (!isGrid(limit, readings)) return judgeWindow(limitQuantity(limit), readings, window, warmTool);
   const isSpan = limit.grid?.of === 'span';
   // A span is the difference of two readings.
   const wider = warmTool && isSpan ? { ...warmTool, u: warmTool.u * Math.SQRT2, s: warmTool.s * Math.SQRT2 } : warmTool;
-  return judge(limitQuantity(limit), [gridFigure(limit, readings, window)], window, wider);
+  return judgeWindow(limitQuantity(limit), [gridFigure(limit, readings, window)], window, wider);
 }
 
 /** The one figure that stands for the readings of a limit: what is judged of a grid, else their mean. */
@@ -134,7 +80,8 @@ function isNoEnd(quantity: string, { from, to }: Ends, readings: readonly number
   return from === 0 && to !== undefined && FROM_NOTHING.has(quantity) && readings.every((read) => read >= 0);
 }
 
-function judge(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
+/** Readings against a window, with what the tool leaves open. */
+export function judgeWindow(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
   return used(
     workings.run('measure.verdict', {
       quantity,
@@ -163,7 +110,7 @@ export function adviseNut(setting: Setting, playNow: number): UsedWorking | null
   );
 }
 
-type Arm = Pick<PullPayload, 'torque' | 'wrenchLength' | 'adapterLength' | 'adapterAngle'>;
+type Arm = Pick<PayloadOf<'pull'>, 'torque' | 'wrenchLength' | 'adapterLength' | 'adapterAngle'>;
 
 export function wrenchSetting({ torque, wrenchLength, adapterLength, adapterAngle }: Arm): UsedWorking | null {
   return used(workings.run('torque.adapter', { torque, wrench: wrenchLength, adapter: adapterLength, angle: adapterAngle }));

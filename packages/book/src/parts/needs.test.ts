@@ -1,5 +1,5 @@
 import type { SheetFile } from '@jubb/sheet';
-import type { Decision } from '../state.js';
+import type { Decision } from '../decisions.js';
 import { kitsFor, needsOf, orderNumber } from './needs.js';
 import { quoteTotal } from './quote.js';
 import { describe, expect, test } from '@jest/globals';

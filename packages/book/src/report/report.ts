@@ -1,26 +1,11 @@
-import {
-  type Limit,
-  find,
-  jointTorque,
-  limitQuantity,
-  limitWindow,
-  partName,
-  settingQuantity,
-  windowOf,
-  withSerial,
-  type OldFate,
-  sourceWords,
-} from '@jubb/sheet';
-import type { EntryKind } from '../entries/entry.js';
-import type { AnyKeptEntry, KeptEntry } from '../entries/kept.js';
-import type { DecisionPayload } from '../kinds/payloads.js';
-import { depthsText, readingLine, readingsText } from '../measured/reading-line.js';
-import { placeNumbers } from '../runs/joint-run.js';
-import { verdictOf } from '../runs/setting-run.js';
+import { formatQuantity, type Window } from '@jubb/core';
+import { find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate } from '@jubb/sheet';
+import type { AnyKeptEntry, EntryKind, PayloadOf } from '../entries/kept.js';
+import type { SectionId, Within } from '../kinds/report-sections.js';
+import { entryWords, kindOf } from '../kinds/registry.js';
 import { jobState, type JobState } from '../state.js';
 import type { JobView } from '../views.js';
-import { entryWords, failedWords, filled, nm, owedWords, pulledTo, settingOf } from '../words.js';
-import { formatQuantity, type Quantity, type Window } from '@jubb/core';
+import { failedWords, nm, owedWords, windowWords } from '../words.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
 export interface Report {
@@ -68,6 +53,8 @@ export function jobReport(given: JobView, times: Times): Report {
   if (tasks.length > 0) facts.push(['Done', [...tasks, ...(job.scope?.sides ?? [])].join(', ')]);
   if (job.sheet.notOpened.length > 0) facts.push(['Not opened', job.sheet.notOpened.join(', ')]);
   if (state.handedOver) facts.push(['Handed over', `${times.at(state.handedOver.takenAt)} to ${state.handedOver.payload.receivedBy}`]);
+  const told = (section: SectionId, head: readonly string[], only?: Only): Table => ({ head, rows: rowsIn(section, { job, times, only }) });
+  const said = (section: SectionId, what = 'What'): Table => ({ head: [what, ...WHO_AND_WHEN], rows: rowsIn(section, { job, times }) });
   return {
     title: `Job ${job.number}: ${job.unit.name}`,
     facts,
@@ -75,21 +62,29 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'Tell the driver', care: true, text: sheet.customerNotes.map((note) => note.text) },
       ...owedSection(state),
       ...settingsSection(job, state, times),
-      { title: 'As found', table: saidTable(job, ['finding', 'came-out'], times, 'Seen') },
-      { title: 'Measured', table: readingsTable(job, times) },
-      { title: 'Contact pattern', table: saidTable(job, ['pattern', 'gear-moved'], times) },
-      { title: 'Fits', table: saidTable(job, ['fitted'], times) },
-      { title: 'Worked out', table: saidTable(besideSettings(job), ['worked'], times) },
-      { title: 'Parts', table: partsTable(state) },
-      { title: 'The customer’s word', table: saidTable(job, ['answered'], times) },
-      { title: 'Other than the maker says', table: departures(job, times) },
-      { title: 'Taken on with something open', table: takenOn(job, times) },
-      { title: 'Old parts', table: oldPartsTable(state) },
-      { title: 'Seals and grease', table: sealsTable(job, times) },
-      ...state.joints.map((run) => ({ title: `${run.joint.name}: every pull`, table: pullsTable(job, run.joint.ref, times) })),
-      { title: 'Numbers that nobody’s book gives', table: saidTable(job, ['value-taken', 'value-found'], times) },
-      { title: 'Struck out', table: struckTable(job, state, times) },
-      { title: 'Signatures', table: signatures(job, state, times) },
+      table('As found', said('found', 'Seen')),
+      table('Measured', told('measured', ['What', 'Found', 'Limit', 'Verdict', ...TOOL_TOO])),
+      table('Contact pattern', said('pattern')),
+      table('Fits', said('fits')),
+      table('Worked out', said('worked')),
+      table('Parts', partsTable(state)),
+      table('The customer’s word', said('customer')),
+      table('Other than the maker says', said('departs')),
+      table('Taken on with something open', said('taken-on')),
+      table('Old parts', oldPartsTable(state)),
+      table('Seals and grease', told('seals', ['What', 'Amount or depth', 'Verdict', ...TOOL_TOO])),
+      ...state.joints.map(({ joint: { ref, name } }) => {
+        const full = jointTorque(find(sheet.joints, ref)!)?.torqueNm;
+        const torque = full === undefined ? 'Torque' : `Torque (of ${nm(full)})`;
+        const head = ['Pass', 'No.', 'Clockwise', torque, 'Wrench at', 'Result', ...TOOL_TOO];
+        return table(
+          `${name}: every pull`,
+          told('pulls', head, ({ payload }) => 'joint' in payload && payload.joint === ref),
+        );
+      }),
+      table('Numbers that nobody’s book gives', said('no-number')),
+      table('Struck out', struckTable(job, state, times)),
+      table('Signatures', signatures(job, state, times)),
     ].filter((section) => !('table' in section) || (section.table?.rows.length ?? 0) > 0),
     hash: last?.hash ?? '',
   };
@@ -110,20 +105,42 @@ function lookUp(job: JobView, entry: AnyKeptEntry, times: Times): Lookup {
   };
 }
 
-/** Rows of the entries of some kinds, the struck ones too. */
-function rowsOf<K extends EntryKind>(
-  job: JobView,
-  kinds: readonly K[],
-  times: Times,
-  cells: (entry: KeptEntry<K>, look: Lookup) => readonly string[],
-): ReportRow[] {
-  return job.entries
-    .filter((entry) => (kinds as readonly string[]).includes(entry.kind))
-    .map((entry) => {
-      const strike = job.entries.find((candidate) => candidate.strikes === entry.id);
-      const row = { cells: cells(entry as unknown as KeptEntry<K>, lookUp(job, entry, times)) };
-      return strike ? { ...row, struck: strikeWords(job, strike, times) } : row;
-    });
+type Table = NonNullable<ReportSection['table']>;
+type Only = (entry: AnyKeptEntry) => boolean;
+
+function table(title: string, rows: Table): ReportSection {
+  return { title, table: rows };
+}
+
+const WHO_AND_WHEN = ['Who', 'When'];
+const TOOL_TOO = ['Tool', ...WHO_AND_WHEN];
+
+/** Sections whose lines are an entry's words alone; the others have cells of their own, and the tool. */
+const SAID: ReadonlySet<SectionId> = new Set(['found', 'pattern', 'fits', 'worked', 'customer', 'departs', 'taken-on', 'no-number']);
+
+interface RowsOf {
+  readonly job: JobView;
+  readonly times: Times;
+  readonly only?: Only | undefined;
+}
+
+/** Lines of the entries whose kind puts them into a section, the struck ones too. */
+function rowsIn(section: SectionId, { job, times, only = () => true }: RowsOf): ReportRow[] {
+  const sheet = job.sheet.file;
+  return job.entries.flatMap((entry) => {
+    const within = withinOf(entry.kind).find((one) => one.section === section);
+    if (!within || !only(entry) || within.when?.(entry) === false) return [];
+    const { who, tool, when } = lookUp(job, entry, times);
+    const own = within.cells?.(entry, sheet);
+    const words = section === 'setting' ? [entryWords(entry, sheet), ...(own ?? [''])] : (own ?? [entryWords(entry, sheet)]);
+    const cells = [...words, ...(SAID.has(section) ? [] : [tool]), who, when];
+    const strike = job.entries.find((candidate) => candidate.strikes === entry.id);
+    return [strike ? { cells, struck: strikeWords(job, strike, times) } : { cells }];
+  });
+}
+
+function withinOf(kind: EntryKind): readonly Within<EntryKind>[] {
+  return (kindOf<EntryKind>(kind).report ?? []) as readonly Within<EntryKind>[];
 }
 
 function strikeWords(job: JobView, strike: AnyKeptEntry, times: Times): string {
@@ -138,112 +155,35 @@ function owedSection(state: JobState): ReportSection[] {
 }
 
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
-  const sheet = job.sheet.file;
   return state.settings.map(({ setting, window, proved }) => {
     const quantity = settingQuantity(setting);
     const figure = (base: number, limits: Window): string => formatQuantity(base, quantity, undefined, limits);
-    const own = job.entries.filter(
-      (entry) => entry.strikes !== null || ('setting' in entry.payload && entry.payload.setting === setting.ref),
-    );
-    const rows = rowsOf({ ...job, entries: own }, ['nut', 'worked', 'gear-moved', 'end-play', 'accepted'], times, (entry, look) => [
-      entryWords(entry as unknown as AnyKeptEntry, sheet),
-      entry.kind === 'end-play' ? settingReadings(entry.payload as KeptEntry<'end-play'>['payload'], quantity) : '',
-      look.tool,
-      look.who,
-      look.when,
-    ]);
+    const rows = rowsIn('setting', { job, times, only: ({ payload }) => 'setting' in payload && payload.setting === setting.ref });
     const accepted = proved?.accepted === undefined ? '' : `, accepted by the foreman: ${proved.accepted}`;
     const left = proved ? `As left: ${figure(proved.play, window)}, ${proved.verdict ?? ''}${accepted}.` : 'Not proved yet.';
     return {
       title: `${setting.name}, as left`,
       text: [
-        `${left} Wanted ${windowWords(window, quantity)} (${[setting.window.trust, ...sourceWords(setting.window, sheet.documents)].join(', ')}).`,
+        `${left} Wanted ${windowWords(window, quantity)} (${[setting.window.trust, ...sourceWords(setting.window, job.sheet.file.documents)].join(', ')}).`,
       ],
       table: { head: ['What was done', 'Readings', 'Tool', 'Who', 'When'], rows },
     };
   });
 }
 
-function settingReadings({ readings, unit }: KeptEntry<'end-play'>['payload'], quantity: Quantity): string {
-  return readingsText(readings, quantity, unit);
-}
-
-/** The figure that was judged, what it is, and every reading that it comes from. */
-function foundText(limit: Limit, payload: KeptEntry<'reading'>['payload']): string {
-  const { figure, how } = readingLine(limit, payload);
-  const read = readingsText(payload.readings, limitQuantity(limit), payload.unit);
-  return how === '' ? figure : `${figure}, ${how}: ${read}`;
-}
-
-function readingsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const { limits } = job.sheet.file;
-  const rows = rowsOf(job, ['reading', 'look'], times, (entry, look) => {
-    if (entry.kind === 'look') {
-      const { limit: ref, look: chosen } = entry.payload as KeptEntry<'look'>['payload'];
-      const limit = find(limits, ref);
-      const words = find(limit?.looks ?? [], chosen);
-      return [limit?.name ?? ref, words?.words ?? chosen, '', words?.verdict ?? '', '', look.who, look.when];
-    }
-    const payload = entry.payload as KeptEntry<'reading'>['payload'];
-    const { limit: ref, readings, unit } = payload;
-    const limit = find(limits, ref);
-    const window = limit ? limitWindow(limit) : {};
-    const quantity = limit ? limitQuantity(limit) : 'length';
-    return [
-      limit?.name ?? ref,
-      limit ? foundText(limit, payload) : readingsText(readings, quantity, unit),
-      windowWords(window, quantity),
-      verdictOf(entry) ?? '',
-      look.tool,
-      look.who,
-      look.when,
-    ];
-  });
-  return { head: ['What', 'Found', 'Limit', 'Verdict', 'Tool', 'Who', 'When'], rows };
-}
-
-export function windowWords({ from, to }: Window, quantity: Quantity = 'length'): string {
-  const words = (base: number): string => formatQuantity(base, quantity);
-  if (from !== undefined && to !== undefined) return `${words(from).replace(/\s*[^\d.]+$/u, '')} to ${words(to)}`;
-  return from === undefined ? (to === undefined ? '' : `at most ${words(to)}`) : `at least ${words(from)}`;
-}
-
-function partsTable(state: JobState): NonNullable<ReportSection['table']> {
+function partsTable(state: JobState): Table {
   const rows = state.decisions.flatMap(({ part, entry }) =>
     entry ? [{ cells: [part.name, part.number ?? '', String(entry.payload.quantity), entry.payload.fate, partWhy(entry.payload)] }] : [],
   );
   return { head: ['Part', 'Number', 'Pieces', 'What', 'Why'], rows };
 }
 
-/** Entries of some kinds in the words of the book. */
-function saidTable(job: JobView, kinds: readonly EntryKind[], times: Times, what = 'What'): NonNullable<ReportSection['table']> {
-  const rows = rowsOf(job, kinds, times, (entry, { who, when }) => [entryWords(entry as AnyKeptEntry, job.sheet.file), who, when]);
-  return { head: [what, 'Who', 'When'], rows };
-}
-
-/** Without what set something: it stands with its setting. */
-function besideSettings(job: JobView): JobView {
-  return { ...job, entries: job.entries.filter((entry) => entry.kind !== 'worked' || entry.payload.setting === undefined) };
-}
-
-/** Ways that depart from the maker, with who agreed. */
-function departures(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const { head, rows } = saidTable(job, ['way'], times);
-  return { head, rows: rows.filter(({ cells }) => cells[0]?.includes('departs from the maker')) };
-}
-
-/** Stages that were begun over something open, with the reason. */
-function takenOn(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const { head, rows } = saidTable(job, ['stage'], times);
-  return { head, rows: rows.filter(({ cells }) => cells[0]?.includes('although something was open')) };
-}
-
-function partWhy({ reason, cause }: DecisionPayload): string {
+function partWhy({ reason, cause }: PayloadOf<'decision'>): string {
   return [reason, cause && `cause ${failedWords(cause)}`].filter(Boolean).join('; ');
 }
 
 /** Where each old part went, and that the new one was held against it. */
-function oldPartsTable(state: JobState): NonNullable<ReportSection['table']> {
+function oldPartsTable(state: JobState): Table {
   const rows = state.oldParts.map(({ payload: { name, fate, compared } }) => ({
     cells: [name, OLD_FATE_WORDS[fate], compared ? 'held against the new one' : ''],
   }));
@@ -252,64 +192,7 @@ function oldPartsTable(state: JobState): NonNullable<ReportSection['table']> {
 
 const OLD_FATE_WORDS: Readonly<Record<OldFate, string>> = { hold: 'held here', return: 'given back', scrap: 'scrapped' };
 
-function sealsTable(job: JobView, times: Times): NonNullable<ReportSection['table']> {
-  const sheet = job.sheet.file;
-  const rows = rowsOf(job, ['seal-fitted', 'fluid'], times, (entry, look) => {
-    if (entry.kind === 'fluid') {
-      const payload = entry.payload as KeptEntry<'fluid'>['payload'];
-      const fluid = find(sheet.fluids, payload.fluid);
-      return [`${fluid?.name ?? payload.fluid}, ${fluid?.grade ?? ''}`, filled(payload), '', look.tool, look.who, look.when];
-    }
-    const payload = entry.payload as KeptEntry<'seal-fitted'>['payload'];
-    const seal = find(sheet.seals, payload.seal);
-    return [
-      `${seal ? partName(sheet, seal.part) : payload.seal}, ${seal?.direction ?? ''}`,
-      payload.depths.length > 0 ? `depth ${depthsText(payload.depths, seal?.depth ? windowOf(seal.depth, 'length') : {})}` : 'seated',
-      verdictOf(entry) ?? '',
-      look.tool,
-      look.who,
-      look.when,
-    ];
-  });
-  return { head: ['What', 'Amount or depth', 'Verdict', 'Tool', 'Who', 'When'], rows };
-}
-
-function pullsTable(job: JobView, ref: string, times: Times): NonNullable<ReportSection['table']> {
-  const joint = find(job.sheet.file.joints, ref);
-  const full = joint && jointTorque(joint)?.torqueNm;
-  const numbers = joint ? placeNumbers(joint) : [];
-  const pulls: JobView = {
-    ...job,
-    entries: job.entries.filter((entry) => entry.strikes !== null || (entry.kind === 'pull' && entry.payload.joint === ref)),
-  };
-  const rows = rowsOf(pulls, ['pull'], times, ({ payload }, look) => [
-    String(payload.pass),
-    String(numbers[payload.place] ?? ''),
-    String(payload.place + 1),
-    pulledTo(payload, joint),
-    payload.torque > 0 ? nm(settingOf(payload)) : '',
-    [payload.result, payload.note].filter(Boolean).join(': '),
-    look.tool,
-    look.who,
-    look.when,
-  ]);
-  return {
-    head: [
-      'Pass',
-      'No.',
-      'Clockwise',
-      full === undefined ? 'Torque' : `Torque (of ${nm(full)})`,
-      'Wrench at',
-      'Result',
-      'Tool',
-      'Who',
-      'When',
-    ],
-    rows,
-  };
-}
-
-function struckTable(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {
+function struckTable(job: JobView, state: JobState, times: Times): Table {
   const rows = job.entries.flatMap((entry) => {
     const strike = state.struck.get(entry.id);
     return strike ? [{ cells: [entryWords(entry, job.sheet.file)], struck: strikeWords(job, strike, times) }] : [];
@@ -317,7 +200,7 @@ function struckTable(job: JobView, state: JobState, times: Times): NonNullable<R
   return { head: ['Entry'], rows };
 }
 
-function signatures(job: JobView, state: JobState, times: Times): NonNullable<ReportSection['table']> {
+function signatures(job: JobView, state: JobState, times: Times): Table {
   const rows = [state.signed, state.handedOver].flatMap((entry) => {
     if (!entry) return [];
     const { who, when } = lookUp(job, entry as unknown as AnyKeptEntry, times);

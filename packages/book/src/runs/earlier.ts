@@ -1,8 +1,7 @@
 import { type Setting, type SheetFile, withoutSide } from '@jubb/sheet';
 import { type AnyKeptEntry, isKind } from '../entries/kept.js';
-import { BEARINGS } from '../kinds/build-payloads.js';
 import { fitRun } from './fit-run.js';
-import { settingRun, sinceBuild, type Bearings } from './setting-run.js';
+import { BEARINGS, settingRun, sinceBuild, type Bearings } from './setting-run.js';
 import { workings } from '@jubb/core';
 
 /** Figures of earlier jobs: their middle, and between which ends they lay. */

@@ -1,5 +1,5 @@
-import type { GearMovedPayload } from '../kinds/build-payloads.js';
 import { formatQuantity, type ContactSpots } from '@jubb/core';
+import type { PayloadOf } from '../entries/kept.js';
 
 const PLACE_WORDS: Readonly<Record<ContactSpots[keyof ContactSpots], string>> = {
   centre: '',
@@ -28,7 +28,7 @@ export function patternWords({ driveAlong, driveUp, coastAlong, coastUp }: Conta
 }
 
 /** "pinion 0.05 mm deeper", "ring 0.1 mm away from the pinion". */
-export function gearMovedWords({ gear, by }: Pick<GearMovedPayload, 'gear' | 'by'>): string {
+export function gearMovedWords({ gear, by }: Pick<PayloadOf<'gear-moved'>, 'gear' | 'by'>): string {
   const way = { pinion: by > 0 ? 'deeper' : 'further out', ring: by > 0 ? 'to the pinion' : 'away from the pinion' }[gear];
   return `${gear} ${formatQuantity(Math.abs(by), 'length')} ${way}`;
 }

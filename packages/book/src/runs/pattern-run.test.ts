@@ -1,5 +1,5 @@
 import { find } from '@jubb/sheet';
-import { checkSheet } from '@jubb/sheet/file';
+import { checkSheet } from '@jubb/sheet';
 import { book, demoSheet, type BookLine } from '../book.test-kit.js';
 import { newMissing } from '../parts/new-first.js';
 import { jobState, type JobState } from '../state.js';

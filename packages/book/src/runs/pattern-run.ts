@@ -1,6 +1,5 @@
 import { type Setting, type SheetFile, type Step, find } from '@jubb/sheet';
-import type { AnyKeptEntry, KeptEntry } from '../entries/kept.js';
-import type { GearMovedPayload, PatternPayload } from '../kinds/build-payloads.js';
+import type { AnyKeptEntry, KeptEntry, PayloadOf } from '../entries/kept.js';
 import { gearMovedWords } from './gear-words.js';
 import type { JointRun } from './joint-run.js';
 import { didWords, verdictOf, type SettingRun } from './setting-run.js';
@@ -23,7 +22,7 @@ export interface PatternRun {
   /** What was done since the last pattern, in words. */
   readonly before: string;
   /** Moves since the last pattern. */
-  readonly moves: readonly GearMovedPayload[];
+  readonly moves: readonly PayloadOf<'gear-moved'>[];
   /** Steps whose setting or joint a move undid, or that are not done yet: before it is marked. */
   readonly first: readonly Step[];
   /** Joints that are tight, of which a move may undo some. */
@@ -47,7 +46,7 @@ export function patternRuns(sheet: SheetFile, entries: readonly AnyKeptEntry[], 
 function patternRun(setting: Setting, sheet: SheetFile, entries: readonly AnyKeptEntry[], { settings, joints }: Runs): PatternRun {
   const tries: PatternTry[] = [];
   const undone = new Set<string>();
-  let moves: GearMovedPayload[] = [];
+  let moves: PayloadOf<'gear-moved'>[] = [];
   let before = 'as set';
   let phase: PatternPhase = 'read';
   let isPinionOut = false;
@@ -87,12 +86,12 @@ function patternRun(setting: Setting, sheet: SheetFile, entries: readonly AnyKep
 }
 
 /** A pattern as it is kept: with what the moves since the last one show of how far a move goes. */
-export function patternRead({ setting, tries, moves }: PatternRun, spots: ContactSpots): PatternPayload {
+export function patternRead({ setting, tries, moves }: PatternRun, spots: ContactSpots): PayloadOf<'pattern'> {
   const last = tries.at(-1)?.entry.payload;
-  const read: PatternPayload = { setting: setting.ref, ...spots, ...stepsOf(last) };
+  const read: PayloadOf<'pattern'> = { setting: setting.ref, ...spots, ...stepsOf(last) };
   if (!last) return read;
   const [was, is] = [contactOff(last), contactOff(spots)];
-  const by = (gear: GearMovedPayload['gear']): number => moves.reduce((sum, move) => (move.gear === gear ? sum + move.by : sum), 0);
+  const by = (gear: PayloadOf<'gear-moved'>['gear']): number => moves.reduce((sum, move) => (move.gear === gear ? sum + move.by : sum), 0);
   const [pinion, ring] = [by('pinion'), by('ring')];
   if (pinion !== 0) read.pinionStep = contactStep(was.depth, is.depth, pinion, last.pinionStep);
   // A pinion that moved has the backlash set anew: what the ring did then shows nothing.
@@ -100,7 +99,7 @@ export function patternRead({ setting, tries, moves }: PatternRun, spots: Contac
   return read;
 }
 
-function stepsOf(last: PatternPayload | undefined): Pick<PatternPayload, 'pinionStep' | 'ringStep'> {
+function stepsOf(last: PayloadOf<'pattern'> | undefined): Pick<PayloadOf<'pattern'>, 'pinionStep' | 'ringStep'> {
   return {
     ...(last?.pinionStep === undefined ? {} : { pinionStep: last.pinionStep }),
     ...(last?.ringStep === undefined ? {} : { ringStep: last.ringStep }),
@@ -113,7 +112,7 @@ const TAKES = 0.86;
 const LEAST_MOVE_MM = 0.01;
 
 export interface PatternMove {
-  readonly gear: GearMovedPayload['gear'];
+  readonly gear: PayloadOf<'gear-moved'>['gear'];
   /** mm; plus is the pinion deeper, the ring to the pinion. Of a ring no more than its backlash lets it. */
   readonly by: number;
   /** mm that the pattern asks for. */

@@ -8,8 +8,7 @@ import {
   settingWindow,
   type Stage,
 } from '@jubb/sheet';
-import type { AnyKeptEntry, KeptEntry, UsedWorking } from '../entries/kept.js';
-import type { GearMovedPayload, NutPayload } from '../kinds/build-payloads.js';
+import type { AnyKeptEntry, KeptEntry, PayloadOf, UsedWorking } from '../entries/kept.js';
 import { adviseNut, mean } from '../measured/working-for.js';
 import { gearMovedWords } from './gear-words.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
@@ -17,18 +16,19 @@ import { workings, formatQuantity, quantityOf } from '@jubb/core';
 export type SettingPhase = 'seat' | 'read' | 'turn' | 'act' | 'read-locked' | 'set';
 
 /** What a method is set by where no figure says how far: its act, and whether it is read before that, too. */
-const BY_ACT: Partial<Record<SettingMethod, { readonly act: NutPayload['act']; readonly readsFirst: boolean }>> = {
+const BY_ACT: Partial<Record<SettingMethod, { readonly act: PayloadOf<'nut'>['act']; readonly readsFirst: boolean }>> = {
   'slipping-bolt': { act: 'clicked', readsFirst: false },
   witness: { act: 'lined-up', readsFirst: false },
   locknut: { act: 'locked', readsFirst: true },
 };
 
 /** The act that a method is set by, if it is set by one. */
-export function actOf({ method }: Pick<Setting, 'method'>): NutPayload['act'] | undefined {
+export function actOf({ method }: Pick<Setting, 'method'>): PayloadOf<'nut'>['act'] | undefined {
   return BY_ACT[method]?.act;
 }
 
-export type Bearings = 'new' | 'used';
+export const BEARINGS = ['new', 'used'] as const;
+export type Bearings = (typeof BEARINGS)[number];
 
 export interface SettingTry {
   readonly entry: KeptEntry<'end-play'>;
@@ -142,7 +142,7 @@ export function mayAccept({ entry, verdict, accepted }: SettingTry): boolean {
 }
 
 /** A gear that moves takes its backlash with it; for the pinion its bearings are apart, and every preload with them. */
-function goesWith({ ref, kind }: Setting, { setting, gear }: GearMovedPayload): boolean {
+function goesWith({ ref, kind }: Setting, { setting, gear }: PayloadOf<'gear-moved'>): boolean {
   return ref === setting || (gear === 'pinion' && kind === 'preload');
 }
 
@@ -171,7 +171,7 @@ export function didWords({ payload, working }: Pick<KeptEntry<'worked'>, 'payloa
   return `${field.label.charAt(0).toLowerCase()}${field.label.slice(1)} ${written}`;
 }
 
-function didToNut({ act, angle, torque }: NutPayload, { nut }: Setting): string {
+function didToNut({ act, angle, torque }: PayloadOf<'nut'>, { nut }: Setting): string {
   switch (act) {
     case 'seated':
       return `seated ${torque ?? ''} N·m, back ${nut?.backOff ?? ''}`;

@@ -1,10 +1,10 @@
 import { type Step, baseOf } from '@jubb/sheet';
-import type { WaitPayload } from '../kinds/payloads.js';
 import type { Clock, JobState } from '../state.js';
+import type { PayloadOf } from '../entries/kept.js';
 
 interface WaitBegun {
   readonly kind: 'wait';
-  readonly payload: WaitPayload;
+  readonly payload: PayloadOf<'wait'>;
   readonly step: string;
 }
 

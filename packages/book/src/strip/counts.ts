@@ -145,3 +145,8 @@ export function countedOnce(ledger: readonly Line[], conflicts: readonly Conflic
   const later = new Set(conflicts.flatMap(({ entries }) => entries.slice(1).map(({ id }) => id)));
   return ledger.filter(({ id }) => !later.has(id));
 }
+
+/** "Balls was counted twice: 9 and 10; strike what is wrong". */
+export function twiceWords({ name, entries }: Conflict): string {
+  return `${name} was counted twice: ${entries.map(({ payload }) => payload.count).join(' and ')}; strike what is wrong`;
+}

@@ -1,6 +1,6 @@
 import { type SheetFile, find, type MovedHow, type OpenEndKind } from '@jubb/sheet';
 import type { KeptEntry } from '../entries/kept.js';
-import type { StepState } from '../state.js';
+import type { StepState } from '../steps/define-step.js';
 
 /** What is not in its final state. */
 export interface OpenEnd {

@@ -1,7 +1,8 @@
 import type { FieldIssue } from '../given/validation.js';
 import type { Joint, SheetFile } from '../model/file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
-import { checkFormat, pathParts } from '../reading/read.js';
+import { pathParts } from '../reading/read.js';
+import { checkFormat } from './sheet-issues.js';
 import { placeWords, soundCopy } from '../reading/sound.js';
 import type { Tool } from '../tool.js';
 import { checkSheet } from './check.js';

@@ -1,6 +1,6 @@
-import { checkSheet } from '../checking/check.js';
-import { validated, type FieldIssue } from '../given/validation.js';
-import { SHEET_FORMAT, SheetFile } from '../model/file.js';
+import { checkedSheet } from '../file.js';
+import { type FieldIssue } from '../given/validation.js';
+import { SheetFile } from '../model/file.js';
 import { readYaml } from './yaml.js';
 import { findNodeAtLocation, getNodeValue, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 
@@ -41,31 +41,9 @@ export function readSheetFile(text: string): SheetRead {
   const { plain, lineOf } = read;
   if (typeof plain !== 'object' || plain === null || Array.isArray(plain))
     return refuse({ path: '', line: 1, message: 'is not a sheet file: named fields are due, "format" the first' });
-  const issues = sheetIssues(plain as Record<string, unknown>);
-  if (issues.length > 0) return refuse(...issues.map((issue) => ({ ...issue, line: lineIn(lineOf, issue.path) })));
-  return { ok: true, sheet: validated(SheetFile, plain).body, plain: plain as SheetFile, ...(isJson ? {} : { yaml: text }) };
-}
-
-/** What is wrong with a sheet as a plain object: format, then shape, then what the shape cannot say. */
-export function sheetIssues(plain: Readonly<Record<string, unknown>>): readonly FieldIssue[] {
-  const format = checkFormat(plain['format']);
-  if (format) return [format];
-  const nothing = nothingAt(plain);
-  if (nothing !== undefined) return [{ path: nothing, message: 'is nothing: say it, or leave it out' }];
-  const { body: sheet, issues: shape } = validated(SheetFile, plain);
-  return shape.length > 0 ? shape : checkSheet(sheet);
-}
-
-/** Path of the first field that is there and says nothing; a field that is left out is another matter. */
-function nothingAt(plain: unknown, at = ''): string | undefined {
-  if (plain === null) return at;
-  if (typeof plain !== 'object') return undefined;
-  for (const [name, held] of Object.entries(plain as object)) {
-    const path = Array.isArray(plain) ? `${at}[${name}]` : at === '' ? name : `${at}.${name}`;
-    const found = nothingAt(held, path);
-    if (found !== undefined) return found;
-  }
-  return undefined;
+  const { issues, sheet } = checkedSheet(plain as Record<string, unknown>);
+  if (!sheet) return refuse(...issues.map((issue) => ({ ...issue, line: lineIn(lineOf, issue.path) })));
+  return { ok: true, sheet, plain: plain as SheetFile, ...(isJson ? {} : { yaml: text }) };
 }
 
 function readJson(text: string): PlainRead {
@@ -93,18 +71,6 @@ function readJson(text: string): PlainRead {
       return node && lineAt(text, node.offset);
     },
   };
-}
-
-/** What is wrong with the format that a file names. */
-export function checkFormat(format: unknown): FieldIssue | undefined {
-  if (format === SHEET_FORMAT) return undefined;
-  const given = typeof format === 'string' ? format : String(JSON.stringify(format) ?? 'nothing');
-  const version = /^jubb-sheet\/(\d+)$/u.exec(given)?.[1];
-  const mine = Number(SHEET_FORMAT.split('/')[1]);
-  if (version === undefined) return { path: 'format', given, message: `is not a sheet format; "${SHEET_FORMAT}" is due` };
-  return Number(version) < mine
-    ? { path: 'format', given, message: `is an older format than "${SHEET_FORMAT}"; export the sheet again from the shop it came from` }
-    : { path: 'format', given, message: `is newer than "${SHEET_FORMAT}", the newest this Jubb reads; bring Jubb up to date first` };
 }
 
 /** "joints[2].torque.figure" as its parts. */

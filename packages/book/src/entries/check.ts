@@ -1,0 +1,176 @@
+import type { Quantity } from '@jubb/core';
+import { dayIn, find, quantitiesOf, type Role, type SheetFile, type Tool } from '@jubb/sheet';
+import { validated } from '@jubb/sheet/given';
+import { newMissing, mayNeedNew, type NewFirst } from '../parts/new-first.js';
+import { newPartWords } from '../parts/new-parts.js';
+import { jobState, type JobState } from '../state.js';
+import { wrong, type Bound, type Given, type Held, type PointedList, type Refusal, type Wrong } from '../kinds/define-kind.js';
+import { kindOf, mayMake } from '../kinds/registry.js';
+import type { NewEntry } from './entry.js';
+import { liveOf, type AnyKeptEntry, type EntryKind } from './kept.js';
+
+/** A tool with the zone of its shop, and with when it was last found out, which moved its due day into the past. */
+export type CribTool = Tool & { readonly zone: string; readonly foundOutAt: string | undefined };
+
+/** What an entry is held against before the job is looked at. */
+export interface By {
+  readonly sheet: SheetFile;
+  readonly tools: ReadonlyMap<string, CribTool>;
+  readonly role: Role;
+  /** Milliseconds since 1970, by the clock of who asks. */
+  readonly now: number;
+}
+
+/** Why an entry is not to be kept, by itself, by its sheet and its tool; what the job holds is another matter. */
+export function checkEntry(entry: NewEntry, by: By): Refusal | undefined {
+  const kind = kindOf(entry.kind);
+  const { issues } = validated<object>(kind.payload, entry.payload, 'payload');
+  if (!mayMake(entry.kind, by.role))
+    return { code: 'not-yours', errors: [], detail: `An entry "${entry.kind}" is not made by: ${by.role}` };
+  const wrongs: Wrong[] = issues.map(({ path, message, given }) => ({
+    field: path,
+    allowed: message,
+    ...(given === undefined ? {} : { given }),
+  }));
+  const isSound = issues.length === 0;
+  const takes = isSound ? kind.takes?.(entry.payload as never, by.role) : undefined;
+  if (takes !== undefined) return { code: 'not-yours', errors: [], detail: takes };
+  if (entry.step !== undefined && !find(by.sheet.steps, entry.step))
+    wrongs.push({ field: 'step', allowed: 'is not a step of the sheet of this job', given: entry.step });
+  if (entry.toolId !== undefined && !by.tools.has(entry.toolId))
+    wrongs.push({ field: 'toolId', allowed: 'is not a tool of the crib', given: entry.toolId });
+  if (entry.kind !== 'strike' && entry.strikes !== undefined) wrongs.push({ field: 'strikes', allowed: 'goes with kind "strike" only' });
+  if (isSound)
+    wrongs.push(...toolWrong(entry, by), ...pointersWrong(entry, by.sheet), ...(kind.check?.(givenOf(entry) as never, by.sheet) ?? []));
+  return wrongs.length > 0 ? wrong(...wrongs) : undefined;
+}
+
+function givenOf({ id, kind, payload, step, strikes }: NewEntry): Given {
+  return { id, kind, payload: payload as Given['payload'], step: step ?? null, strikes: strikes ?? null };
+}
+
+/** Why what was read or pulled cannot have been by this tool: it reads something else, or its check was over by then. */
+function toolWrong(entry: NewEntry, { sheet, tools, now }: By): readonly Wrong[] {
+  const tool = entry.toolId === undefined ? undefined : tools.get(entry.toolId);
+  const quantity = kindOf(entry.kind).reads?.(entry.payload as never, sheet);
+  if (!tool || quantity === undefined) return [];
+  const allowed = readsOther(tool, quantity) ?? pastCheck(tool, entry.takenAt, now);
+  return allowed === undefined ? [] : [{ field: 'toolId', allowed, given: `${tool.tag} ${tool.name}` }];
+}
+
+function readsOther(tool: Tool, quantity: Quantity): string | undefined {
+  const reads = quantitiesOf(tool);
+  return reads.includes(quantity) ? undefined : `reads a ${reads.join(' or ')}; a ${quantity} was kept`;
+}
+
+function pastCheck({ calibrationDue, foundOutAt, zone }: CribTool, at: string, now: number): string | undefined {
+  // A clock that is ahead makes no tool older: nothing was read later than now.
+  const takenAt = new Date(Math.min(Date.parse(at), now)).toISOString();
+  const isKnownSince = foundOutAt !== undefined && foundOutAt > takenAt;
+  return calibrationDue !== null && !isKnownSince && calibrationDue < dayIn(zone, takenAt)
+    ? `is past its check, which was due ${calibrationDue}`
+    : undefined;
+}
+
+/** Fields that name what the sheet does not have. */
+function pointersWrong(entry: NewEntry, sheet: SheetFile): readonly Wrong[] {
+  const pointers = Object.entries(kindOf(entry.kind).points ?? {}) as [string, PointedList][];
+  return pointers.flatMap(([field, list]) => {
+    const lines: readonly { readonly ref: string }[] = sheet[list] ?? [];
+    const refs = [fieldOf(entry.payload, field)].flat();
+    const unknown = refs.find((ref) => ref !== undefined && !find(lines, String(ref)));
+    if (unknown === undefined) return [];
+    const allowed =
+      list === 'steps'
+        ? 'is not a step of the sheet of this job'
+        : `is not among the ${list} of the sheet: ${lines.map(({ ref }) => ref).join(', ')}`;
+    return [{ field: `payload.${field}`, allowed, given: String(unknown) }];
+  });
+}
+
+function fieldOf(payload: object, field: string): unknown {
+  return (payload as Readonly<Record<string, unknown>>)[field];
+}
+
+/** How much of the job must be looked at before an entry is kept: all of it, or what new parts are here. */
+export type Guard = 'all' | 'new parts';
+
+/** Nothing for an entry whose keeping depends on nothing else that the job holds. */
+export function guardOf(entries: readonly NewEntry[], sheet: SheetFile): Guard | undefined {
+  if (entries.some(needsAll)) return 'all';
+  // A pull comes every few seconds: it does not read the whole book of its job.
+  return entries.some((entry) => mayWantNew(givenOf(entry), sheet)) ? 'new parts' : undefined;
+}
+
+function needsAll(entry: NewEntry): boolean {
+  const { needs, outside, binds } = kindOf(entry.kind);
+  const isBound = Object.keys(binds ?? {}).some((field) => fieldOf(entry.payload, field) !== undefined);
+  return needs !== undefined || outside !== undefined || isBound || takesStock(entry);
+}
+
+/** Whether something comes off the shelves by it. */
+export function takesStock({ kind, payload }: NewEntry): boolean {
+  return kindOf(kind).takesStock?.(payload as never) ?? false;
+}
+
+/** Whether what it does must not be done before something new is seen here. */
+function mayWantNew({ kind, step }: Pick<Given, 'kind' | 'step'>, sheet: SheetFile): boolean {
+  return kindOf(kind).act === true && mayNeedNew(sheet, find(sheet.steps, step ?? undefined));
+}
+
+/** Why entries are not to be kept by what else the job holds, each after those before it in the batch. */
+export function checkOnJob(fresh: readonly Given[], before: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): Refusal | undefined {
+  // What stands earlier in the same batch is there already for what comes after it.
+  const entries = [...before];
+  for (const given of fresh) {
+    const held = heldBy(entries, sheet, role);
+    const refusal =
+      boundWrong(given, held) ??
+      newWrong(given, held) ??
+      (kindOf(given.kind).needs ?? []).map((rule) => rule(given as never, held)).find((found) => found !== undefined);
+    if (refusal) return refusal;
+    entries.push(given as unknown as AnyKeptEntry);
+  }
+  return undefined;
+}
+
+function heldBy(entries: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): Held {
+  let state: JobState | undefined;
+  return {
+    entries,
+    live: liveOf(entries),
+    sheet,
+    role,
+    mayMake: (kind) => mayMake(kind, role),
+    entry: (id) => entries.find((entry) => entry.id === id),
+    state: () => (state ??= jobState(sheet, entries)),
+  };
+}
+
+/** Fields that name an entry that is not of this job, or of another kind. */
+function boundWrong({ kind, payload }: Given, held: Held): Refusal | undefined {
+  for (const [field, { to, allowed }] of Object.entries(kindOf(kind).binds ?? {}) as [string, Bound][]) {
+    const id = fieldOf(payload, field) as string | undefined;
+    const named: EntryKind | undefined = id === undefined ? undefined : held.entry(id)?.kind;
+    if (id !== undefined && (named === undefined || !to.includes(named))) return wrong({ field: `payload.${field}`, given: id, allowed });
+  }
+  return undefined;
+}
+
+/** What takes the place of a part must be seen here before it goes in, or before there is no way back. */
+function newWrong(given: Given, { live, sheet }: Held): Refusal | undefined {
+  if (!mayWantNew(given, sheet)) return undefined;
+  const needs = newMissing(sheet, find(sheet.steps, given.step ?? undefined), live);
+  return needs && wrong({ field: 'step', given: given.step ?? '', allowed: newWords(needs, sheet) });
+}
+
+function newWords(needs: NewFirst, sheet: SheetFile): string {
+  switch (needs.why) {
+    case 'no way back':
+      return 'has no way back: what takes its place must be seen here first';
+    case 'new each time':
+      return `pulls ${needs.joint.name}, new each time: say first that the new ones are here`;
+    case 'renewed':
+      return `puts in what is new, and was not said to be here: ${needs.parts.map((part) => newPartWords(sheet, part)).join(', ')}`;
+  }
+}

@@ -1,0 +1,29 @@
+import { find, partName } from '@jubb/sheet';
+import { IsBoolean, IsOptional } from 'class-validator';
+import { joined } from '../words.js';
+import { defineKind, type Kind } from './define-kind.js';
+import { Ref, Words } from './fields.js';
+
+/** The old seal or ring is out of its place, whole, or pieces of it are still in there. */
+export class OldSealOutPayload {
+  @Ref() seal: string;
+  @IsBoolean() whole: boolean;
+  @IsOptional() @Words(300) words?: string;
+}
+
+declare module '../entries/kept.js' {
+  interface Payloads {
+    'old-seal-out': OldSealOutPayload;
+  }
+}
+
+export const oldSealOut: Kind<'old-seal-out'> = defineKind({
+  id: 'old-seal-out',
+  version: 1,
+  payload: OldSealOutPayload,
+  points: { seal: 'seals' },
+  words({ payload: { seal: ref, whole, words } }, sheet) {
+    const seal = find(sheet.seals, ref);
+    return joined(`Old ${seal ? partName(sheet, seal.part) : ref}: ${whole ? 'out, whole' : 'not all of it is out'}`, words);
+  },
+});

@@ -1,0 +1,67 @@
+import { find, partName, windowOf, type Seal } from '@jubb/sheet';
+import { IsBoolean, IsString, MaxLength } from 'class-validator';
+import { isKind } from '../entries/kept.js';
+import { worstPlace } from '../measured/measured.js';
+import { depthsText } from '../measured/reading-line.js';
+import { judgeWindow } from '../measured/working-for.js';
+import { verdictOf } from '../runs/setting-run.js';
+import { judged } from '../words.js';
+import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
+import { Figures, Ref } from './fields.js';
+
+export class SealFittedPayload {
+  @Ref() seal: string;
+  @IsBoolean() directionSeen: boolean;
+  @IsBoolean() lubricated: boolean;
+  /** Nothing for a ring that has no depth to read. */
+  @Figures(-100, 500, 0) depths: number[];
+  @IsString() @MaxLength(10) unit: string;
+}
+
+declare module '../entries/kept.js' {
+  interface Payloads {
+    'seal-fitted': SealFittedPayload;
+  }
+}
+
+const oldOneOut: Rule<'seal-fitted'> = ({ payload: { seal } }, { live }) => {
+  const out = live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal);
+  return out?.payload.whole
+    ? undefined
+    : wrong({ field: 'payload.seal', given: seal, allowed: 'takes no new ring until the old one is ticked out whole' });
+};
+
+export const sealFitted: Kind<'seal-fitted'> = defineKind({
+  id: 'seal-fitted',
+  version: 1,
+  payload: SealFittedPayload,
+  points: { seal: 'seals' },
+  act: true,
+  needs: [oldOneOut],
+  working({ seal: ref, depths }, sheet, tool) {
+    const seal = find(sheet.seals, ref);
+    if (!seal?.depth || depths.length === 0) return null;
+    // Depths are read round the ring: the worst place counts, not their mean.
+    const window = windowOf(seal.depth, 'length');
+    return judgeWindow('length', [worstPlace(depths, window)], window, tool);
+  },
+  words(entry, sheet) {
+    const seal = find(sheet.seals, entry.payload.seal);
+    const depth = depthWords(entry.payload.depths, seal);
+    return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depth === undefined ? '' : `, ${depth}`}${judged(entry)}`;
+  },
+  report: [
+    {
+      section: 'seals',
+      cells(entry, sheet) {
+        const seal = find(sheet.seals, entry.payload.seal);
+        const name = seal ? partName(sheet, seal.part) : entry.payload.seal;
+        return [`${name}, ${seal?.direction ?? ''}`, depthWords(entry.payload.depths, seal) ?? 'seated', verdictOf(entry) ?? ''];
+      },
+    },
+  ],
+});
+
+function depthWords(depths: readonly number[], seal: Seal | undefined): string | undefined {
+  return depths.length === 0 ? undefined : `depth ${depthsText(depths, seal?.depth ? windowOf(seal.depth, 'length') : {})}`;
+}

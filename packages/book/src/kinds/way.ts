@@ -1,0 +1,42 @@
+import { find } from '@jubb/sheet';
+import { Type } from 'class-transformer';
+import { IsOptional, ValidateNested } from 'class-validator';
+import { defineKind, type Kind } from './define-kind.js';
+import { Ref, Words } from './fields.js';
+
+/** Who agreed to a way that departs from the maker. */
+export class Agreed {
+  @Words(100) foreman: string;
+  /** What the customer said. */
+  @Words(300) customer: string;
+}
+
+/** Which way was gone, where a step offers several. */
+export class WayPayload {
+  @Ref() way: string;
+  @IsOptional() @ValidateNested() @Type(() => Agreed) agreed?: Agreed;
+}
+
+declare module '../entries/kept.js' {
+  interface Payloads {
+    way: WayPayload;
+  }
+}
+
+export const way: Kind<'way'> = defineKind({
+  id: 'way',
+  version: 1,
+  payload: WayPayload,
+  check({ payload, step }, sheet) {
+    const known = find(find(sheet.steps, step ?? undefined)?.ways ?? [], payload.way);
+    if (!known?.departs || payload.agreed) return [];
+    const allowed = 'is missing: this way departs from the maker, and needs the word of foreman and customer';
+    return [{ field: 'payload.agreed', allowed, given: payload.way }];
+  },
+  words({ payload: { way: ref, agreed }, step }, sheet) {
+    const consent = agreed ? `; departs from the maker: ${agreed.foreman} agrees, the customer: ${agreed.customer}` : '';
+    return `Way: ${find(find(sheet.steps, step ?? '')?.ways ?? [], ref)?.name ?? ref}${consent}`;
+  },
+  // A way that departs is kept only with who agreed to it.
+  report: [{ section: 'departs', when: ({ payload }) => payload.agreed !== undefined }],
+});

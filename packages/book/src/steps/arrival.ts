@@ -1,0 +1,3 @@
+import { byEntry, defineStep } from './define-step.js';
+
+export const arrival = defineStep({ record: 'arrival', stands: byEntry('finding') });

@@ -1,0 +1,29 @@
+import type { RecordKind, Step } from '@jubb/sheet';
+import * as all from './all.js';
+import type { StepContext, StepKind, StepState } from './define-step.js';
+
+type Listed = (typeof all)[keyof typeof all]['record'];
+
+/** Does not compile for something that a sheet's step may record and that has no file here. */
+export type EveryRecordIsListed = Exclude<RecordKind, Listed> extends never ? true : ['not listed', Exclude<RecordKind, Listed>];
+const listed: EveryRecordIsListed = true;
+
+const STEPS: ReadonlyMap<RecordKind, StepKind<RecordKind>> = new Map(
+  listed && Object.values(all).map((kind): [RecordKind, StepKind<RecordKind>] => [kind.record, kind]),
+);
+
+/** What there is to know of what a step records. */
+export function stepKind({ record }: Pick<Step, 'record'>): StepKind<RecordKind> {
+  return STEPS.get(record.kind)!;
+}
+
+export function stepState(step: Step, job: StepContext): StepState {
+  return {
+    step,
+    ...stepKind(step).stands(
+      step,
+      job.live.filter((entry) => entry.step === step.ref),
+      job,
+    ),
+  };
+}

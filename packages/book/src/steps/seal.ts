@@ -1,0 +1,15 @@
+import { isKind } from '../entries/kept.js';
+import { verdictOf } from '../runs/setting-run.js';
+import { defineStep } from './define-step.js';
+
+export const seal = defineStep({
+  record: 'seal',
+  stands({ record }, own, { live }) {
+    const out = live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === record.seal);
+    if (out && !out.payload.whole) return { done: false, problem: 'pieces of the old one are still in there' };
+    const last = own.at(-1);
+    return last && verdictOf(last) === 'out'
+      ? { done: false, problem: 'the depth is out' }
+      : { done: own.some(({ kind }) => kind === 'seal-fitted') };
+  },
+});

@@ -1,0 +1,3 @@
+import { byEntry, defineStep } from './define-step.js';
+
+export const tickStep = defineStep({ record: 'tick', stands: byEntry('tick') });
