@@ -6,7 +6,7 @@ import { workingFor } from './kinds/registry.js';
 import { readFileSync } from 'node:fs';
 
 export function demoSheet(name: string): SheetFile {
-  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
+  const read = readSheetFile(readFileSync(new URL(`../../../apps/server/demo/sheets/${name}.yaml`, import.meta.url), 'utf8'));
   if (!read.ok) throw new Error(`the demo sheet ${name} does not read`);
   return read.sheet;
 }

@@ -11,7 +11,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 
 function library(name: string): SheetFile {
-  const read = readSheetFile(readFileSync(new URL(`../../../../apps/server/demo/sheets/${name}`, import.meta.url), 'utf8'));
+  const read = readSheetFile(readFileSync(new URL(`../../../apps/server/demo/sheets/${name}`, import.meta.url), 'utf8'));
   if (!read.ok) throw new Error(`${name} does not read`);
   return read.sheet;
 }

@@ -8,7 +8,7 @@ import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 
 const read = readSheetFile(
-  readFileSync(new URL('../../../../apps/server/demo/sheets/harrowmere-th6-front-hub.json', import.meta.url), 'utf8'),
+  readFileSync(new URL('../../../apps/server/demo/sheets/harrowmere-th6-front-hub.json', import.meta.url), 'utf8'),
 );
 if (!read.ok) throw new Error('the demo sheet does not read');
 const { sheet } = read;
