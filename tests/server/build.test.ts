@@ -210,7 +210,7 @@ describe('a contact pattern', () => {
     ['gears that the sheet does not have', entry('pattern', { ...spots, setting: 'crown' }), 'is not among the settings of the sheet'],
     ['a move of nothing', moved({ by: 0 }), 'nothing was moved'],
     ['a move of another unit', moved({ by: 5 }), 'payload.by'],
-    ['a joint that the sheet does not have', moved({ undone: ['lid'] }), 'must be joints of the sheet: cover-screws'],
+    ['a joint that the sheet does not have', moved({ undone: ['lid'] }), 'is not among the joints of the sheet: cover-screws'],
   ])('%s is refused', async (_, wrong, words) => {
     const id = await jobOn('ostrel-d44-drive-axle');
     expect(await against(id, wrong)).toContain(words);

@@ -1,4 +1,4 @@
-import { type Cause, type Limit, type SheetFile, find, withoutSide } from '@jubb/sheet';
+import { type Cause, type Limit, type SheetFile, find, baseRef } from '@jubb/sheet';
 import type { AnyKeptEntry } from './entries/kept.js';
 import { verdictOf } from './runs/setting-run.js';
 import { rankCauses, type LikelyCause } from '@jubb/core';
@@ -44,7 +44,7 @@ export function likelyCauses(sheet: SheetFile, picks: readonly string[], entries
     }),
     checks: [...tells]
       .flatMap(([ref, names]) => {
-        const limit = sheet.limits.find((one) => withoutSide(one.ref) === ref);
+        const limit = sheet.limits.find((one) => baseRef(one) === ref);
         return limit ? [{ limit, tells: names }] : [];
       })
       .toSorted((a, b) => b.tells.length - a.tells.length),
@@ -63,7 +63,10 @@ function verdictsOf(sheet: SheetFile, entries: readonly AnyKeptEntry[]): Readonl
     if (verdict) bySide.set(entry.payload.limit, verdict);
   }
   const all = new Map<string, string[]>();
-  for (const [ref, verdict] of bySide) all.set(withoutSide(ref), [...(all.get(withoutSide(ref)) ?? []), verdict]);
+  for (const limit of sheet.limits) {
+    const verdict = bySide.get(limit.ref);
+    if (verdict !== undefined) all.set(baseRef(limit), [...(all.get(baseRef(limit)) ?? []), verdict]);
+  }
   return new Map([...all].map(([ref, found]) => [ref, ['out', 'unsure'].find((worse) => found.includes(worse)) ?? 'in']));
 }
 

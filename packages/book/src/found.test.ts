@@ -1,10 +1,11 @@
+import { scopeSheet } from '@jubb/sheet';
 import type { SheetFile, ValueList } from '@jubb/sheet';
 import { readSheetFile, fromTemplate } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
 import type { AnyKeptEntry } from './entries/kept.js';
 import { doubtAt, doubtOf, withFound } from './found.js';
 import { jobState } from './state.js';
-import { entryWords } from './kinds/registry.js';
+import { entryWords, kindOf } from './kinds/registry.js';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 
@@ -101,5 +102,17 @@ describe('a figure found on a job', () => {
     const strike = { id: 'strike', kind: 'strike', payload: { reason: 'misread' }, strikes: right.id } as unknown as AnyKeptEntry;
     expect(torque([right, strike])).toBe(torque([]));
     expect(entryWords(right, begun)).toBe('Found: Wheel nuts, Torque 170 N·m (plate on the axle)');
+  });
+
+  test('is taken on a job with two sides, and is looked at there', () => {
+    const sides = ['Left', 'Right'];
+    const both = scopeSheet({ ...begun, sides }, { sides }).file;
+    const wrongs = (figure: string): readonly string[] =>
+      kindOf('value-found').check!(
+        { ...found('joints', 'wheel-nuts--left', 'torque.figure', figure), step: null, strikes: null } as never,
+        both,
+      ).map(({ field, allowed }) => `${field} ${allowed}`);
+    expect(wrongs('170 N·m')).toEqual([]);
+    expect(wrongs('170 mm')[0]).toContain('payload.figures');
   });
 });

@@ -9,6 +9,8 @@ import {
   find,
   limitQuantity,
   partName,
+  pointersOf,
+  VALUE_LISTS,
   settingQuantity,
   sourcedIn,
   type ValueList,
@@ -72,14 +74,13 @@ function asColumn(path: string, label = path): Column {
   return { path, label, kind: 'text' };
 }
 
-const LIST_OF = { joint: 'joints', setting: 'settings', seal: 'seals', limit: 'limits', fluid: 'fluids' } as const;
-
 /** The lines with figures that a step works by. */
-function valuesAt({ record }: Step): readonly { readonly list: ValueList; readonly line: string }[] {
-  return (Object.entries(LIST_OF) as [keyof typeof LIST_OF, ValueList][]).flatMap(([field, list]) => {
-    const line = record[field];
-    return line === undefined ? [] : [{ list, line }];
-  });
+function valuesAt(step: Step): readonly { readonly list: ValueList; readonly line: string }[] {
+  return pointersOf('steps', step)
+    .filter(({ field }) => field.startsWith('record.'))
+    .flatMap(({ lists, ref }) =>
+      lists.flatMap((list) => VALUE_LISTS.filter((one) => one === list).map((one) => ({ list: one, line: ref }))),
+    );
 }
 
 /** Where a better figure for a step would stand on the sheet: the figure itself where there is but one, else its line. */

@@ -1,4 +1,3 @@
-import { type AnyKeptEntry, likelyCauses } from '@jubb/book';
 import { reviewSheet } from './checking/review.js';
 import { sheetDifferences } from './editing/differences.js';
 import { mergeSheets } from './editing/merge.js';
@@ -369,44 +368,5 @@ describe('what it may be, and what may be wrong with it', () => {
       'Quennet GA alternator, GA 95, single leads',
       'Quennet GA alternator, GA 95, paired leads',
     ]);
-  });
-
-  test('causes reorder as readings come', () => {
-    const sheet = alternator();
-    const before = likelyCauses(sheet, ['no-charge', 'whines-or-growls'], []);
-    expect(before.checks.map(({ limit }) => limit.ref)).toContain('ripple');
-    const reading = (limit: string, verdict: string): AnyKeptEntry =>
-      ({
-        kind: 'reading',
-        payload: { limit, readings: [1], unit: 'V' },
-        working: { id: 'measure.verdict', input: {}, output: { verdict } },
-      }) as unknown as AnyKeptEntry;
-    const after = likelyCauses(
-      sheet,
-      ['no-charge', 'whines-or-growls'],
-      [reading('ripple', 'out'), reading('rotor-through-brushes', 'in')],
-    );
-    expect(after.lines[0]?.cause.name).toBe('diode open or shorted');
-    expect(after.lines[0]?.because).toEqual([{ check: 'ripple', speaks: 'strongly for' }]);
-    expect(after.checks.map(({ limit }) => limit.ref)).not.toContain('ripple');
-  });
-
-  test('a good side does not speak for the bad one, in whatever order they were read', () => {
-    const sheet = alternator();
-    const ripple = sheet.limits.find(({ ref }) => ref === 'ripple')!;
-    const reading = (limit: string, verdict: string): AnyKeptEntry =>
-      ({
-        kind: 'reading',
-        payload: { limit, readings: [1], unit: 'V' },
-        working: { id: 'measure.verdict', input: {}, output: { verdict } },
-      }) as unknown as AnyKeptEntry;
-    const speaks = (...read: AnyKeptEntry[]): unknown =>
-      likelyCauses(sheet, ['no-charge', 'whines-or-growls'], read).lines.find(({ cause }) => cause.name === 'diode open or shorted')
-        ?.because;
-    const bad = [{ check: ripple.ref, speaks: 'strongly for' }];
-    expect(speaks(reading('ripple--left', 'out'), reading('ripple--right', 'in'))).toEqual(bad);
-    expect(speaks(reading('ripple--right', 'in'), reading('ripple--left', 'out'))).toEqual(bad);
-    // Read again at the same side, the last counts.
-    expect(speaks(reading('ripple--left', 'out'), reading('ripple--left', 'in'))).not.toEqual(bad);
   });
 });

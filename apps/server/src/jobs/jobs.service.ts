@@ -8,6 +8,7 @@ import {
   type JobView,
   type OwedLine,
   type PersonView,
+  kindsThat,
 } from '@jubb/book';
 import { find, OVER_THE_COUNTER, type JobScope, type Tool, type ToolKind } from '@jubb/sheet';
 import { sheetIssues } from '@jubb/sheet/file';
@@ -86,6 +87,9 @@ interface LastJob {
 }
 
 export type HeadRow = JobHead & { readonly sheetRevisionId: string };
+
+/** Kinds that tell later jobs how it went. */
+const EARLIER = kindsThat(({ earlier }) => earlier === true);
 
 @Injectable()
 export class JobsService {
@@ -237,9 +241,9 @@ export class JobsService {
            JOIN sheet_revision s ON s.key = own.key JOIN job b ON b.sheet_revision_id = s.id AND b.id <> j.id
          WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT ${MOST_EARLIER_JOBS})
        SELECT ${ENTRY_COLUMNS} FROM entry e JOIN others ON other = e.job_id
-       WHERE e.kind IN ('nut', 'end-play', 'worked', 'pull', 'fitted', 'gear-moved') AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
+       WHERE e.kind = ANY ($2::text[]) AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
        ORDER BY since DESC, e.seq`,
-      [jobId],
+      [jobId, EARLIER],
     );
     const { file } = await this.sheets.pinned(sheetRevisionId, null);
     return earlierOf(file, [...entriesByJob(entries).values()]);

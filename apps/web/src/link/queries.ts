@@ -86,7 +86,7 @@ export function todayTold(told: TodayTold): void {
   queryClient.setQueryData<TodayView>(['today'], (view) => view && withTold(view, told));
 }
 
-/** Entries of a job that this page does not have yet, and only those; the whole job where more than its entries changed. */
+/** Entries of a job that this page does not have yet, and only those: where more than its entries changed, that is told beside them. */
 export async function entriesTold(jobId: string, seq: number): Promise<void> {
   const known = queryClient.getQueryData<JobView>(jobKey(jobId))?.entries;
   // A first answer that is under way may be from before.
@@ -96,15 +96,12 @@ export async function entriesTold(jobId: string, seq: number): Promise<void> {
   try {
     const more = await get<AnyKeptEntry[]>(`/jobs/${jobId}/entries?after=${from}`);
     queryClient.setQueryData<JobView>(jobKey(jobId), (view) => view && { ...view, entries: mergeEntries(more, view.entries) });
-    if (!more.some(({ kind }) => CHANGES_JOB.has(kind))) return;
+    return;
   } catch {
     // Asked for as a whole, it tells by itself what is wrong.
   }
   await refresh({ queryKey: jobKey(jobId) });
 }
-
-/** Kinds that change what stands at the head of the job. */
-const CHANGES_JOB = new Set(['stage', 'handed-over']);
 
 /** The number up to which nothing is missing: a page may have its own entry before another's that was kept first. */
 function firstMissing(entries: readonly AnyKeptEntry[]): number {

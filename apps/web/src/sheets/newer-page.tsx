@@ -1,5 +1,5 @@
 import type { JobView } from '@jubb/book';
-import { withoutSide, type Difference, type SheetFile } from '@jubb/sheet';
+import { baseRef, pointersOf, rowsOf, type Difference, type SheetFile } from '@jubb/sheet';
 import { useMemo, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useDifferences } from './queries.ts';
@@ -28,7 +28,7 @@ function Newer({ here, newer }: { readonly here: JobHere; readonly newer: NonNul
   const go = useNavigate();
   const { data: differences, error } = useDifferences(newer.revisionId, job.sheet.revisionId);
   const ahead = useMemo(() => {
-    const done = new Set(state.steps.filter((one) => one.done).map(({ step }) => withoutSide(step.ref)));
+    const done = new Set(state.steps.filter((one) => one.done).map(({ step }) => baseRef(step)));
     const touched = refsAhead(sheet, done);
     return (differences ?? []).filter(({ list, ref }) => (list === 'steps' ? !done.has(ref) : touched.has(ref) || list === 'cautions'));
   }, [differences, state.steps, sheet]);
@@ -74,9 +74,14 @@ function Newer({ here, newer }: { readonly here: JobHere; readonly newer: NonNul
 function refsAhead(sheet: SheetFile, done: ReadonlySet<string>): ReadonlySet<Difference['ref']> {
   const refs = new Set<string>();
   for (const step of sheet.steps) {
-    if (done.has(withoutSide(step.ref))) continue;
-    const { joint, setting, seal, limit, fluid, counts = [] } = step.record;
-    for (const ref of [joint, setting, seal, limit, fluid, ...counts.map(({ part }) => part)]) if (ref) refs.add(withoutSide(ref));
+    if (done.has(baseRef(step))) continue;
+    for (const { field, lists, ref } of pointersOf('steps', step)) {
+      if (!field.startsWith('record.')) continue;
+      const line = lists
+        .flatMap((list) => rowsOf(sheet, list) as readonly { readonly ref: string; readonly base?: string }[])
+        .find((one) => one.ref === ref);
+      if (line) refs.add(baseRef(line));
+    }
   }
   return refs;
 }

@@ -17,5 +17,6 @@ export const cautionRead: Kind<'caution-read'> = defineKind({
   version: 1,
   payload: CautionReadPayload,
   points: { caution: 'cautions' },
+  byTheWay: true,
   words: ({ payload }, sheet) => `Caution read: ${find(sheet.cautions, payload.caution)?.text ?? payload.caution}`,
 });

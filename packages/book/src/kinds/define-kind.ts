@@ -94,8 +94,14 @@ export interface Kind<K extends EntryKind> {
   readonly outside?: Outside;
   /** Something comes off the shelves by it. */
   readonly takesStock?: (payload: PayloadOf<K>) => boolean;
-  /** What changes beside the job's own book: the sheet that it goes by, what the list of jobs says of it. */
-  readonly changes?: readonly ('sheet' | 'list')[];
+  /** What changes beside the job's own book: the sheet that it goes by, what the list of jobs says of it, its stage. */
+  readonly changes?: readonly ('sheet' | 'list' | 'stage')[];
+  /** How it went is offered to later jobs of the same sheet. */
+  readonly earlier?: true;
+  /** It proposes something for the sheet. */
+  readonly proposes?: true;
+  /** Made by the way: not what somebody means by the last thing that they did. */
+  readonly byTheWay?: true;
   /** What judges or advises it; null where nothing does. */
   readonly working?: (payload: PayloadOf<K>, sheet: SheetFile, tool: Tool | undefined) => UsedWorking | null;
   /** As a colleague would say it. */

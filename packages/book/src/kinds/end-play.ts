@@ -46,6 +46,7 @@ export const endPlay: Kind<'end-play'> = defineKind({
       ? adviseNut(setting, mean(readings))
       : judgeWindow(settingQuantity(setting), readings, settingWindow(setting, bearings), tool);
   },
+  earlier: true,
   words(entry, sheet) {
     const { setting: ref, readings, moment, bearings } = entry.payload;
     const setting = find(sheet.settings, ref);

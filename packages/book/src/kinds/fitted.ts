@@ -49,6 +49,7 @@ export const fitted: Kind<'fitted'> = defineKind({
   points: { fit: 'fits' },
   act: true,
   needs: [measuredFirst],
+  earlier: true,
   words({ payload: { fit, by, driver, support, force, temperature, home, note } }, sheet) {
     const how = { press: 'pressed', heat: 'warmed and dropped', hand: 'driven by hand' }[by];
     return joined(

@@ -32,6 +32,7 @@ export const gearMoved: Kind<'gear-moved'> = defineKind({
   who: BENCH,
   points: { setting: 'settings', undone: 'joints' },
   tellsOfNew: true,
+  earlier: true,
   words({ payload }, sheet) {
     const undone = payload.undone.map((ref) => find(sheet.joints, ref)?.name ?? ref);
     return `${capital(gearMovedWords(payload))}${undone.length > 0 ? `; undone for it: ${undone.join(', ')}` : ''}`;

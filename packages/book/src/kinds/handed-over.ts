@@ -25,5 +25,6 @@ export const handedOver: Kind<'handed-over'> = defineKind({
   payload: HandedOverPayload,
   who: TRUSTED,
   needs: [nothingOpen],
+  changes: ['stage'],
   words: ({ payload }) => `Handed over to ${payload.receivedBy}`,
 });

@@ -23,5 +23,6 @@ export const nextTime: Kind<'next-time'> = defineKind({
   id: 'next-time',
   version: 1,
   payload: NextTimePayload,
+  proposes: true,
   words: ({ payload }) => `Next time: ${payload.text}`,
 });

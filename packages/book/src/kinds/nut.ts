@@ -28,6 +28,7 @@ export const nut: Kind<'nut'> = defineKind({
   who: BENCH,
   points: { setting: 'settings' },
   act: true,
+  earlier: true,
   words({ payload: { act, angle, torque = 0 } }) {
     switch (act) {
       case 'seated':

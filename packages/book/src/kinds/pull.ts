@@ -49,6 +49,7 @@ export const pull: Kind<'pull'> = defineKind({
     return joint && payload.place >= joint.count ? [placeWrong('place', joint, String(payload.place))] : [];
   },
   working: wrenchSetting,
+  earlier: true,
   words({ payload }, sheet) {
     const { joint: ref, pass, place, torque, result, note, sight } = payload;
     const joint = find(sheet.joints, ref);

@@ -34,6 +34,8 @@ export const stage: Kind<'stage'> = defineKind({
     return who === undefined ? undefined : `To go on to "${STAGE_NAMES[to]}" ${who}`;
   },
   needs: [openHasReason],
+  byTheWay: true,
+  changes: ['stage'],
   words: ({ payload }) => joined(`On to ${STAGE_NAMES[payload.stage]}`, payload.why && `although something was open: ${payload.why}`),
   report: [{ section: 'taken-on', when: ({ payload }) => payload.why !== undefined }],
 });

@@ -1,5 +1,5 @@
-import { find, VALUE_LISTS, type SheetFile, type ValueList } from '@jubb/sheet';
-import { sheetIssues } from '@jubb/sheet/file';
+import { checkSheet, find, VALUE_LISTS, type SheetFile, type ValueList } from '@jubb/sheet';
+import { readSheetFigure } from '@jubb/sheet/given';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator';
 import { doubtOf, figuresWords, withOneFound } from '../found.js';
@@ -42,6 +42,7 @@ export const valueFound: Kind<'value-found'> = defineKind({
   who: WRITERS,
   check: ({ payload }, sheet) => foundWrong(payload, sheet),
   changes: ['sheet'],
+  proposes: true,
   words({ payload: { list, line, figures, source } }, sheet) {
     const held = find<{ readonly ref: string }>(sheet[list], line);
     return `Found: ${doubtOf(sheet, list, line)?.name ?? line}, ${figuresWords(list, { ...held }, figures)} (${source})`;
@@ -60,6 +61,14 @@ function foundWrong(found: ValueFoundPayload, sheet: SheetFile): readonly Wrong[
   const unknown = found.figures.find(({ field }) => !fields.includes(field));
   if (unknown)
     return [{ field: 'payload.figures', allowed: `is no figure of this line; it has: ${fields.join(', ')}`, given: unknown.field }];
-  const [issue] = sheetIssues(withOneFound(sheet, found) as unknown as Record<string, unknown>);
-  return issue ? [{ field: 'payload.figures', allowed: issue.message, ...(issue.given === undefined ? {} : { given: issue.given }) }] : [];
+  const figures = found.figures.flatMap(({ field, figure }): Wrong[] => {
+    const { quantity } = doubt.figures.find((one) => one.field === field)!;
+    // The end of a window may be nothing.
+    const read = readSheetFigure(figure, quantity, /\.(?:from|to)$/u.test(field));
+    return read.ok ? [] : [{ field: 'payload.figures', allowed: read.message, given: figure }];
+  });
+  const before = new Set(checkSheet(sheet).map(({ path, message }) => `${path} ${message}`));
+  const [issue] = checkSheet(withOneFound(sheet, found)).filter(({ path, message }) => !before.has(`${path} ${message}`));
+  if (figures.length > 0 || !issue) return figures;
+  return [{ field: 'payload.figures', allowed: issue.message, ...(issue.given === undefined ? {} : { given: issue.given }) }];
 }

@@ -17,5 +17,6 @@ export const waitOver: Kind<'wait-over'> = defineKind({
   version: 1,
   payload: WaitOverPayload,
   binds: { wait: { to: ['wait'], allowed: 'is no wait of this job' } },
+  byTheWay: true,
   words: () => 'The wait is over',
 });

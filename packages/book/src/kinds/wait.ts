@@ -21,5 +21,6 @@ export const wait: Kind<'wait'> = defineKind({
   id: 'wait',
   version: 1,
   payload: WaitPayload,
+  byTheWay: true,
   words: ({ payload: { what, seconds } }) => `Clock: ${what}, ${formatQuantity(seconds, 'time', seconds < 3600 ? 'min' : 'h')}`,
 });

@@ -53,6 +53,7 @@ export const worked: Kind<'worked'> = defineKind({
     const result = workOut(working, input);
     return 'used' in result ? result.used : null;
   },
+  earlier: true,
   words(entry, sheet) {
     const { part: partRef, setting, joint, fit, working } = entry.payload;
     const output = entry.working?.output;

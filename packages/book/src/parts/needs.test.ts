@@ -66,7 +66,12 @@ const decision = (of: Decision['part'], fate: 'renew' | 'reuse', decided = true)
   }) as Decision;
 
 describe('what a job needs', () => {
-  const parts = [part('seal--left', 'S-1'), part('seal--right', 'S-1'), part('screws', 'B-2', 6), part('shaft', 'W-3')];
+  const parts = [
+    { ...part('seal--left', 'S-1'), base: 'seal' },
+    { ...part('seal--right', 'S-1'), base: 'seal' },
+    part('screws', 'B-2', 6),
+    part('shaft', 'W-3'),
+  ];
   const sheet = {
     parts,
     fluids: [

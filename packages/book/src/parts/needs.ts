@@ -1,4 +1,4 @@
-import { type Fluid, type Part, type SheetFile, amountQuantity, find, partName } from '@jubb/sheet';
+import { type Fluid, type Part, type SheetFile, amountQuantity, baseRef, partName } from '@jubb/sheet';
 import type { JobState } from '../state.js';
 import { parseQuantity } from '@jubb/core';
 
@@ -37,7 +37,7 @@ export function needsOf({ sheet, decisions }: Pick<JobState, 'sheet' | 'decision
   for (const { part, entry, proposed, because } of decisions) {
     if ((entry?.payload.fate ?? proposed) !== 'renew') continue;
     const number = orderNumber(part);
-    const key = number ?? part.ref.replace(/--.*$/u, '');
+    const key = number ?? baseRef(part);
     const before = lines.get(key);
     lines.set(key, {
       parts: [...(before?.parts ?? []), part.ref],
@@ -89,11 +89,9 @@ export interface KitOffer {
 export function kitsFor(sheet: SheetFile, needs: readonly Need[]): readonly KitOffer[] {
   return (sheet.kits ?? []).flatMap((kit) => {
     const brings = kit.parts.flatMap((ref) => {
-      const need = needs.findIndex(({ parts }) => parts.some((part) => part === ref || part.startsWith(`${ref}--`)));
-      const part = find(
-        sheet.parts,
-        needs[need]?.parts.find((one) => one === ref || one.startsWith(`${ref}--`)),
-      );
+      const own = sheet.parts.filter((part) => baseRef(part) === ref);
+      const need = needs.findIndex(({ parts }) => own.some((part) => parts.includes(part.ref)));
+      const part = own.find((one) => needs[need]?.parts.includes(one.ref));
       return need === -1 || !part ? [] : [{ need, pieces: part.quantity }];
     });
     return brings.length === 0 ? [] : [{ ref: kit.ref, name: kit.name, number: kit.number ?? null, brings }];

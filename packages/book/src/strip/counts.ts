@@ -1,4 +1,4 @@
-import { type Counted, type SheetFile, type Step, find, partName, sideRef, withoutSide } from '@jubb/sheet';
+import { type Counted, type Part, type SheetFile, type Step, find, partName, baseRef } from '@jubb/sheet';
 import type { KeptEntry } from '../entries/kept.js';
 
 type Line = KeptEntry<'came-off'>;
@@ -132,12 +132,15 @@ export interface SideCounts {
 }
 
 export function countsBySide(sheet: SheetFile, sides: readonly string[], ledger: readonly Line[]): readonly SideCounts[] {
-  const bases = [...new Set(sheet.parts.map(({ ref }) => withoutSide(ref)))];
-  const total = (ref: string): number => sum(ledger.filter(({ payload }) => payload.part === ref).map(({ payload }) => payload.count));
-  return bases
-    .map((base) => ({ base, counts: sides.map((side) => total(sideRef(base, side))) }))
-    .filter(({ counts }) => counts.some((count) => count > 0))
-    .map(({ base, counts }) => ({ name: partName(sheet, sideRef(base, sides[0] ?? '')).replace(/, [^,]+$/u, ''), counts }));
+  const total = ({ ref }: Part): number => sum(ledger.filter(({ payload }) => payload.part === ref).map(({ payload }) => payload.count));
+  const sided = sheet.parts.filter(({ side }) => side !== undefined);
+  return [...new Set(sided.map(baseRef))]
+    .map((base) => sided.filter((part) => baseRef(part) === base))
+    .map((parts) => ({
+      name: partName(sheet, parts[0]!.ref).replace(`, ${parts[0]!.side ?? ''}`, ''),
+      counts: sides.map((side) => sum(parts.filter((part) => part.side === side).map(total))),
+    }))
+    .filter(({ counts }) => counts.some((count) => count > 0));
 }
 
 /** The ledger with each count once: of those that were counted twice, the line that was there first. */

@@ -1,11 +1,37 @@
 import { readSheetFigure } from '../given/figures.js';
 import type { FieldIssue } from '../given/validation.js';
-import type { LimitQuantity, StageKind } from '../model/choices.js';
+import { namedBy, type LimitQuantity, type StageKind } from '../model/choices.js';
 import type { Limit, Part, SheetFile, Span, Step } from '../model/file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
+import { everyPointer } from '../model/pointers.js';
 import { find, limitQuantity, settingQuantity } from '../model/resolve.js';
 
 type Refs = ReadonlySet<string>;
+
+/** One line of a list, as it is spoken of. */
+const ONE_OF: Readonly<Record<SheetList, string>> = {
+  documents: 'a document',
+  features: 'a feature',
+  variants: 'a variant',
+  complaints: 'a complaint',
+  causes: 'a cause',
+  tasks: 'a task',
+  parts: 'a part',
+  kits: 'a kit',
+  joints: 'a joint',
+  fastenings: 'a fastening',
+  settings: 'a setting',
+  fits: 'a fit',
+  seals: 'a seal',
+  limits: 'a limit',
+  fluids: 'a fluid',
+  cautions: 'a caution',
+  obligations: 'an obligation',
+  whileOpen: 'a line "while it is open"',
+  routings: 'a routing picture',
+  steps: 'a step',
+  customerNotes: 'a note for the customer',
+};
 
 /** What the shape alone cannot say: names used twice, pointers to nothing, windows upside down. */
 export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
@@ -13,18 +39,18 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     SHEET_LISTS.map((list) => [list, new Set(rowsOf(sheet, list).map((row) => row.ref))]),
   ) as unknown as Record<SheetList, Refs>;
   const issues: FieldIssue[] = SHEET_LISTS.flatMap((list) => usedTwice(list, rowsOf(sheet, list)));
-  const pointer = (path: string, ref: string | undefined, known: Refs, what: string): void => {
-    if (ref !== undefined && !known.has(ref)) {
+  for (const { path, ref, lists } of everyPointer(sheet))
+    if (!lists.some((list) => refs[list].has(ref))) {
+      const known = lists.flatMap((list) => [...refs[list]]);
+      const what = lists.map((list) => ONE_OF[list]).join(' or ');
       issues.push({
         path,
         given: ref,
         message: `refers to ${what} "${ref}", which the sheet does not have (it has: ${knownWords(known)})`,
       });
     }
-  };
 
   sheet.joints.forEach((joint, index) => {
-    pointer(`joints[${index}].part`, joint.part, refs.parts, 'a part');
     const { passes } = joint.pattern;
     if (passes.at(-1) !== 1 || passes.some((share, at) => share < (passes[at - 1] ?? 0))) {
       issues.push({ path: `joints[${index}].pattern.passes`, given: passes.join(', '), message: 'must rise to 1, the full torque' });
@@ -45,32 +71,13 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     });
   });
   sheet.parts.forEach((part, index) => issues.push(...cyclic(`parts[${index}].superseded`, part)));
-  sheet.kits?.forEach((kit, index) =>
-    kit.parts.forEach((ref, number) => pointer(`kits[${index}].parts[${number}]`, ref, refs.parts, 'a part')),
-  );
-  sheet.fastenings?.forEach((fastening, index) => pointer(`fastenings[${index}].part`, fastening.part, refs.parts, 'a part'));
   sheet.fluids.forEach((fluid, index) => {
     if ((fluid.fill ?? 'amount') === 'amount' && !fluid.amount)
       issues.push({ path: `fluids[${index}].amount`, message: 'is missing; give it, or say by what it shows that it is full' });
   });
-  sheet.cautions.forEach((caution, index) => {
-    pointer(`cautions[${index}].holds.from`, caution.holds?.from, refs.steps, 'a step');
-    pointer(`cautions[${index}].holds.until`, caution.holds?.until, refs.steps, 'a step');
-  });
-  sheet.parts.forEach((part, index) => pointer(`parts[${index}].asManyAs`, part.asManyAs, refs.parts, 'a part'));
-  sheet.obligations?.forEach((obligation, index) => {
-    const either = new Set([...refs.steps, ...refs.parts]);
-    obligation.madeBy.forEach((ref, number) => pointer(`obligations[${index}].madeBy[${number}]`, ref, either, 'a step or part'));
-    pointer(`obligations[${index}].closedBy`, obligation.closedBy, refs.steps, 'a step');
-  });
-  sheet.whileOpen?.forEach((line, index) => {
-    pointer(`whileOpen[${index}].step`, line.step, refs.steps, 'a step');
-    pointer(`whileOpen[${index}].part`, line.part, refs.parts, 'a part');
-  });
   sheet.variants?.forEach((variant, index) =>
     variant.tells.forEach((tell, number) => {
       const at = `variants[${index}].tells[${number}]`;
-      pointer(`${at}.feature`, tell.feature, refs.features, 'a feature');
       const feature = sheet.features?.find(({ ref }) => ref === tell.feature);
       if (!feature?.quantity) return;
       for (const field of ['is', 'within'] as const) {
@@ -80,17 +87,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
       }
     }),
   );
-  sheet.causes?.forEach((cause, index) => {
-    const at = `causes[${index}]`;
-    cause.blames.forEach(({ complaint }, number) =>
-      pointer(`${at}.blames[${number}].complaint`, complaint, refs.complaints, 'a complaint'),
-    );
-    cause.signs?.forEach(({ limit }, number) => pointer(`${at}.signs[${number}].limit`, limit, refs.limits, 'a limit'));
-    cause.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
-    cause.parts?.forEach((ref, number) => pointer(`${at}.parts[${number}]`, ref, refs.parts, 'a part'));
-  });
   sheet.seals.forEach((seal, index) => {
-    pointer(`seals[${index}].part`, seal.part, refs.parts, 'a part');
     if (!seal.depth) return;
     issues.push(...checkSpan(`seals[${index}].depth`, seal.depth, 'length'));
     if (!seal.tool) issues.push({ path: `seals[${index}].tool`, message: 'is missing; say what reads the depth' });
@@ -99,14 +96,12 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     const at = `settings[${index}]`;
     const quantity = settingQuantity(setting);
     issues.push(...checkSpan(`${at}.window`, setting.window, quantity, true));
-    setting.bearings?.forEach((ref, number) => pointer(`${at}.bearings[${number}]`, ref, refs.parts, 'a part'));
     if (setting.windowUsed) issues.push(...checkSpan(`${at}.windowUsed`, setting.windowUsed, quantity, true));
     if (setting.method === 'castle-nut' && !setting.nut)
       issues.push({ path: `${at}.nut`, message: 'is missing; a castle nut needs its thread, slots and holes' });
   });
   sheet.fits?.forEach((fit, index) => {
     const at = `fits[${index}]`;
-    pointer(`${at}.part`, fit.part, refs.parts, 'a part');
     if (fit.wanted) issues.push(...checkSpan(`${at}.wanted`, fit.wanted, 'length', true));
     if ((fit.wanted === undefined) === (fit.zones === undefined))
       issues.push({ path: `${at}.wanted`, message: 'is needed, or "zones" in its place: one of the two says how tight it is' });
@@ -115,28 +110,10 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
       issues.push({ path: `${at}.outside`, given: fit.outside, message: `must be over the seat, ${fit.seat}` });
   });
   sheet.limits.forEach((limit, index) => {
-    pointer(`limits[${index}].part`, limit.part, refs.parts, 'a part');
     issues.push(...checkLimit(`limits[${index}]`, limit));
   });
   sheet.steps.forEach((step, index) => {
     const at = `steps[${index}]`;
-    step.cautions?.forEach((ref, number) => pointer(`${at}.cautions[${number}]`, ref, refs.cautions, 'a caution'));
-    pointer(`${at}.record.limit`, step.record.limit, refs.limits, 'a limit');
-    pointer(`${at}.record.joint`, step.record.joint, refs.joints, 'a joint');
-    pointer(`${at}.record.setting`, step.record.setting, refs.settings, 'a setting');
-    pointer(`${at}.record.seal`, step.record.seal, refs.seals, 'a seal');
-    pointer(`${at}.record.fit`, step.record.fit, refs.fits, 'a fit');
-    pointer(`${at}.record.fluid`, step.record.fluid, refs.fluids, 'a fluid');
-    step.record.counts?.forEach((counted, number) => pointer(`${at}.record.counts[${number}].part`, counted.part, refs.parts, 'a part'));
-    pointer(`${at}.opens.closedBy`, step.opens?.closedBy, refs.steps, 'a step');
-    step.tasks?.forEach((ref, number) => pointer(`${at}.tasks[${number}]`, ref, refs.tasks, 'a task'));
-    step.after?.forEach((ref, number) => pointer(`${at}.after[${number}]`, ref, refs.steps, 'a step'));
-    step.frees?.forEach((ref, number) => pointer(`${at}.frees[${number}]`, ref, refs.parts, 'a part'));
-    step.putsIn?.forEach((ref, number) => pointer(`${at}.putsIn[${number}]`, ref, refs.parts, 'a part'));
-    pointer(`${at}.tooLateAfter`, step.tooLateAfter, refs.steps, 'a step');
-    step.needsOff?.forEach((ref, number) => pointer(`${at}.needsOff[${number}]`, ref, refs.parts, 'a part'));
-    pointer(`${at}.routing`, step.routing, refs.routings, 'a routing picture');
-    pointer(`${at}.pinned.document`, step.pinned?.document, refs.documents, 'a document');
     if (step.ways && step.ways.length < 2) issues.push({ path: `${at}.ways`, message: 'needs two ways or more to choose from' });
     if (step.ways) issues.push(...usedTwice(`${at}.ways`, step.ways));
     issues.push(...checkRecord(at, step, sheet));
@@ -172,8 +149,7 @@ function cyclic(at: string, part: Part): FieldIssue[] {
 /** So many names as one can look through. */
 const MOST_NAMED = 12;
 
-function knownWords(known: Refs): string {
-  const names = [...known];
+function knownWords(names: readonly string[]): string {
   const rest = names.length - MOST_NAMED;
   return [...names.slice(0, MOST_NAMED), ...(rest > 0 ? [`and ${rest} more`] : [])].join(', ') || 'none';
 }
@@ -220,22 +196,8 @@ function checkSpan(at: string, span: Span, quantity: LimitQuantity, bothEnds = f
   return ends.flatMap((end) => end.issues);
 }
 
-/** Which pointer a kind of record cannot do without. */
-const NEEDED: Partial<Record<Step['record']['kind'], 'limit' | 'joint' | 'setting' | 'seal' | 'fluid' | 'fit' | 'counts'>> = {
-  count: 'counts',
-  reading: 'limit',
-  look: 'limit',
-  fluid: 'fluid',
-  seal: 'seal',
-  setting: 'setting',
-  pattern: 'setting',
-  fit: 'fit',
-  torque: 'joint',
-  proof: 'setting',
-};
-
 function checkRecord(at: string, step: Step, sheet: SheetFile): FieldIssue[] {
-  const needed = NEEDED[step.record.kind];
+  const needed = namedBy(step.record.kind);
   const kind = step.record.kind === 'pattern' ? find(sheet.settings, step.record.setting)?.kind : undefined;
   if (kind !== undefined && kind !== 'backlash')
     return [

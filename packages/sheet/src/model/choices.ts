@@ -113,22 +113,37 @@ export type Hazard = (typeof HAZARDS)[number];
 export const DOINGS = ['act', 'clean', 'dress', 'paint', 'check'] as const;
 export type Doing = (typeof DOINGS)[number];
 
-export const RECORD_KINDS = [
-  'tick',
-  'arrival',
-  'count',
-  'reading',
-  'look',
-  'decide',
-  'reconcile',
-  'fluid',
-  'seal',
-  'setting',
-  'pattern',
-  'fit',
-  'torque',
-  'proof',
-  'sign',
-  'hand-over',
-] as const;
-export type RecordKind = (typeof RECORD_KINDS)[number];
+/** What a step can record: what it has to name for that, and whether it is done once a job, however many sides that has. */
+export const RECORDS = {
+  tick: {},
+  arrival: { once: true },
+  count: { names: 'counts' },
+  reading: { names: 'limit' },
+  look: { names: 'limit' },
+  decide: { once: true },
+  reconcile: { once: true },
+  fluid: { names: 'fluid' },
+  seal: { names: 'seal' },
+  setting: { names: 'setting' },
+  pattern: { names: 'setting' },
+  fit: { names: 'fit' },
+  torque: { names: 'joint' },
+  proof: { names: 'setting' },
+  sign: { once: true },
+  'hand-over': { once: true },
+} as const satisfies Readonly<Record<string, { readonly names?: string; readonly once?: true }>>;
+
+export type RecordKind = keyof typeof RECORDS;
+export const RECORD_KINDS = Object.keys(RECORDS) as readonly RecordKind[];
+
+/** The field of its record that a step cannot do without. */
+export function namedBy(kind: RecordKind): Named | undefined {
+  const record = RECORDS[kind];
+  return 'names' in record ? record.names : undefined;
+}
+
+type Named = Extract<(typeof RECORDS)[RecordKind], { readonly names: string }>['names'];
+
+export function isOnce(kind: RecordKind): boolean {
+  return 'once' in RECORDS[kind];
+}

@@ -122,6 +122,13 @@ function Nested(of: () => new () => object): PropertyDecorator {
   };
 }
 
+/** A line that a job with several sides has once for each. No file says so: the scope of the job puts it there. */
+export class Sided {
+  side?: string;
+  /** Its ref as the sheet has it. */
+  base?: string;
+}
+
 export class Sourced {
   @IsIn(TRUSTS) trust: Trust;
   /** Ref of a document of the sheet, or words. */
@@ -174,7 +181,7 @@ export class Superseded {
   @Name(60) by: string;
 }
 
-export class Part {
+export class Part extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   @IsOptional() @Name(60) number?: string;
@@ -235,7 +242,7 @@ export class JointStage {
   @IsOptional() @Name(200) until?: string;
 }
 
-export class Joint {
+export class Joint extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   /** Part ref of the fasteners. */
@@ -262,7 +269,7 @@ export class Joint {
 }
 
 /** What holds without a tightened thread, and how one knows that it is home. */
-export class Fastening {
+export class Fastening extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   @IsIn(FASTENING_KINDS) kind: FasteningKind;
@@ -288,7 +295,7 @@ export class CastleNut {
   @IsFigure('angle') backOff: string;
 }
 
-export class Setting {
+export class Setting extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   @IsIn(SETTING_KINDS) kind: SettingKind;
@@ -308,7 +315,7 @@ export class Setting {
 }
 
 /** A ring on its shaft or in its housing: what holds it there, and how it goes home. */
-export class Fit {
+export class Fit extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   /** What goes on or in. */
@@ -330,7 +337,7 @@ export class Fit {
   @IsOptional() @Name(500) how?: string;
 }
 
-export class Seal {
+export class Seal extends Sided {
   @Ref() ref: string;
   @Ref() part: string;
   @IsIn(SEAL_KINDS) kind: SealKind;
@@ -363,7 +370,7 @@ export class Grid {
   @IsOptional() @IsIn(GRID_OF) of?: GridOf;
 }
 
-export class Limit {
+export class Limit extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   /** Part that it condemns when it is out; none when it only tells of the unit. */
@@ -384,7 +391,7 @@ export class Limit {
   @Name(500) whenOut: string;
 }
 
-export class Fluid {
+export class Fluid extends Sided {
   @Ref() ref: string;
   @Name() name: string;
   @Name(100) grade: string;
@@ -477,7 +484,7 @@ export class PinnedPage {
   @IsInt() @Min(1) @Max(5000) page: number;
 }
 
-export class Step {
+export class Step extends Sided {
   @Ref() ref: string;
   @IsIn(STAGES) stage: Stage;
   @Name(120) title: string;

@@ -1,4 +1,7 @@
+import { isOnce } from './choices.js';
 import type { SheetFile, Step, Task, WhileOpen } from './file.js';
+import type { Line, SheetList } from './lists.js';
+import { mapPointers, pointersOf, type Pointer } from './pointers.js';
 import { freedBy } from './resolve.js';
 
 /** What of a sheet a job picked. Nothing picked is the whole unit, one side. */
@@ -12,9 +15,6 @@ export interface ScopedSheet {
   /** Tasks that were not picked: said in the report. */
   readonly notOpened: readonly Task[];
 }
-
-/** Steps done once a job, however many sides it has. */
-const ONCE: ReadonlySet<string> = new Set(['arrival', 'decide', 'reconcile', 'sign', 'hand-over']);
 
 /**
  * The sheet as one job sees it: the steps of the tasks it picked with all they depend on, and each
@@ -116,27 +116,17 @@ function freeing(file: SheetFile, step: Step | undefined): readonly string[] {
 
 type Pointed = 'parts' | 'joints' | 'settings' | 'fits' | 'seals' | 'limits' | 'fluids';
 
-/** The lines that steps point to, as list and ref, and the parts behind those. */
+/** The lines that steps point to, as list and ref, and the parts behind those. What must be off already is no use of it. */
 function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly WhileOpen[]): ReadonlySet<string> {
   const lines = new Set<string>();
-  const point = (list: Pointed, ref: string | undefined): void => {
-    if (ref !== undefined) lines.add(`${list}/${ref}`);
+  const point = (pointers: readonly Pointer[]): void => {
+    for (const { lists, ref } of pointers) for (const list of lists) lines.add(`${list}/${ref}`);
   };
-  for (const step of steps) {
-    point('joints', step.record.joint);
-    point('settings', step.record.setting);
-    point('seals', step.record.seal);
-    point('limits', step.record.limit);
-    point('fluids', step.record.fluid);
-    point('fits', step.record.fit);
-    for (const part of [...(step.frees ?? []), ...(step.putsIn ?? []), ...(step.record.counts ?? []).map(({ part }) => part)])
-      point('parts', part);
-  }
-  for (const list of ['joints', 'fits', 'seals', 'limits'] as const)
-    for (const { ref, part } of file[list] ?? []) if (lines.has(`${list}/${ref}`)) point('parts', part);
-  for (const { ref, bearings = [] } of file.settings) if (lines.has(`settings/${ref}`)) for (const part of bearings) point('parts', part);
-  for (const { part } of whileOpen) point('parts', part);
-  for (const { ref, asManyAs } of file.parts) if (lines.has(`parts/${ref}`)) point('parts', asManyAs);
+  for (const step of steps) point(pointersOf('steps', step).filter(({ field }) => field !== 'needsOff[]'));
+  // The parts come last: they point to each other.
+  for (const list of ['joints', 'fits', 'seals', 'limits', 'settings', 'parts'] as const)
+    for (const line of file[list] ?? []) if (lines.has(`${list}/${line.ref}`)) point(pointersOf(list, line));
+  for (const line of whileOpen) point(pointersOf('whileOpen', line));
   return lines;
 }
 
@@ -144,26 +134,27 @@ function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly Wh
 const PER_SIDE = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids'] as const;
 
 function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
-  const ownSteps = file.steps.filter((step) => !ONCE.has(step.record.kind));
+  const ownSteps = file.steps.filter((step) => !isOnce(step.record.kind));
   const twice = new Set([...ownSteps, ...PER_SIDE.flatMap((list): readonly { ref: string }[] => file[list] ?? [])].map(({ ref }) => ref));
   const columns = sides.map((side): SideColumn => ({ side, of: (ref) => (twice.has(ref) ? sideRef(ref, side) : ref) }));
   const [first, last] = [columns[0]!, columns.at(-1)!];
   const perSide = PER_SIDE.map((list) => {
     const lines: readonly { readonly ref: string }[] | undefined = file[list];
-    return [list, lines && columns.flatMap(({ side, of }) => lines.map((line) => named(pointedBy(line, of), side)))] as const;
+    return [list, lines && columns.flatMap((column) => lines.map((line) => inColumn(list, line, column)))] as const;
   });
   return {
     ...file,
     ...(Object.fromEntries(perSide.filter(([, lines]) => lines)) as Partial<SheetFile>),
     steps: stepsInColumns(file.steps, columns),
+    // In force from the first side that comes to it until the last one is done.
     cautions: file.cautions.map((caution) =>
       caution.holds ? { ...caution, holds: { from: first.of(caution.holds.from), until: last.of(caution.holds.until) } } : caution,
     ),
     obligations: (file.obligations ?? []).flatMap((line) =>
-      columns.map(({ side, of }) => ({ ...line, ref: sideRef(line.ref, side), madeBy: line.madeBy.map(of), closedBy: of(line.closedBy) })),
+      columns.map(({ side, of }) => ({ ...pointedInto('obligations', line, of), ref: sideRef(line.ref, side) })),
     ),
     whileOpen: columns.flatMap(({ side, of }) =>
-      (file.whileOpen ?? []).map((line) => ({ ...pointedBy(line, of), ref: sideRef(line.ref, side) })),
+      (file.whileOpen ?? []).map((line) => ({ ...pointedInto('whileOpen', line, of), ref: sideRef(line.ref, side) })),
     ),
   };
 }
@@ -178,12 +169,12 @@ function stepsInColumns(steps: readonly Step[], columns: readonly SideColumn[]):
   const out: Step[] = [];
   let run: Step[] = [];
   const close = (): void => {
-    for (const { side, of } of columns) out.push(...run.map((step) => named(pointedBy(step, of), side)));
+    for (const column of columns) out.push(...run.map((step) => inColumn('steps', step, column)));
     run = [];
   };
   for (const step of steps) {
-    if (run.length > 0 && (ONCE.has(step.record.kind) || run[0]?.stage !== step.stage)) close();
-    if (ONCE.has(step.record.kind)) out.push(step);
+    if (run.length > 0 && (isOnce(step.record.kind) || run[0]?.stage !== step.stage)) close();
+    if (isOnce(step.record.kind)) out.push(step);
     else run.push(step);
   }
   close();
@@ -194,45 +185,31 @@ export function sideRef(ref: string, side: string): string {
   return `${ref}--${side.toLowerCase().replace(/[^a-z0-9]+/gu, '-')}`;
 }
 
-/** The ref of a line before its side was put behind it. */
+/** The same of a ref that an entry holds, where no line is at hand. */
 export function withoutSide(ref: string): string {
   return ref.replace(/--.*$/u, '');
 }
 
-function named<L extends object>(line: L, side: string): L {
+/** The ref of a line as the sheet has it, whichever side of a job it stands on. */
+export function baseRef({ ref, base }: { readonly ref: string; readonly base?: string }): string {
+  return base ?? ref;
+}
+
+const IN_COLUMNS: ReadonlySet<SheetList> = new Set<SheetList>([...PER_SIDE, 'steps']);
+
+/** A copy of a line for one side: its own ref, its name, and all that it points to in this side's column. */
+function inColumn<L extends Line>(list: SheetList, line: L, { side, of }: SideColumn): L {
   const { name, title } = line as { name?: string; title?: string };
   return {
-    ...line,
+    ...pointedInto(list, line, of),
+    ref: of(line.ref),
+    base: line.ref,
+    side,
     ...(name === undefined ? {} : { name: `${name}, ${side}` }),
     ...(title === undefined ? {} : { title: `${title}, ${side}` }),
   };
 }
 
-const POINTS = new Set([
-  'ref',
-  'part',
-  'joint',
-  'setting',
-  'seal',
-  'limit',
-  'fluid',
-  'fit',
-  'tooLateAfter',
-  'closedBy',
-  'step',
-  'asManyAs',
-]);
-const POINT_LISTS = new Set(['after', 'frees', 'needsOff', 'putsIn', 'bearings']);
-
-/** A copy of a line with its own ref and all that it points to in this side's column. */
-function pointedBy<L>(line: L, of: (ref: string) => string): L {
-  if (Array.isArray(line)) return line.map((item: unknown) => pointedBy(item, of)) as L;
-  if (typeof line !== 'object' || line === null) return line;
-  return Object.fromEntries(
-    Object.entries(line).map(([name, held]: [string, unknown]) => {
-      if (POINTS.has(name) && typeof held === 'string') return [name, of(held)];
-      if (POINT_LISTS.has(name) && Array.isArray(held)) return [name, held.map((ref: string) => of(ref))];
-      return [name, pointedBy(held, of)];
-    }),
-  ) as L;
+function pointedInto<L extends object>(list: SheetList, line: L, of: (ref: string) => string): L {
+  return mapPointers(list, line, ({ ref, lists }) => (lists.some((one) => IN_COLUMNS.has(one)) ? of(ref) : ref));
 }

@@ -1,5 +1,5 @@
 import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit, type FitRun, type KeptEntry } from '@jubb/book';
-import { withoutSide, type Step } from '@jubb/sheet';
+import { baseRef, type Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useNow } from '../../clocks/use-clocks.ts';
@@ -85,7 +85,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
   const { job, keep } = useHere();
   const units = useUnits();
   const { fit, verdict, worked } = run;
-  const before = useWorkedBefore()?.fits.find((one) => one.fit === withoutSide(fit.ref));
+  const before = useWorkedBefore()?.fits.find((one) => one.fit === baseRef(fit));
   const [typed, setTyped] = useDraft<Partial<Record<'by' | 'driver' | 'support' | 'home' | 'seen' | 'note', string>>>(
     `${job.id}.${fit.ref}.home`,
     {},

@@ -1,4 +1,4 @@
-import type { AnyKeptEntry } from '@jubb/book';
+import { kindOf, type AnyKeptEntry } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
@@ -13,9 +13,6 @@ import { useHere } from '../../job/use-job.ts';
 
 // Not every day has something said.
 const Talk = lazy(async () => ({ default: (await import('../../capture/talk.tsx')).Talk }));
-
-/** What is not meant by the last thing done: a clock goes with the entry that began it. */
-const NOT_STRUCK: ReadonlySet<string> = new Set(['stage', 'caution-read', 'wait', 'wait-over']);
 
 /** What can be done anywhere on a job by one key. */
 export function useJobActs(step: Step | undefined): JobActs {
@@ -32,7 +29,7 @@ export function useJobActs(step: Step | undefined): JobActs {
     setPhotoOf(of);
     camera.open();
   };
-  const last = state.live.findLast(({ personId, kind }) => personId === person.id && !NOT_STRUCK.has(kind));
+  const last = state.live.findLast(({ personId, kind }) => personId === person.id && !kindOf(kind).byTheWay);
   const strikeLast = (): void => {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };

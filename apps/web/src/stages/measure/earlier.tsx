@@ -1,5 +1,5 @@
 import type { Bearings, EarlierPulls, EarlierView, JointRun, SettingRun } from '@jubb/book';
-import { settingQuantity, settingWindow, withoutSide } from '@jubb/sheet';
+import { settingQuantity, settingWindow, baseRef } from '@jubb/sheet';
 import { formatQuantity, quantityOf, workings, type Quantity } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
@@ -23,7 +23,7 @@ interface EarlierSettingsProps {
 /** Where to begin: the middle of what worked on earlier jobs, and how far it spread. */
 export function EarlierSettings({ run: { setting }, bearings }: EarlierSettingsProps): ReactElement | null {
   const units = useUnits();
-  const before = useWorkedBefore()?.settings.find((one) => one.setting === withoutSide(setting.ref) && one.bearings === bearings);
+  const before = useWorkedBefore()?.settings.find((one) => one.setting === baseRef(setting) && one.bearings === bearings);
   if (!before) return null;
   const { left, tries, turned, put } = before;
   const quantity = settingQuantity(setting);
@@ -52,7 +52,7 @@ function putWords({ working, output, median, from, to }: NonNullable<EarlierView
 
 /** Pulls of a round in earlier jobs. */
 export function useEarlierPulls({ joint, next }: JointRun): EarlierPulls | undefined {
-  return useWorkedBefore()?.pulls.find((one) => one.joint === withoutSide(joint.ref) && one.pass === next?.pass);
+  return useWorkedBefore()?.pulls.find((one) => one.joint === baseRef(joint) && one.pass === next?.pass);
 }
 
 export function EarlierPullWords({ of: { peak, angle } }: { readonly of: EarlierPulls }): ReactElement {

@@ -1,3 +1,4 @@
+import { pointersOf } from '../../model/pointers.js';
 import type { SheetFile, Step } from '../../model/file.js';
 import { LIST_NAMES } from '../../model/lists.js';
 import { freedBy } from '../../model/resolve.js';
@@ -132,14 +133,16 @@ export function* actsHaveTheirObligation(sheet: SheetFile): Iterable<Finding> {
   }
 }
 
-/** What each list is for: the record of a step that points to it. */
-const USED_BY = { joints: 'joint', settings: 'setting', fits: 'fit', seals: 'seal', limits: 'limit', fluids: 'fluid' } as const;
+/** Lists that are there for what a step records. */
+const RECORDED = ['joints', 'settings', 'fits', 'seals', 'limits', 'fluids'] as const;
 
 export function* everythingIsUsed(sheet: SheetFile): Iterable<Finding> {
-  for (const [list, pointer] of Object.entries(USED_BY) as [keyof typeof USED_BY, 'joint'][]) {
-    const used = new Set(sheet.steps.map(({ record }) => record[pointer]));
+  const used = new Set(
+    sheet.steps.flatMap((step) => pointersOf('steps', step).flatMap(({ lists, ref }) => lists.map((list) => `${list}/${ref}`))),
+  );
+  for (const list of RECORDED) {
     for (const line of sheet[list] ?? [])
-      if (!used.has(line.ref))
+      if (!used.has(`${list}/${line.ref}`))
         yield finding(
           'care',
           list,

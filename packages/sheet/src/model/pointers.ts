@@ -1,0 +1,95 @@
+import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
+import type { SheetFile } from './file.js';
+
+/** Where a line points, by its path within the line; `[]` stands behind what is a list. */
+type Pointers = Readonly<Record<string, readonly SheetList[]>>;
+
+/** Every field of a sheet that names another line, and the lists that the line may be in. The one place that knows. */
+const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
+  variants: { 'tells[].feature': ['features'] },
+  causes: { 'blames[].complaint': ['complaints'], 'signs[].limit': ['limits'], 'tasks[]': ['tasks'], 'parts[]': ['parts'] },
+  parts: { asManyAs: ['parts'] },
+  kits: { 'parts[]': ['parts'] },
+  joints: { part: ['parts'] },
+  fastenings: { part: ['parts'] },
+  settings: { 'bearings[]': ['parts'] },
+  fits: { part: ['parts'] },
+  seals: { part: ['parts'] },
+  limits: { part: ['parts'] },
+  cautions: { 'holds.from': ['steps'], 'holds.until': ['steps'] },
+  obligations: { 'madeBy[]': ['steps', 'parts'], closedBy: ['steps'] },
+  whileOpen: { step: ['steps'], part: ['parts'] },
+  steps: {
+    'cautions[]': ['cautions'],
+    'record.limit': ['limits'],
+    'record.joint': ['joints'],
+    'record.setting': ['settings'],
+    'record.seal': ['seals'],
+    'record.fit': ['fits'],
+    'record.fluid': ['fluids'],
+    'record.counts[].part': ['parts'],
+    'opens.closedBy': ['steps'],
+    'tasks[]': ['tasks'],
+    'after[]': ['steps'],
+    'frees[]': ['parts'],
+    'putsIn[]': ['parts'],
+    tooLateAfter: ['steps'],
+    'needsOff[]': ['parts'],
+    routing: ['routings'],
+    'pinned.document': ['documents'],
+  },
+};
+
+export interface Pointer {
+  /** The field as it is declared: "record.counts[].part". */
+  readonly field: string;
+  /** Where it stands: "record.counts[2].part". */
+  readonly path: string;
+  readonly ref: string;
+  readonly lists: readonly SheetList[];
+}
+
+/** Everything that a line of a list points to. */
+export function pointersOf(list: SheetList, line: object): readonly Pointer[] {
+  const found: Pointer[] = [];
+  mapPointers(list, line, (pointer) => {
+    found.push(pointer);
+    return pointer.ref;
+  });
+  return found;
+}
+
+/** A copy of a line that points to what `to` answers. */
+export function mapPointers<L extends object>(list: SheetList, line: L, to: (pointer: Pointer) => string): L {
+  return Object.entries(POINTERS[list] ?? {}).reduce<L>((at, [field, lists]) => {
+    const [first = '', ...rest] = field.split(/(?=\[\])|\./u);
+    return mapAt(at, [first, ...rest], '', (ref, path) => to({ field, path, ref, lists })) as L;
+  }, line);
+}
+
+function mapAt(held: unknown, [name, ...rest]: readonly string[], at: string, to: (ref: string, path: string) => string): unknown {
+  if (name === undefined) return typeof held === 'string' ? to(held, at) : held;
+  if (name === '[]') return Array.isArray(held) ? held.map((item: unknown, index) => mapAt(item, rest, `${at}[${index}]`, to)) : held;
+  if (typeof held !== 'object' || held === null || !(name in held)) return held;
+  const inner = (held as Readonly<Record<string, unknown>>)[name];
+  return { ...held, [name]: mapAt(inner, rest, at === '' ? name : `${at}.${name}`, to) };
+}
+
+/** Fields of the lines of a list that point into another one, without what is before the last dot: "joint". */
+export function pointersInto(list: SheetList, into: SheetList): readonly string[] {
+  return Object.entries(POINTERS[list] ?? {}).flatMap(([field, lists]) => (lists.includes(into) ? [field] : []));
+}
+
+/** Every pointer of a sheet, with the place that it stands at: "steps[3].record.joint". */
+export function everyPointer(sheet: SheetFile): readonly Pointer[] {
+  return SHEET_LISTS.flatMap((list) =>
+    rowsOf(sheet, list).flatMap((line, index) =>
+      pointersOf(list, line).map((pointer) => ({ ...pointer, path: `${list}[${index}].${pointer.path}` })),
+    ),
+  );
+}
+
+/** Declared pointers of a sheet by list and field, for whoever checks that none is missing: "steps.record.joint". */
+export const DECLARED_POINTERS: readonly string[] = Object.entries(POINTERS).flatMap(([list, pointers]) =>
+  Object.keys(pointers).map((field) => `${list}.${field}`),
+);
