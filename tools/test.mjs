@@ -10,7 +10,7 @@ import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModu
 const CHECKS = [
   ['format', ['npx', 'prettier', '--check', '.']],
   ['lint', ['npx', 'eslint', '.', '--max-warnings', '0']],
-  ['layers', ['npm', '-s', '-w', 'apps/web', 'run', 'layers']],
+  ['layers', ['npm', '-s', 'run', 'layers']],
   ['types', ['npm', 'run', '--silent', 'types']],
   ['dead code', ['npx', 'knip']],
 ];

@@ -6,7 +6,7 @@ import { newMissing } from './parts/new-first.js';
 import { earlierOf, spread } from './runs/earlier.js';
 import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit } from './runs/fit-run.js';
 import { settingRun } from './runs/setting-run.js';
-import { heldBy, waitsBegun } from './runs/waits.js';
+import { heldBy, waitsBegun } from './waits.js';
 import { jobState, type JobState } from './state.js';
 import { forerunners } from './strip/traps.js';
 import { describe, expect, test } from '@jest/globals';

@@ -1,6 +1,6 @@
 import { type Cause, type Limit, type SheetFile, find, baseRef } from '@jubb/sheet';
 import type { AnyKeptEntry } from './entries/kept.js';
-import { verdictOf } from './runs/setting-run.js';
+import { verdictOf } from './measured/verdict.js';
 import { rankCauses, type LikelyCause } from '@jubb/core';
 
 export interface CauseLine extends LikelyCause {

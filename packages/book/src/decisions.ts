@@ -1,7 +1,7 @@
 import { workings } from '@jubb/core';
 import { find, type Fate, type Part, type SheetFile } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
-import { verdictOf } from './runs/setting-run.js';
+import { verdictOf } from './measured/verdict.js';
 
 /** Parts that a shop renews whatever the sheet proposes: every word must be in the part's name. */
 export interface RenewRule {

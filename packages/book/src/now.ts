@@ -1,5 +1,5 @@
 import { type Tool, type Step, type Role } from '@jubb/sheet';
-import { isBefore } from './runs/waits.js';
+import { isBefore } from './waits.js';
 import { nextAct, type JobState } from './state.js';
 import { forerunners } from './strip/traps.js';
 import type { Hold, Waits } from './views.js';

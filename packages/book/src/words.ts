@@ -2,7 +2,7 @@ import { dropZeros, formatQuantity, unitBySymbol, type Quantity, type Window } f
 import type { Joint, JointStage, MovedHow } from '@jubb/sheet';
 import type { PayloadOf, UsedWorking } from './entries/kept.js';
 import { wrenchSetting } from './measured/working-for.js';
-import { verdictOf } from './runs/setting-run.js';
+import { verdictOf } from './measured/verdict.js';
 import type { OwedLine } from './views.js';
 
 /** ": in" behind what was judged; nothing behind what was not. */

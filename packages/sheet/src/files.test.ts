@@ -1,4 +1,4 @@
-import { reviewSheet } from './checking/review.js';
+import { reviewSheet } from './review/review.js';
 import { sheetDifferences } from './editing/differences.js';
 import { mergeSheets } from './editing/merge.js';
 import { fromTemplate } from './editing/template.js';
@@ -6,8 +6,8 @@ import { all, alternator, named, read } from './library.test-kit.js';
 import type { SheetFile } from './model/file.js';
 import { candidatesOf } from './model/identify.js';
 import { scopeSheet, withoutSide } from './model/scope.js';
-import { readCell, writeCell } from './reading/cells.js';
-import { COLUMNS } from './reading/columns.js';
+import { readCell, writeCell } from './lines/cells.js';
+import { COLUMNS } from './lines/columns.js';
 import { CSV_LISTS, readCsv, writeCsv } from './reading/csv.js';
 import { readSheetFile } from './reading/read.js';
 import { sheetFileSchema } from './reading/schema.js';

@@ -29,7 +29,7 @@ export const queryClient = new QueryClient({
 /** Asks again for what may have changed. A first answer still under way may be from before the change. */
 export async function refresh(which: QueryFilters): Promise<void> {
   const firsts = queryClient.getQueryCache().findAll({ ...which, fetchStatus: 'fetching' });
-  await Promise.allSettled(firsts.filter(({ state }) => state.data === undefined).map(({ promise }) => promise));
+  await Promise.allSettled(firsts.flatMap(({ state, promise }) => (state.data === undefined && promise ? [promise] : [])));
   await queryClient.invalidateQueries(which);
 }
 

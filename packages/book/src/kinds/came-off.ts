@@ -16,6 +16,7 @@ import {
 import { lineDetails, joined } from '../words.js';
 import { defineKind, type Kind, type Wrong } from './define-kind.js';
 import { Pieces, Ref, Words } from './fields.js';
+import { placeWrong } from './places.js';
 
 /** A place on a photo, in thousandths of its width and height from the upper left. */
 export class Spot {
@@ -96,9 +97,4 @@ function placesWrong({ places, count, photo, spots }: CameOffPayload, joint: Joi
 
 function countWrong(field: string, given: number, count: number): Wrong {
   return { field: `payload.${field}`, allowed: `must be as many as came off: ${count}`, given: String(given) };
-}
-
-/** A place that the joint does not have. */
-export function placeWrong(field: string, joint: Joint, given: string): Wrong {
-  return { field: `payload.${field}`, allowed: `must be from 0 to ${joint.count - 1}: the joint has ${joint.count} fasteners`, given };
 }

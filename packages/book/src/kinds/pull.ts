@@ -4,9 +4,9 @@ import { IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-valid
 import { wrenchSetting } from '../measured/working-for.js';
 import { placeNumbers } from '../runs/joint-run.js';
 import { nm, pulledTo, settingOf } from '../words.js';
-import { placeWrong } from './came-off.js';
 import { defineKind, type Kind } from './define-kind.js';
 import { Ref, Words } from './fields.js';
+import { placeWrong } from './places.js';
 import { BENCH } from './roles.js';
 
 export class PullPayload {

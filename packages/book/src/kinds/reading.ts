@@ -6,7 +6,7 @@ import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min, V
 import { gridPlaces } from '../measured/measured.js';
 import { readingLine, readingsText } from '../measured/reading-line.js';
 import { judgeLimit } from '../measured/working-for.js';
-import { verdictOf } from '../runs/setting-run.js';
+import { verdictOf } from '../measured/verdict.js';
 import { judged, windowWords } from '../words.js';
 import { defineKind, type Kind, type Wrong } from './define-kind.js';
 import { Figures, Ref } from './fields.js';

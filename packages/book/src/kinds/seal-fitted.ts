@@ -4,7 +4,7 @@ import { isKind } from '../entries/kept.js';
 import { worstPlace } from '../measured/measured.js';
 import { depthsText } from '../measured/reading-line.js';
 import { judgeWindow } from '../measured/working-for.js';
-import { verdictOf } from '../runs/setting-run.js';
+import { verdictOf } from '../measured/verdict.js';
 import { judged } from '../words.js';
 import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
 import { Figures, Ref } from './fields.js';

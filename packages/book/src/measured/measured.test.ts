@@ -1,7 +1,7 @@
 import type { Tool, Limit, SheetFile } from '@jubb/sheet';
 import type { AnyKeptEntry } from '../entries/kept.js';
 import { finestTool, gridFigure, gridWorking, toolFit, workOut } from './measured.js';
-import { reworkOf } from './rework.js';
+import { reworkOf } from '../runs/rework.js';
 import { judgeLimit, readingFigure } from './working-for.js';
 import { describe, expect, test } from '@jest/globals';
 

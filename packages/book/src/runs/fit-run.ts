@@ -1,6 +1,6 @@
 import { type Fit, baseOf } from '@jubb/sheet';
 import type { AnyKeptEntry, KeptEntry } from '../entries/kept.js';
-import { verdictOf } from './setting-run.js';
+import { verdictOf } from '../measured/verdict.js';
 import { workings } from '@jubb/core';
 
 /** Where a fit stands: measured, worked out how it goes home, home. */

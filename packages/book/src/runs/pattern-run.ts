@@ -2,7 +2,8 @@ import { type Setting, type SheetFile, type Step, find } from '@jubb/sheet';
 import type { AnyKeptEntry, KeptEntry, PayloadOf } from '../entries/kept.js';
 import { gearMovedWords } from './gear-words.js';
 import type { JointRun } from './joint-run.js';
-import { didWords, verdictOf, type SettingRun } from './setting-run.js';
+import { verdictOf } from '../measured/verdict.js';
+import { didWords, type SettingRun } from './setting-run.js';
 import { contactOff, contactStep, type ContactSpots } from '@jubb/core';
 
 export type PatternPhase = 'set-first' | 'read' | 'move' | 'good';

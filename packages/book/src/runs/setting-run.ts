@@ -10,6 +10,7 @@ import {
 } from '@jubb/sheet';
 import type { AnyKeptEntry, KeptEntry, PayloadOf, UsedWorking } from '../entries/kept.js';
 import { adviseNut, mean } from '../measured/working-for.js';
+import { verdictOf } from '../measured/verdict.js';
 import { gearMovedWords } from './gear-words.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
 
@@ -189,10 +190,4 @@ function didToNut({ act, angle, torque }: PayloadOf<'nut'>, { nut }: Setting): s
 function turned(angle: number): string {
   if (angle === 0) return 'left where it was';
   return angle > 0 ? `on ${angle}°` : `back ${-angle}°`;
-}
-
-/** The verdict kept with an entry that was judged; what a nut is advised is no verdict on the reading. */
-export function verdictOf({ working }: { readonly working: UsedWorking | null }): 'in' | 'out' | 'unsure' | undefined {
-  const verdict = working?.id === 'bearing.nut' ? undefined : working?.output['verdict'];
-  return verdict === 'in' || verdict === 'out' || verdict === 'unsure' ? verdict : undefined;
 }

@@ -1,5 +1,5 @@
 import { isKind } from '../entries/kept.js';
-import { verdictOf } from '../runs/setting-run.js';
+import { verdictOf } from '../measured/verdict.js';
 import { defineStep } from './define-step.js';
 
 export const seal = defineStep({

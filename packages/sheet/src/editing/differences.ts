@@ -1,6 +1,6 @@
 import type { SheetFile } from '../model/file.js';
 import { LIST_NAMES, SHEET_LISTS, lineName, type SheetList } from '../model/lists.js';
-import { COLUMNS } from '../reading/columns.js';
+import { COLUMNS } from '../lines/columns.js';
 
 export interface FieldChange {
   readonly path: string;

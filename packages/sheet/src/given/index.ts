@@ -5,4 +5,4 @@ export * from './instants.js';
 export * from './line.js';
 export * from './validation.js';
 export * from './version.js';
-export * from './../model/job-scope.js';
+export * from './job-scope.js';

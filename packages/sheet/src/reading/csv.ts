@@ -1,8 +1,9 @@
 import type { SheetFile } from '../model/file.js';
 import { LIST_NAMES, type SheetList } from '../model/lists.js';
-import { readCell, writeCell, type PlainLine } from './cells.js';
-import { COLUMNS, type Column } from './columns.js';
-import { LONGEST_FILE, type LocatedIssue } from './read.js';
+import { readCell, writeCell, type PlainLine } from '../lines/cells.js';
+import { COLUMNS, type Column } from '../lines/columns.js';
+import type { LocatedIssue } from './plain.js';
+import { LONGEST_FILE } from './read.js';
 import Papa from 'papaparse';
 
 /** Lists that go out and come in as a table of their own. */

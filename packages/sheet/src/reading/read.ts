@@ -1,16 +1,11 @@
-import { checkedSheet } from '../file.js';
-import { type FieldIssue } from '../given/validation.js';
-import { SheetFile } from '../model/file.js';
+import type { LocatedIssue, Locate, PlainRead } from './plain.js';
+import { checkedSheet } from '../checking/sheet-issues.js';
+import type { SheetFile } from '../model/file.js';
 import { readYaml } from './yaml.js';
 import { findNodeAtLocation, getNodeValue, parseTree, printParseErrorCode, type Node, type ParseError } from 'jsonc-parser';
 
 /** The longest file that is read, in bytes. */
 export const LONGEST_FILE = 4_000_000;
-
-export interface LocatedIssue extends FieldIssue {
-  /** Line of the file, from 1. */
-  readonly line: number;
-}
 
 export type SheetRead =
   | {
@@ -22,11 +17,6 @@ export type SheetRead =
       readonly yaml?: string;
     }
   | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
-
-/** Where a path of a file stands. */
-export type Locate = (path: readonly (string | number)[]) => number | undefined;
-export type PlainRead =
-  { readonly ok: true; readonly plain: unknown; readonly lineOf: Locate } | { readonly ok: false; readonly issue: LocatedIssue };
 
 const MOST_ISSUES = 50;
 

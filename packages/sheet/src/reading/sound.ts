@@ -1,9 +1,9 @@
-import { blankField } from '../editing/new-line.js';
+import { blankField } from '../lines/new-line.js';
 import { validated, type FieldIssue } from '../given/validation.js';
 import { SheetFile } from '../model/file.js';
 import { LIST_NAMES, SHEET_LISTS, lineName, type SheetList } from '../model/lists.js';
-import { NESTED } from '../model/nested.js';
-import { COLUMNS } from './columns.js';
+import { NESTED } from '../lines/nested.js';
+import { COLUMNS } from '../lines/columns.js';
 import { pathParts } from './read.js';
 
 type Plain = Record<string, unknown>;

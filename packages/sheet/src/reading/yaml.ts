@@ -1,6 +1,6 @@
-import { inOrder } from '../editing/in-order.js';
+import { inOrder } from '../lines/in-order.js';
 import type { SheetFile } from '../model/file.js';
-import type { PlainRead } from './read.js';
+import type { PlainRead } from './plain.js';
 import {
   Document,
   LineCounter,

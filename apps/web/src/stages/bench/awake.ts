@@ -11,12 +11,13 @@ export function useAwake(): void {
       lock = await navigator.wakeLock.request('screen').catch(() => undefined);
       if (isGone) void lock?.release();
     };
-    void hold();
+    const seen = (): void => void hold();
+    seen();
     // A page that was out of sight has lost its lock.
-    document.addEventListener('visibilitychange', hold);
+    document.addEventListener('visibilitychange', seen);
     return () => {
       isGone = true;
-      document.removeEventListener('visibilitychange', hold);
+      document.removeEventListener('visibilitychange', seen);
       void lock?.release();
     };
   }, []);

@@ -1,5 +1,5 @@
 import { SHEET_LISTS } from '../model/lists.js';
-import { COLUMNS } from '../reading/columns.js';
+import { COLUMNS } from './columns.js';
 
 /** Fields of a sheet and of its lines in the order an author writes them; a database keeps none. */
 const ORDER: readonly string[] = [

@@ -1,5 +1,5 @@
 import { sheetDifferences } from '../editing/differences.js';
-import { newLine } from '../editing/new-line.js';
+import { newLine } from '../lines/new-line.js';
 import { emptySheet } from '../editing/template.js';
 import { alternator, named } from '../library.test-kit.js';
 import type { SheetFile } from '../model/file.js';

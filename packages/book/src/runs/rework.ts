@@ -1,7 +1,7 @@
 import { type Limit, type SheetFile, find, limitQuantity, limitWindow } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry } from '../entries/kept.js';
-import { verdictOf } from '../runs/setting-run.js';
-import { readingFigure } from './working-for.js';
+import { verdictOf } from '../measured/verdict.js';
+import { readingFigure } from '../measured/working-for.js';
 import { formatQuantity } from '@jubb/core';
 
 /** What can be done about a part short of renewing it, and what that leaves. */

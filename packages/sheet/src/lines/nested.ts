@@ -1,6 +1,6 @@
-import type { Column } from '../reading/columns.js';
-import { HAZARDS, LOOK_PICTURES } from './choices.js';
-import type { SheetList } from './lists.js';
+import type { Column } from './columns.js';
+import { HAZARDS, LOOK_PICTURES } from '../model/choices.js';
+import type { SheetList } from '../model/lists.js';
 
 /** A field of a line that is itself a list, or a group of fields of its own. */
 export interface NestedField {

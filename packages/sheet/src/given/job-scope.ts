@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { Matches, IsIn, IsOptional, IsArray, ArrayMaxSize, IsString, MaxLength, ValidateNested } from 'class-validator';
-import { TextLine } from '../given/line.js';
+import { TextLine } from './line.js';
 const SHEET_REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
 
 /** A feature that was looked at to tell which variant it is. */

@@ -1,6 +1,6 @@
 import { type Step, baseOf } from '@jubb/sheet';
-import type { Clock, JobState } from '../state.js';
-import type { PayloadOf } from '../entries/kept.js';
+import type { Clock, JobState } from './state.js';
+import type { PayloadOf } from './entries/kept.js';
 
 interface WaitBegun {
   readonly kind: 'wait';
