@@ -112,6 +112,7 @@ const SOURCES = [
   'apps/web/src',
   'apps/web/index.html',
   'apps/web/vite.config.ts',
+  'tools/answers.mjs',
   'package-lock.json',
   'tsconfig.base.json',
 ];
@@ -125,6 +126,7 @@ export function ensureBuild() {
     'packages/sheet/dist/index.js',
     'packages/book/dist/index.js',
     'packages/wire/dist/index.js',
+    'packages/wire/dist/answers.json',
     'apps/server/dist/main.js',
     'apps/web/dist/index.html',
   ];

@@ -1,6 +1,6 @@
 import { ROLES, type Role } from '@jubb/sheet';
+import { ENDPOINTS, PROBLEMS, type Endpoint } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
-import { ACCESS } from '../../apps/server/src/people/access.ts';
 import { Client } from '../kit/client.ts';
 import { freshDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
@@ -35,14 +35,44 @@ async function touch(client: Client, line: string): Promise<number> {
   return (await client.call(method, path, method === 'GET' || method === 'DELETE' ? undefined : {})).status;
 }
 
-test('the table holds every route there is, and no other', async () => {
+const ALL = Object.values(ENDPOINTS).flatMap((group): readonly Endpoint[] => Object.values(group));
+const ACCESS = Object.fromEntries(ALL.map(({ method, path, who }) => [`${method} /api/v1${path}`, who]));
+
+interface Answer {
+  readonly description: string;
+  readonly content?: Readonly<Record<string, { readonly schema: unknown }>>;
+}
+
+async function documented(): Promise<{
+  readonly paths: Record<string, Record<string, { readonly responses: Record<string, Answer> }>>;
+  readonly components: { readonly schemas: Record<string, unknown> };
+}> {
   const foreman = await Client.as(server.base, 'oswin');
   const response = await fetch(`${server.base}/api/docs/json`, { headers: { cookie: foreman.cookie } });
-  const { paths } = (await response.json()) as { paths: Record<string, Record<string, unknown>> };
+  return (await response.json()) as Awaited<ReturnType<typeof documented>>;
+}
+
+test('the server answers the endpoints of the wire, every one and no other', async () => {
+  const { paths } = await documented();
   const routes = Object.entries(paths).flatMap(([path, methods]) =>
     Object.keys(methods).map((method) => `${method.toUpperCase()} ${path.replaceAll(/\{(\w+)\}/gu, ':$1')}`),
   );
   expect(routes.toSorted()).toEqual(Object.keys(ACCESS).toSorted());
+});
+
+test('the document says what every operation answers, and what its refusal is', async () => {
+  const { paths, components } = await documented();
+  const operations = Object.values(paths).flatMap((methods) => Object.values(methods));
+  expect(operations).toHaveLength(ALL.length);
+  for (const { responses } of operations) {
+    const [good] = Object.entries(responses).filter(([status]) => status.startsWith('2'));
+    if (good?.[0] !== '204') expect(Object.values(good?.[1].content ?? {})[0]?.schema).toBeDefined();
+    expect(responses['default']?.content?.['application/problem+json']).toBeDefined();
+  }
+  const refs = [...JSON.stringify({ paths, components }).matchAll(/"#\/components\/schemas\/([^"]+)"/gu)].map(([, name = '']) => name);
+  expect(refs.length).toBeGreaterThan(300);
+  expect(refs.filter((name) => !(name in components.schemas))).toEqual([]);
+  expect(components.schemas['answer.ProblemCode']).toMatchObject({ enum: expect.arrayContaining(Object.keys(PROBLEMS)) });
 });
 
 // Logging out comes last: it ends the session the other lines use.

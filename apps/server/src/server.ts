@@ -11,6 +11,7 @@ import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
 import { door, readJson } from './common/door.js';
+import { ANSWER_SCHEMAS } from './common/answers.js';
 import { ProblemError } from './common/problem.js';
 import { requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
@@ -146,7 +147,7 @@ function onlyLoggedIn(request: Request, _response: Response, next: NextFunction)
   next(request.session.person ? undefined : new ProblemError('log-in-first'));
 }
 
-/** OpenAPI from the routes, with the schemas of the contract's own classes. */
+/** OpenAPI from the routes: what they take by the classes that check it, what they answer by its types. */
 function apiDocument(app: INestApplication, version: string): OpenAPIObject {
   const document = SwaggerModule.createDocument(
     app,
@@ -154,7 +155,7 @@ function apiDocument(app: INestApplication, version: string): OpenAPIObject {
   );
   document.components = {
     ...document.components,
-    schemas: { ...document.components?.schemas, ...(classSchemas('#/components/schemas/') as object) },
+    schemas: { ...document.components?.schemas, ...(classSchemas('#/components/schemas/') as object), ...(ANSWER_SCHEMAS.all() as object) },
   };
   return document;
 }

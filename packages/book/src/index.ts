@@ -10,7 +10,7 @@ export * from './entries/check.js';
 export * from './kinds/all.js';
 export { REFUSALS, type Given, type Outside, type Refusal, type RefusalCode, type Wrong } from './kinds/define-kind.js';
 export * from './kinds/registry.js';
-export { stageTakes } from './kinds/roles.js';
+export { BENCH, stageTakes, TRUSTED, WRITERS } from './kinds/roles.js';
 export type { StepState } from './steps/define-step.js';
 export { stepKind } from './steps/registry.js';
 export * from './measured/measured.js';

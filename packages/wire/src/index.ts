@@ -1,8 +1,12 @@
 /** What crosses the wire, other than entries. */
+export * from './answers.js';
 export * from './bodies.js';
 export * from './crib.js';
+export * from './endpoint.js';
+export * from './endpoints.js';
 export * from './problems.js';
 export * from './quotes.js';
 export * from './shop.js';
 export * from './stores.js';
+export * from './taken.js';
 export * from './views.js';

@@ -1,41 +1,40 @@
 import type { Tool } from '@jubb/sheet';
-import { LendBody, StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
+import { ENDPOINTS, LendBody, StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
+import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { JobsService } from '../jobs/jobs.service.js';
 import { makerOf } from '../people/access.guard.js';
 import { CribService } from './crib.service.js';
 
-@Controller('api/v1/tools')
+@Controller('api/v1')
 export class CribController {
   constructor(
     @Inject(JobsService) private readonly jobs: JobsService,
     @Inject(CribService) private readonly crib: CribService,
   ) {}
 
-  @Get()
+  @Route(ENDPOINTS.tools.list)
   list(): Promise<readonly Tool[]> {
     return this.jobs.tools();
   }
 
-  @Get(':id')
+  @Route(ENDPOINTS.tools.one)
   one(@Param('id', ParseUUIDPipe) id: string): Promise<ToolView> {
     return this.crib.one(id);
   }
 
-  @Post(':id/checks')
-  @HttpCode(200)
+  @Route(ENDPOINTS.tools.check)
   check(@Param('id', ParseUUIDPipe) id: string, @Body() body: ToolCheckBody, @Req() request: Request): Promise<ToolView> {
     return this.crib.check(id, body, makerOf(request, undefined));
   }
 
-  @Put(':id/holder')
+  @Route(ENDPOINTS.tools.lend)
   lend(@Param('id', ParseUUIDPipe) id: string, @Body() body: LendBody): Promise<ToolView> {
     return this.crib.lend(id, body);
   }
 
-  @Post(':id/studies')
-  @HttpCode(200)
+  @Route(ENDPOINTS.tools.study)
   study(@Param('id', ParseUUIDPipe) id: string, @Body() body: StudyBody, @Req() request: Request): Promise<ToolView> {
     return this.crib.study(id, body, makerOf(request, undefined));
   }

@@ -1,6 +1,7 @@
 import { cutText } from '@jubb/sheet';
-import type { CustomerLine, CustomerView } from '@jubb/wire';
-import { Controller, Get, Inject, Param, ParseUUIDPipe, Query } from '@nestjs/common';
+import { ENDPOINTS, type CustomerLine, type CustomerView } from '@jubb/wire';
+import { Controller, Inject, Param, ParseUUIDPipe, Query } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
 import { JobsService } from '../jobs/jobs.service.js';
@@ -29,7 +30,7 @@ const LATELY = lines(`
   GROUP BY c.id ORDER BY c.name`);
 const ONE = lines('WHERE c.id = $1 GROUP BY c.id');
 
-@Controller('api/v1/customers')
+@Controller('api/v1')
 export class CustomersController {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
@@ -37,14 +38,14 @@ export class CustomersController {
   ) {}
 
   /** By a piece of a name, a telephone number or a serial; without one, those that were here lately. */
-  @Get()
+  @Route(ENDPOINTS.customers.list)
   list(@Query('find') find = ''): Promise<readonly CustomerLine[]> {
     const text = find.trim();
     if (text === '') return this.dataSource.query(LATELY);
     return this.dataSource.query(FOUND, [`%${cutText(text, 100).replace(/[\\%_]/gu, '\\$&')}%`]);
   }
 
-  @Get(':id')
+  @Route(ENDPOINTS.customers.one)
   async one(@Param('id', ParseUUIDPipe) id: string): Promise<CustomerView> {
     const [[customer], owed] = await Promise.all([this.dataSource.query<CustomerLine[]>(ONE, [id]), this.jobs.owedBy(id)]);
     if (!customer) throw notFound('customer');

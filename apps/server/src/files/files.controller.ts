@@ -1,6 +1,7 @@
-import type { FileState } from '@jubb/wire';
+import { ENDPOINTS, type FileState } from '@jubb/wire';
 import { createHash } from 'node:crypto';
-import { Controller, Get, Inject, Param, ParseIntPipe, Put, Query, Req, Res } from '@nestjs/common';
+import { Controller, Inject, Param, ParseIntPipe, Query, Req, Res } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
@@ -22,7 +23,7 @@ const STALE = '2 days';
 const PARTS_SHARE = 0.01;
 
 /** Photos and clips, each kept once by the hash of what the tablet sent, photos drawn anew, sent in parts so that a broken link does not begin anew. */
-@Controller('api/v1/files')
+@Controller('api/v1')
 export class FilesController {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
@@ -42,7 +43,7 @@ export class FilesController {
     if (parts >= mostParts) throw tooMuch('Files that are half sent', Math.round(mostParts));
   }
 
-  @Get(':sha')
+  @Route(ENDPOINTS.files.read)
   async read(@Param('sha') sha: string, @Res() response: Response): Promise<void> {
     const row = await this.files.read(sha);
     if (!row) throw notFound('file');
@@ -50,13 +51,13 @@ export class FilesController {
     response.type(row.type).setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(row.content);
   }
 
-  @Get(':sha/state')
+  @Route(ENDPOINTS.files.state)
   state(@Param('sha') sha: string): Promise<FileState> {
     return stateOf(poolOf(this.dataSource), checkedSha(sha));
   }
 
   /** The next part of a file; the answer says how much is here by then. */
-  @Put(':sha')
+  @Route(ENDPOINTS.files.keep)
   async keep(
     @Param('sha') given: string,
     @Query('at', new ParseIntPipe({ optional: true })) at = 0,

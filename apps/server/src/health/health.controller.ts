@@ -1,18 +1,19 @@
-import type { HealthView } from '@jubb/wire';
-import { Controller, Get, Inject, Res } from '@nestjs/common';
+import { ENDPOINTS, type HealthView } from '@jubb/wire';
+import { Controller, Inject, Res } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import type { Config } from '../config.js';
 import { CONFIG } from '../tokens.js';
 
-@Controller('api/v1/health')
+@Controller('api/v1')
 export class HealthController {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  @Get()
+  @Route(ENDPOINTS.health.health)
   async health(@Res({ passthrough: true }) response: Response): Promise<HealthView> {
     const { version } = this.config;
     try {

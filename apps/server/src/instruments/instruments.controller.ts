@@ -1,32 +1,31 @@
-import { PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
-import { Body, Controller, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Req } from '@nestjs/common';
+import { ENDPOINTS, PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
+import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { badInput } from '../common/problem.js';
 import { InstrumentsService } from './instruments.service.js';
 
-@Controller('api/v1/instruments')
+@Controller('api/v1')
 export class InstrumentsController {
   constructor(@Inject(InstrumentsService) private readonly instruments: InstrumentsService) {}
 
-  @Get()
+  @Route(ENDPOINTS.instruments.list)
   list(): Promise<readonly InstrumentView[]> {
     return this.instruments.list();
   }
 
-  @Put(':id/tablet')
-  @HttpCode(204)
+  @Route(ENDPOINTS.instruments.pair)
   pair(@Param('id', ParseUUIDPipe) id: string, @Body() { tabletId = null }: PairBody): Promise<void> {
     return this.instruments.pair(id, tabletId);
   }
 
-  @Post(':id/key')
+  @Route(ENDPOINTS.instruments.newKey)
   async newKey(@Param('id', ParseUUIDPipe) id: string): Promise<{ key: string }> {
     return { key: await this.instruments.newKey(id) };
   }
 
   /** Readings as NDJSON, a line each; a line that does not hold is named, and the others are taken. */
-  @Post(':id/lines')
-  @HttpCode(200)
+  @Route(ENDPOINTS.instruments.lines)
   lines(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<LinesView> {
     const key = /^Bearer (?<key>\S+)$/u.exec(request.get('authorization') ?? '')?.groups?.['key'];
     const body: unknown = request.body;

@@ -1,21 +1,8 @@
 import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead, type JobView } from '@jubb/book';
 import { cutText } from '@jubb/sheet';
-import { BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
-import {
-  Body,
-  Controller,
-  Get,
-  Header,
-  HttpCode,
-  Inject,
-  Param,
-  ParseIntPipe,
-  ParseUUIDPipe,
-  Patch,
-  Post,
-  Query,
-  Req,
-} from '@nestjs/common';
+import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
+import { Body, Controller, Header, Inject, Param, ParseIntPipe, ParseUUIDPipe, Query, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
@@ -24,7 +11,7 @@ import { JobsService } from './jobs.service.js';
 
 const LONGEST_FIND = 100;
 
-@Controller('api/v1/jobs')
+@Controller('api/v1')
 export class JobsController {
   constructor(
     @Inject(JobsService) private readonly jobs: JobsService,
@@ -32,58 +19,57 @@ export class JobsController {
   ) {}
 
   /** A page of jobs (`JobHead`), as JSON that the database made. */
-  @Get()
   @Header('Content-Type', 'application/json; charset=utf-8')
+  @Route(ENDPOINTS.jobs.list)
   list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<string> {
     return this.jobs.listJson(typeof find === 'string' ? cutText(find, LONGEST_FIND) : '', before);
   }
 
-  @Post()
+  @Route(ENDPOINTS.jobs.bookIn)
   bookIn(@Body() body: BookInBody): Promise<JobHead> {
     return this.jobs.bookIn(body);
   }
 
-  @Get(':id')
+  @Route(ENDPOINTS.jobs.view)
   view(@Param('id', ParseUUIDPipe) id: string): Promise<JobView> {
     return this.jobs.view(id);
   }
 
-  @Patch(':id')
+  @Route(ENDPOINTS.jobs.patch)
   patch(@Param('id', ParseUUIDPipe) id: string, @Body() body: PatchJobBody): Promise<JobHead> {
     return this.jobs.patch(id, body);
   }
 
-  @Get(':id/earlier')
+  @Route(ENDPOINTS.jobs.earlier)
   earlier(@Param('id', ParseUUIDPipe) id: string): Promise<readonly EarlierReading[]> {
     return this.jobs.earlier(id);
   }
 
   /** How other jobs of the same sheet came to their settings, pulls and fits. */
-  @Get(':id/worked-before')
+  @Route(ENDPOINTS.jobs.workedBefore)
   workedBefore(@Param('id', ParseUUIDPipe) id: string): Promise<EarlierView> {
     return this.jobs.workedBefore(id);
   }
 
   /** How many units of the same sheet were handed over, and came back within a year. */
-  @Get(':id/comebacks')
+  @Route(ENDPOINTS.jobs.comebacks)
   comebacks(@Param('id', ParseUUIDPipe) id: string): Promise<ComebackView> {
     return this.jobs.comebacks(id);
   }
 
-  @Get(':id/chain')
+  @Route(ENDPOINTS.jobs.chain)
   async chain(@Param('id', ParseUUIDPipe) id: string): Promise<ChainView> {
     await this.jobs.head(id);
     return verifyChain(await this.entries.asKept(id));
   }
 
   /** What came after an entry, by its number in the job: what a page does not have yet. */
-  @Get(':id/entries')
+  @Route(ENDPOINTS.jobs.after)
   after(@Param('id', ParseUUIDPipe) id: string, @Query('after', ParseIntPipe) seq: number): Promise<readonly AnyKeptEntry[]> {
     return this.entries.after(id, seq);
   }
 
-  @Post(':id/entries')
-  @HttpCode(200)
+  @Route(ENDPOINTS.jobs.post)
   post(@Param('id', ParseUUIDPipe) id: string, @Body() body: PostEntries, @Req() request: Request): Promise<readonly AnyKeptEntry[]> {
     return this.entries.post(id, makerOf(request, body.personId), body.entries);
   }

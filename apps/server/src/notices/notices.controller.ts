@@ -1,15 +1,16 @@
-import { Controller, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req } from '@nestjs/common';
+import { ENDPOINTS } from '@jubb/wire';
+import { Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { personOf } from '../people/access.guard.js';
 import { NoticesService } from './notices.service.js';
 
-@Controller('api/v1/notices')
+@Controller('api/v1')
 export class NoticesController {
   constructor(@Inject(NoticesService) private readonly notices: NoticesService) {}
 
   /** Read and put away, by whoever it was told to. */
-  @Post(':id/seen')
-  @HttpCode(204)
+  @Route(ENDPOINTS.notices.putAway)
   putAway(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<void> {
     return this.notices.putAway(id, personOf(request).id);
   }

@@ -1,5 +1,7 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { cutText } from '@jubb/sheet';
-import { Controller, Get, Inject, Param, ParseUUIDPipe, Post, Query, Req, Res } from '@nestjs/common';
+import { Controller, Inject, Param, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';
@@ -15,11 +17,11 @@ interface PaperRow {
 }
 
 /** The shop's own papers: PDF files whose pages are pinned to steps. The same file twice is one. */
-@Controller('api/v1/papers')
+@Controller('api/v1')
 export class PapersController {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
-  @Post()
+  @Route(ENDPOINTS.papers.keep)
   async keep(@Req() request: Request, @Query('name') name = 'paper.pdf'): Promise<{ id: string }> {
     const content: unknown = request.body;
     // The head tells what it is; the type that was sent with it is only a claim.
@@ -33,7 +35,7 @@ export class PapersController {
     return { id: row?.id ?? '' };
   }
 
-  @Get(':id')
+  @Route(ENDPOINTS.papers.read)
   async read(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
     const [row] = await this.dataSource.query<PaperRow[]>('SELECT name, content FROM paper WHERE id = $1', [id]);
     if (!row) throw notFound('paper');

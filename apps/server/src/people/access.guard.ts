@@ -2,27 +2,26 @@ import { timingSafeEqual } from 'node:crypto';
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
 import { ProblemError } from '../common/problem.js';
-import { ACCESS } from './access.js';
+import { whoMay } from '../common/route.js';
 import type { SessionPerson } from './session.js';
 
 const SAFE = new Set(['GET', 'HEAD']);
 
-/** Log-in, role and CSRF token of every request, by the table. */
+/** Log-in, role and CSRF token of every request, by its endpoint. */
 @Injectable()
 export class AccessGuard implements CanActivate {
   canActivate(context: ExecutionContext): boolean {
     const request = context.switchToHttp().getRequest<Request>();
-    const route = (request.route as { path: string }).path;
-    const allowed = ACCESS[`${request.method === 'HEAD' ? 'GET' : request.method} ${route}`];
+    const allowed = whoMay(context.getHandler());
     // No page of another site can send this header without being asked first.
     const isMachine = allowed === 'anyone' && request.get('authorization') !== undefined;
     if (!SAFE.has(request.method) && !isMachine) checkToken(request, allowed === 'anyone');
     if (allowed === 'anyone') return true;
     const { person } = request.session;
     if (!person) throw new ProblemError('log-in-first');
-    if (!allowed?.includes(person.role)) {
+    if (!allowed.includes(person.role)) {
       throw new ProblemError('not-yours', {
-        detail: `You are ${person.role}; it needs ${allowed?.join(' or ') ?? 'nobody'}`,
+        detail: `You are ${person.role}; it needs ${allowed.join(' or ') || 'nobody'}`,
       });
     }
     return true;

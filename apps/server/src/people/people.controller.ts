@@ -1,7 +1,8 @@
 import type { PersonView } from '@jubb/book';
-import { LoginBody, PinBody, SwapBody, type SessionView, type TabletView } from '@jubb/wire';
+import { ENDPOINTS, LoginBody, PinBody, SwapBody, type SessionView, type TabletView } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
-import { Body, Controller, Delete, Get, HttpCode, Inject, Post, Put, Req, Res } from '@nestjs/common';
+import { Body, Controller, Inject, Req, Res } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
@@ -11,7 +12,7 @@ import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
 import { shopView } from './shop.controller.js';
 
-@Controller('api/v1/session')
+@Controller('api/v1')
 export class PeopleController {
   constructor(
     @Inject(PeopleService) private readonly people: PeopleService,
@@ -20,8 +21,7 @@ export class PeopleController {
     @Inject(DataSource) private readonly dataSource: DataSource,
   ) {}
 
-  @Post()
-  @HttpCode(200)
+  @Route(ENDPOINTS.session.logIn)
   async logIn(@Body() body: LoginBody, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<SessionView> {
     const attempt = await this.limit.begin('password', body.login);
     const person = await this.people.verify(body.login, body.password);
@@ -32,8 +32,7 @@ export class PeopleController {
   }
 
   /** Another person takes over a tablet that knows them; those who were here before stay known to its session. */
-  @Post('swap')
-  @HttpCode(200)
+  @Route(ENDPOINTS.session.swap)
   async swap(@Body() { personId, pin }: SwapBody, @Req() request: Request): Promise<SessionView> {
     const tablet = await this.tablets.of(request);
     if (!tablet || !(await this.tablets.knows(tablet.id, personId)))
@@ -45,8 +44,7 @@ export class PeopleController {
     return this.#view(request, tablet);
   }
 
-  @Put('pin')
-  @HttpCode(204)
+  @Route(ENDPOINTS.session.setPin)
   async setPin(@Body() { pin, password }: PinBody, @Req() request: Request): Promise<void> {
     const { login } = personOf(request);
     const attempt = await this.limit.begin('password', login);
@@ -54,13 +52,12 @@ export class PeopleController {
     await attempt.succeeded();
   }
 
-  @Get()
+  @Route(ENDPOINTS.session.current)
   async current(@Req() request: Request): Promise<SessionView> {
     return this.#view(request, await this.tablets.of(request));
   }
 
-  @Delete()
-  @HttpCode(204)
+  @Route(ENDPOINTS.session.logOut)
   async logOut(@Req() request: Request): Promise<void> {
     await new Promise<void>((resolve, reject) => {
       request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));

@@ -1,15 +1,16 @@
-import { ShopBody, type ShopView } from '@jubb/wire';
-import { Body, Controller, Inject, Put } from '@nestjs/common';
+import { ENDPOINTS, ShopBody, type ShopView } from '@jubb/wire';
+import { Body, Controller, Inject } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import { DataSource } from 'typeorm';
 import { changedSince } from '../common/problem.js';
 import { Shop } from '../database/entities.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
-@Controller('api/v1/shop')
+@Controller('api/v1')
 export class ShopController {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
-  @Put()
+  @Route(ENDPOINTS.shop.change)
   async change(@Body() body: ShopBody): Promise<ShopView> {
     const { version, ...change } = body;
     const { affected } = await this.dataSource.getRepository(Shop).update({ id: 1, version }, { ...change, version: version + 1 });

@@ -1,6 +1,7 @@
 import { QuoteBody, type QuoteView } from '@jubb/book';
-import { AnswerBody, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
-import { Body, Controller, Delete, Get, HttpCode, Inject, Param, ParseUUIDPipe, Post, Req, Res, StreamableFile } from '@nestjs/common';
+import { ENDPOINTS, AnswerBody, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
+import { Body, Controller, Inject, Param, ParseUUIDPipe, Req, Res, StreamableFile } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { ProblemError, notFound } from '../common/problem.js';
 import { makerOf } from '../people/access.guard.js';
@@ -14,40 +15,38 @@ export class QuotesController {
     @Inject(LoginLimit) private readonly limit: LoginLimit,
   ) {}
 
-  @Get('jobs/:id/quotes')
+  @Route(ENDPOINTS.quotes.ofJob)
   ofJob(@Param('id', ParseUUIDPipe) id: string): Promise<readonly QuoteView[]> {
     return this.quotes.ofJob(id);
   }
 
-  @Post('jobs/:id/quotes')
-  @HttpCode(200)
+  @Route(ENDPOINTS.quotes.send)
   send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: Request): Promise<SentQuote> {
     return this.quotes.send(id, body, makerOf(request, undefined));
   }
 
-  @Post('jobs/:id/quotes/:quote/link')
-  @HttpCode(200)
+  @Route(ENDPOINTS.quotes.newLink)
   newLink(@Param('id', ParseUUIDPipe) id: string, @Param('quote', ParseUUIDPipe) quote: string): Promise<SentQuote> {
     return this.quotes.newLink(id, quote);
   }
 
-  @Delete('jobs/:id/quotes/:quote/link')
+  @Route(ENDPOINTS.quotes.takeLinkBack)
   takeLinkBack(@Param('id', ParseUUIDPipe) id: string, @Param('quote', ParseUUIDPipe) quote: string): Promise<readonly QuoteView[]> {
     return this.quotes.takeLinkBack(id, quote);
   }
 
-  @Get('messages')
+  @Route(ENDPOINTS.quotes.messages)
   messages(): Promise<readonly MessageView[]> {
     return this.quotes.messages();
   }
 
   /** For the customer, who has nothing but the link. */
-  @Get('offers/:token')
+  @Route(ENDPOINTS.quotes.offer)
   offer(@Param('token') token: string, @Req() request: Request): Promise<OfferView> {
     return this.#counted(request, () => this.quotes.offer(token));
   }
 
-  @Get('offers/:token/pictures/:sha')
+  @Route(ENDPOINTS.quotes.picture)
   async picture(
     @Param('token') token: string,
     @Param('sha') sha: string,
@@ -60,8 +59,7 @@ export class QuotesController {
     return new StreamableFile(picture.content, { type: picture.type });
   }
 
-  @Post('offers/:token/answer')
-  @HttpCode(200)
+  @Route(ENDPOINTS.quotes.answer)
   answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: Request): Promise<OfferView> {
     // Whoever works here has a name of their own, and no customer's word.
     if (request.session.person)

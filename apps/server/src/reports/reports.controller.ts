@@ -1,6 +1,8 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { jobReport, jobState, torqueLog } from '@jubb/book';
 import { tableCsv } from '@jubb/sheet/editing';
-import { Controller, Get, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
+import { Controller, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';
@@ -8,7 +10,7 @@ import { JobsService } from '../jobs/jobs.service.js';
 import { jobLabel } from '../jobs/label.js';
 import { reportPdf } from './report-pdf.js';
 
-@Controller('api/v1/jobs')
+@Controller('api/v1')
 export class ReportsController {
   constructor(
     @Inject(JobsService) private readonly jobs: JobsService,
@@ -16,8 +18,8 @@ export class ReportsController {
   ) {}
 
   /** The tag that is printed at book-in; its code opens the job at the address this was asked from. */
-  @Get(':id/label.svg')
   @Header('Content-Type', 'image/svg+xml; charset=utf-8')
+  @Route(ENDPOINTS.reports.label)
   async label(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<string> {
     const [job, shop] = await Promise.all([this.jobs.head(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
     const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
@@ -26,7 +28,7 @@ export class ReportsController {
   }
 
   /** Every pull of the job, struck ones left out. */
-  @Get(':id/torque-log.csv')
+  @Route(ENDPOINTS.reports.torqueLog)
   async torqueLog(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
     const job = await this.jobs.view(id);
     const { joints } = jobState(job.sheet.file, job.entries);
@@ -37,7 +39,7 @@ export class ReportsController {
     response.type('text/csv').setHeader('Content-Disposition', `attachment; filename="job-${job.number}-torque.csv"`).send(tableCsv(log));
   }
 
-  @Get(':id/report.pdf')
+  @Route(ENDPOINTS.reports.pdf)
   async pdf(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
     const [job, shop] = await Promise.all([this.jobs.view(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
     const at = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: shop.zone });

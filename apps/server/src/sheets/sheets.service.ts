@@ -10,7 +10,7 @@ import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
 import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
 import { Person, SheetRevision } from '../database/entities.js';
-import { WRITERS } from '../people/access.js';
+import { WRITERS } from '@jubb/book';
 import { StreamService } from '../stream/stream.service.js';
 import { SheetWork } from './sheet-work.js';
 import type { SheetTasks } from './sheet-worker.js';

@@ -1,7 +1,8 @@
 import type { JobPartsView, ShimLine } from '@jubb/book';
 import { cutText } from '@jubb/sheet';
-import { MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
-import { Body, Controller, Get, Header, HttpCode, Inject, Param, ParseUUIDPipe, Post, Put, Query, Req } from '@nestjs/common';
+import { ENDPOINTS, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
+import { Body, Controller, Header, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { shelfLabel } from '../jobs/label.js';
 import { makerOf } from '../people/access.guard.js';
@@ -15,54 +16,52 @@ export class StoresController {
   constructor(@Inject(StoresService) private readonly stores: StoresService) {}
 
   /** A page of stock lines (`StockLine`) by number, as JSON that the database made. */
-  @Get('stock')
   @Header('Content-Type', 'application/json; charset=utf-8')
+  @Route(ENDPOINTS.stock.list)
   list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
     return this.stores.listJson(cutText(textOf(find), LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
   }
 
   /** All shims, the thinnest first: what a pack is picked from. */
-  @Get('stock/shims')
+  @Route(ENDPOINTS.stock.shims)
   shims(): Promise<readonly ShimLine[]> {
     return this.stores.shims();
   }
 
-  @Post('stock')
+  @Route(ENDPOINTS.stock.add)
   add(@Body() body: StockItemBody): Promise<StockView> {
     return this.stores.add(body);
   }
 
-  @Get('stock/:id')
+  @Route(ENDPOINTS.stock.one)
   one(@Param('id', ParseUUIDPipe) id: string): Promise<StockView> {
     return this.stores.one(id);
   }
 
   /** Label of the shelf, with the number as a code for a scanner. */
-  @Get('stock/:id/label.svg')
   @Header('Content-Type', 'image/svg+xml; charset=utf-8')
+  @Route(ENDPOINTS.stock.label)
   async label(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
     return shelfLabel(await this.stores.one(id), await this.stores.shopName());
   }
 
-  @Put('stock/:id')
+  @Route(ENDPOINTS.stock.change)
   change(@Param('id', ParseUUIDPipe) id: string, @Body() body: StockChangeBody): Promise<StockView> {
     return this.stores.change(id, body);
   }
 
-  @Post('stock/:id/moves')
-  @HttpCode(200)
+  @Route(ENDPOINTS.stock.move)
   move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveBody, @Req() request: Request): Promise<StockView> {
     return this.stores.move(id, body, makerOf(request, undefined));
   }
 
-  @Post('stock/counts/:id/settle')
-  @HttpCode(200)
+  @Route(ENDPOINTS.stock.settleCount)
   settleCount(@Param('id', ParseUUIDPipe) id: string, @Body() { take }: SettleCountBody, @Req() request: Request): Promise<StockView> {
     return this.stores.settleCount(id, take, makerOf(request, undefined));
   }
 
   /** Numbers and designations parted by line feeds: a number may hold anything else. */
-  @Get('jobs/:id/parts')
+  @Route(ENDPOINTS.stock.forJob)
   forJob(
     @Param('id', ParseUUIDPipe) id: string,
     @Query('numbers') numbers?: string,

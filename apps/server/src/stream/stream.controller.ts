@@ -1,5 +1,6 @@
-import type { ServerEvent } from '@jubb/wire';
+import { ENDPOINTS, type ServerEvent } from '@jubb/wire';
 import { Controller, Inject, Req, Sse } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { concatMap, endWith, filter, from, ignoreElements, interval, map, merge, share, takeUntil, type Observable } from 'rxjs';
 import { TodayService } from '../jobs/today.service.js';
@@ -9,7 +10,7 @@ import { StreamService } from './stream.service.js';
 
 const BEAT_MS = 20_000;
 
-@Controller('api/v1/stream')
+@Controller('api/v1')
 export class StreamController {
   readonly #told: Observable<string>;
 
@@ -26,7 +27,8 @@ export class StreamController {
   }
 
   /** Server-sent events to one open page, as long as its session lasts; a beat keeps proxies from closing it. */
-  @Sse()
+  @Sse('stream')
+  @Route(ENDPOINTS.stream.events)
   events(@Req() request: Request): Observable<{ data: string | object; type?: string }> {
     const { events, missed } = this.stream;
     const { role } = personOf(request);

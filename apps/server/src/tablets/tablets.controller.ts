@@ -1,21 +1,21 @@
-import { TabletBody, type TabletPeople } from '@jubb/wire';
-import { Body, Controller, Get, HttpCode, Inject, Patch, Req } from '@nestjs/common';
+import { ENDPOINTS, TabletBody, type TabletPeople } from '@jubb/wire';
+import { Body, Controller, Inject, Req } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { ProblemError } from '../common/problem.js';
 import { TabletsService } from './tablets.service.js';
 
-@Controller('api/v1/tablet')
+@Controller('api/v1')
 export class TabletsController {
   constructor(@Inject(TabletsService) private readonly tablets: TabletsService) {}
 
   /** This tablet, and who may take it over by PIN. */
-  @Get()
+  @Route(ENDPOINTS.tablet.people)
   people(@Req() request: Request): Promise<TabletPeople> {
     return this.tablets.people(request);
   }
 
-  @Patch()
-  @HttpCode(204)
+  @Route(ENDPOINTS.tablet.name)
   async name(@Body() { name }: TabletBody, @Req() request: Request): Promise<void> {
     const tablet = await this.tablets.of(request);
     if (!tablet) throw new ProblemError('tablet-unknown');

@@ -1,23 +1,24 @@
-import { Body, Controller, Get, HttpCode, Param, Post } from '@nestjs/common';
+import { ENDPOINTS } from '@jubb/wire';
+import { Body, Controller, Param } from '@nestjs/common';
+import { Route } from '../common/route.js';
 import { wording, workings, type WorkingDescription, type WorkingRun } from '@jubb/core';
 import { badInput, notFound } from '../common/problem.js';
 
-@Controller('api/v1/workings')
+@Controller('api/v1')
 export class WorkingsController {
-  @Get()
+  @Route(ENDPOINTS.workings.list)
   list(): readonly WorkingDescription[] {
     return workings.list();
   }
 
-  @Get(':id')
+  @Route(ENDPOINTS.workings.describe)
   describe(@Param('id') id: string): WorkingDescription {
     const description = workings.describe(id);
     if (!description) throw notFound('working');
     return description;
   }
 
-  @Post(':id/run')
-  @HttpCode(200)
+  @Route(ENDPOINTS.workings.run)
   run(@Param('id') id: string, @Body() input: Record<string, unknown>): WorkingRun {
     const result = workings.run(id, input);
     if (!result) throw notFound('working');

@@ -1,0 +1,84 @@
+import type { AnyKeptEntry, EarlierView, JobHead, JobPartsView, JobView, QuoteView, ShimLine, StockLine, TodayView } from '@jubb/book';
+import type { WorkingDescription, WorkingRun } from '@jubb/core';
+import type { Difference, SheetFile, Tool } from '@jubb/sheet';
+import type { ToolView } from './crib.js';
+import type { MessageView, OfferView, SentQuote } from './quotes.js';
+import type { OrderView, StockView, SupplierView } from './stores.js';
+import type {
+  ChainView,
+  ComebackView,
+  CustomerLine,
+  CustomerView,
+  EarlierReading,
+  FileState,
+  HealthView,
+  IdentitySheet,
+  ImportView,
+  InstrumentView,
+  LinesView,
+  Problem,
+  ProposalView,
+  RevisionLine,
+  SessionView,
+  SheetLine,
+  SheetView,
+  ShopView,
+  TabletPeople,
+  UnitHistory,
+} from './views.js';
+
+/** Everything that the server answers with, by name. */
+export interface Answers {
+  AnyKeptEntry: AnyKeptEntry;
+  Begun: { readonly revisionId: string };
+  ChainView: ChainView;
+  ComebackView: ComebackView;
+  CustomerLine: CustomerLine;
+  CustomerView: CustomerView;
+  Difference: Difference;
+  EarlierReading: EarlierReading;
+  EarlierView: EarlierView;
+  FileState: FileState;
+  HealthView: HealthView;
+  IdentitySheet: IdentitySheet;
+  ImportView: ImportView;
+  InstrumentView: InstrumentView;
+  JobHead: JobHead;
+  JobPartsView: JobPartsView;
+  JobView: JobView;
+  Kept: { readonly id: string };
+  LinesView: LinesView;
+  MessageView: MessageView;
+  NewKey: { readonly key: string };
+  OfferView: OfferView;
+  OrderView: OrderView;
+  ProposalView: ProposalView;
+  QuoteView: QuoteView;
+  RevisionLine: RevisionLine;
+  Saved: { readonly version: number };
+  /** A JSON Schema. */
+  Schema: Readonly<Record<string, unknown>>;
+  SentQuote: SentQuote;
+  SessionView: SessionView;
+  SheetFile: SheetFile;
+  SheetLine: SheetLine;
+  SheetView: SheetView;
+  ShimLine: ShimLine;
+  ShopView: ShopView;
+  StockLine: StockLine;
+  StockView: StockView;
+  SupplierView: SupplierView;
+  TabletPeople: TabletPeople;
+  Text: string;
+  TodayView: TodayView;
+  Tool: Tool;
+  ToolView: ToolView;
+  UnitHistory: UnitHistory;
+  WorkingDescription: WorkingDescription;
+  WorkingRun: WorkingRun;
+}
+
+/** All that the document of the interface describes: the answers, and the refusal. */
+export interface Documented extends Answers {
+  Problem: Problem;
+}

@@ -1,0 +1,54 @@
+import { PostEntries, QuoteBody } from '@jubb/book';
+import {
+  BookInBody,
+  DraftBackBody,
+  FirstRunBody,
+  ImportSheetBody,
+  LoginBody,
+  NewSheetBody,
+  PairBody,
+  PatchJobBody,
+  PinBody,
+  SaveDraftBody,
+  SettleBody,
+  SwapBody,
+  TabletBody,
+} from './bodies.js';
+import { LendBody, StudyBody, ToolCheckBody } from './crib.js';
+import { AnswerBody } from './quotes.js';
+import { ShopBody } from './shop.js';
+import { AcceptBody, FaultBody, GoodsInBody, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, WantBody } from './stores.js';
+
+/** Everything that clients send, by the name of its class: the server checks it by that class. */
+export const BODIES = {
+  AcceptBody,
+  AnswerBody,
+  BookInBody,
+  DraftBackBody,
+  FaultBody,
+  FirstRunBody,
+  GoodsInBody,
+  ImportSheetBody,
+  LendBody,
+  LoginBody,
+  MoveBody,
+  NewSheetBody,
+  PairBody,
+  PatchJobBody,
+  PinBody,
+  PostEntries,
+  QuoteBody,
+  SaveDraftBody,
+  SettleBody,
+  SettleCountBody,
+  ShopBody,
+  StockChangeBody,
+  StockItemBody,
+  StudyBody,
+  SwapBody,
+  TabletBody,
+  ToolCheckBody,
+  WantBody,
+} as const;
+
+export type Bodies = { readonly [N in keyof typeof BODIES]: InstanceType<(typeof BODIES)[N]> };
