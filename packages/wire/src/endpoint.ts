@@ -70,8 +70,15 @@ export type AskedWith<E> =
           : { readonly body: Plain<Bodies[B]> })
     : never;
 
-/** A body as a page makes it: a plain object with the fields of the class. */
-type Plain<B> = { readonly [F in keyof B]: B[F] };
+/** A body as a page makes it: a plain object with the fields of the class; what may be left out may be undefined, too. */
+type Plain<T> = T extends readonly (infer I)[]
+  ? readonly Plain<I>[]
+  : T extends object
+    ? { readonly [F in keyof T as Optional<T, F>]?: Plain<T[F]> | undefined } & {
+        readonly [F in Exclude<keyof T, Optional<T, keyof T>>]: Plain<T[F]>;
+      }
+    : T;
+type Optional<T, F extends keyof T> = F extends keyof T ? (Record<never, never> extends Pick<T, F> ? F : never) : never;
 
 export type AnswerOf<E> =
   E extends Endpoint<string, infer A, never> ? AnswerTo<A> : E extends Endpoint<string, infer A> ? AnswerTo<A> : never;

@@ -1,8 +1,8 @@
-import type { JobHead } from '@jubb/book';
+import { ENDPOINTS } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
 import { Navigate, Outlet, useLocation, useParams } from 'react-router';
-import { get } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { useSheets, useTools } from '../link/queries.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 
@@ -26,7 +26,7 @@ function JobNumbered({ name }: CalledProps): ReactElement {
   const { data, error } = useQuery({
     queryKey: ['jobs', 'numbered', number],
     enabled: number !== undefined,
-    queryFn: async () => (await get<JobHead[]>(`/jobs?find=${number ?? ''}`)).find((job) => job.number === number) ?? null,
+    queryFn: async () => (await ask(ENDPOINTS.jobs.list, { find: number ?? '' })).find((job) => job.number === number) ?? null,
   });
   return <Opens what="job" name={name} id={number === undefined ? null : data && data.id} error={error} />;
 }

@@ -1,7 +1,7 @@
-import type { SessionView, TabletPeople } from '@jubb/wire';
+import { ENDPOINTS, type TabletPeople } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call, get } from '../link/client.ts';
+import { Refusal, ask } from '../link/client.ts';
 import { refresh, switchSession, useSession } from '../link/queries.ts';
 import { Dialog } from '../kit/dialog.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
@@ -12,7 +12,7 @@ const PAD = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'wipe', '0'] as const;
 /** Somebody else takes over this tablet: pick who, four digits, done. */
 export function Swap({ onClose }: { readonly onClose: () => void }): ReactElement {
   const { data: session } = useSession();
-  const { data, error } = useQuery({ queryKey: ['tablet'], queryFn: () => get<TabletPeople>('/tablet') });
+  const { data, error } = useQuery({ queryKey: ['tablet'], queryFn: () => ask(ENDPOINTS.tablet.people) });
   const [chosen, setChosen] = useState<Person>();
   const [setting, setSetting] = useState(false);
   const id = useId();
@@ -93,7 +93,7 @@ function TabletName({ name }: { readonly name: string }): ReactElement {
   const keep = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     try {
-      await call('PATCH', '/tablet', { name: typed ?? name });
+      await ask(ENDPOINTS.tablet.name, { body: { name: typed ?? name } });
       setTyped(undefined);
       setError(undefined);
       await Promise.all([refresh({ queryKey: ['tablet'] }), refresh({ queryKey: ['session'] })]);
@@ -135,7 +135,7 @@ function PinPad({ person, onDone }: { readonly person: Person; readonly onDone: 
     if (busy.current) return;
     busy.current = true;
     try {
-      const session = await call<SessionView>('POST', '/session/swap', { personId: person.id, pin: whole });
+      const session = await ask(ENDPOINTS.session.swap, { body: { personId: person.id, pin: whole } });
       onDone();
       switchSession(session);
     } catch (refusal) {
@@ -179,7 +179,7 @@ function SetPin({ digits, onDone }: { readonly digits: number; readonly onDone: 
   const keep = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     try {
-      await call('PUT', '/session/pin', { pin, password });
+      await ask(ENDPOINTS.session.setPin, { body: { pin, password } });
       onDone();
     } catch (refusal) {
       setError(refusal);

@@ -1,6 +1,7 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { useEffect, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { switchSession, useSession } from '../link/queries.ts';
 import { LIGHTS, UNIT_CHOICES, useLight, useUnitChoice } from '../kit/prefs.ts';
 import { useLinkWords } from '../link/live.ts';
@@ -68,7 +69,7 @@ function Pick<T extends string>({ name, chosen, choices, onChoose }: PickProps<T
 }
 
 async function logOut(): Promise<void> {
-  await call('DELETE', '/session').catch(() => undefined);
+  await ask(ENDPOINTS.session.logOut).catch(() => undefined);
   switchSession(null);
 }
 

@@ -1,5 +1,5 @@
 import { quantitiesOf } from '@jubb/sheet';
-import type { InstrumentView, LinesView } from '@jubb/wire';
+import { ENDPOINTS, type InstrumentView, type LinesView } from '@jubb/wire';
 import {
   FASTENERS,
   FAULTS,
@@ -63,7 +63,7 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
     lastSent.current = lines.at(-1)?.n ?? lastSent.current;
     const body = lines.map((line) => JSON.stringify(line)).join('\n');
     try {
-      onAnswer(await upload<LinesView>('POST', `/instruments/${id}/lines`, 'application/x-ndjson', body));
+      onAnswer(await upload(ENDPOINTS.instruments.lines, { id }, 'application/x-ndjson', body));
       onError(undefined);
     } catch (error) {
       setLive(false);

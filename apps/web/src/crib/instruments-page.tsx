@@ -1,7 +1,7 @@
-import type { InstrumentView, LinesView, LiveLine } from '@jubb/wire';
+import { ENDPOINTS, type InstrumentView, type LinesView, type LiveLine } from '@jubb/wire';
 import { formatQuantity } from '@jubb/core';
 import { Suspense, lazy, useEffect, useState, type ReactElement } from 'react';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { refresh, useInstruments, useSession } from '../link/queries.ts';
 import { fieldWords, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { onLine } from '../link/hearing.ts';
@@ -49,7 +49,7 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
   const isHere = tablet !== null && tablet.id === session?.tablet?.id;
   const pair = async (tabletId: string | null): Promise<void> => {
     try {
-      await call('PUT', `/instruments/${id}/tablet`, { tabletId });
+      await ask(ENDPOINTS.instruments.pair, { id, body: { tabletId } });
       setError(undefined);
       await refresh({ queryKey: ['instruments'] });
     } catch (refusal) {
@@ -58,7 +58,7 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
   };
   const newKey = async (): Promise<void> => {
     try {
-      setKey((await call<{ key: string }>('POST', `/instruments/${id}/key`, {})).key);
+      setKey((await ask(ENDPOINTS.instruments.newKey, { id })).key);
     } catch (refusal) {
       setError(refusal);
     }

@@ -1,10 +1,10 @@
-import type { LendBody, StudyBody, ToolCheckBody, ToolView } from '@jubb/wire';
+import { ENDPOINTS, type LendBody, type StudyBody, type ToolCheckBody, type ToolView } from '@jubb/wire';
 import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call, get } from '../link/client.ts';
+import { Refusal, ask } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -14,7 +14,7 @@ import { dayWords, inDays, shopToday } from '../kit/days.ts';
 
 export function ToolPage(): ReactElement {
   const { id = '' } = useParams();
-  const { data: tool, error } = useQuery({ queryKey: ['stores', 'tool', id], queryFn: () => get<ToolView>(`/tools/${id}`) });
+  const { data: tool, error } = useQuery({ queryKey: ['stores', 'tool', id], queryFn: () => ask(ENDPOINTS.tools.one, { id }) });
   if (!tool) return error ? <Wrong error={error} /> : <Loading what="the tool" />;
   return <ToolSheet key={tool.id} tool={tool} />;
 }
@@ -31,7 +31,7 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
   const lend = (personId: string | null): void => {
     const body: LendBody = { version: tool.version, personId };
-    void send(() => call('PUT', `/tools/${tool.id}/holder`, body)).then(refreshTool);
+    void send(() => ask(ENDPOINTS.tools.lend, { id: tool.id, body })).then(refreshTool);
   };
   const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
   return (
@@ -171,7 +171,7 @@ function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
       ...(typed.certificate.trim() ? { certificate: typed.certificate.trim() } : {}),
       ...(found === 'good' && typed.due ? { due: typed.due } : {}),
     };
-    if (!(await send(() => call('POST', `/tools/${tool.id}/checks`, body)))) return;
+    if (!(await send(() => ask(ENDPOINTS.tools.check, { id: tool.id, body })))) return;
     setTyped(undefined);
     setId(uuid());
     await refreshTool();
@@ -282,7 +282,7 @@ function Study({ tool }: { readonly tool: ToolView }): ReactElement {
   };
   const put = (): void => {
     const body: StudyBody = { id, readings };
-    void send(() => call('POST', `/tools/${tool.id}/studies`, body)).then((ok) => {
+    void send(() => ask(ENDPOINTS.tools.study, { id: tool.id, body })).then((ok) => {
       if (!ok) return;
       setTyped(undefined);
       void refreshTool();

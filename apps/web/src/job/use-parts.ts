@@ -1,6 +1,7 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/book';
 import { useQuery } from '@tanstack/react-query';
-import { get } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { useHere } from './use-job.ts';
 
 /** What the job needs, held against shelves, catalogues and orders. */
@@ -21,10 +22,7 @@ export function useParts(): {
     fetchStatus,
   } = useQuery({
     queryKey: ['stores', 'job', job.id, numbers, designations],
-    queryFn: () =>
-      get<JobPartsView>(
-        `/jobs/${job.id}/parts?numbers=${encodeURIComponent(numbers.join('\n'))}&designations=${encodeURIComponent(designations.join('\n'))}`,
-      ),
+    queryFn: () => ask(ENDPOINTS.stock.forJob, { id: job.id, numbers: numbers.join('\n'), designations: designations.join('\n') }),
     placeholderData: (before: JobPartsView | undefined) => before,
   });
   if (!view) return { parts: undefined, error, isLooking: fetchStatus === 'fetching' };

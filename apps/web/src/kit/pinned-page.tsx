@@ -1,3 +1,5 @@
+import { ENDPOINTS } from '@jubb/wire';
+import { addressOf } from '../link/client.ts';
 import { find, type SheetFile, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 
@@ -9,7 +11,7 @@ export function PinnedPage({ step, file }: { readonly step: Step; readonly file:
   const words = `${document.title}, page ${pinned.page}`;
   if (document.paper === undefined) return <span className="soft">{words}</span>;
   return (
-    <a href={`/api/v1/papers/${document.paper}#page=${pinned.page}`} target="_blank" rel="noreferrer">
+    <a href={`${addressOf(ENDPOINTS.papers.read, { id: document.paper })}#page=${pinned.page}`} target="_blank" rel="noreferrer">
       {words}
     </a>
   );

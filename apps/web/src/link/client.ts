@@ -1,4 +1,4 @@
-import type { FieldProblem, Problem } from '@jubb/wire';
+import { pathOf, type AnswerOf, type AskedWith, type Endpoint, type FieldProblem, type Method, type Problem } from '@jubb/wire';
 
 /** What the server refused, with its field problems. */
 export class Refusal extends Error {
@@ -53,15 +53,26 @@ export function setToken(token: string): void {
   csrf = token;
 }
 
-type Method = 'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE';
+type Given<E extends Endpoint> = Record<never, never> extends AskedWith<E> ? [given?: AskedWith<E>] : [given: AskedWith<E>];
 
-export function call<T>(method: Method, path: string, body?: unknown): Promise<T> {
-  return send(method, path, body === undefined ? {} : { type: 'application/json', body: JSON.stringify(body) });
+/** Asks the server at one of its endpoints, with the parts of its path, its query and its body by their names. */
+export function ask<E extends Endpoint>(endpoint: E, ...[given]: Given<E>): Promise<AnswerOf<E>> {
+  const { body } = (given ?? {}) as { readonly body?: unknown };
+  return send(
+    endpoint.method,
+    pathOf(endpoint, given ?? {}),
+    body === undefined ? {} : { type: 'application/json', body: JSON.stringify(body) },
+  );
 }
 
 /** Sends a file, or a part of one, as it is. */
-export function upload<T>(method: 'POST' | 'PUT', path: string, type: string, body: Blob | string): Promise<T> {
-  return send(method, path, { type, body });
+export function upload<E extends Endpoint>(endpoint: E, given: AskedWith<E>, type: string, body: Blob | string): Promise<AnswerOf<E>> {
+  return send(endpoint.method, pathOf(endpoint, given), { type, body });
+}
+
+/** Where a page finds what an endpoint answers: of a picture, a download, a stream. */
+export function addressOf<E extends Endpoint>(endpoint: E, ...[given]: Given<E>): string {
+  return `/api/v1${pathOf(endpoint, given ?? {})}`;
 }
 
 async function send<T>(method: Method, path: string, { type, body }: { readonly type?: string; readonly body?: BodyInit }): Promise<T> {
@@ -89,5 +100,3 @@ async function send<T>(method: Method, path: string, { type, body }: { readonly 
   const unknown: Problem = { type: 'about:blank', code: 'unreadable', title: 'The server refused this', status: response.status };
   throw new Refusal((answer as Problem | undefined) ?? unknown);
 }
-
-export const get = <T>(path: string): Promise<T> => call<T>('GET', path);

@@ -1,5 +1,5 @@
-import type { FileState } from '@jubb/wire';
-import { LinkDown, Refusal, get, upload } from './client.ts';
+import { ENDPOINTS } from '@jubb/wire';
+import { LinkDown, Refusal, addressOf, ask, upload } from './client.ts';
 import { setFilesWaiting } from './arrivals.ts';
 import { store, type HeldFile } from './store.ts';
 
@@ -27,7 +27,7 @@ class FileBox {
   /** Address of a file: on this device while it is held here. */
   url(sha: string): string {
     const held = this.#held.find((file) => file.sha === sha);
-    if (!held) return `/api/v1/files/${sha}`;
+    if (!held) return addressOf(ENDPOINTS.files.read, { sha });
     const known = this.#urls.get(sha) ?? URL.createObjectURL(held.blob);
     this.#urls.set(sha, known);
     return known;
@@ -68,10 +68,10 @@ class FileBox {
 
   async #sendOne({ sha, blob }: HeldFile): Promise<void> {
     try {
-      let state = await get<FileState>(`/files/${sha}/state`);
+      let state = await ask(ENDPOINTS.files.state, { sha });
       while (!state.whole) {
-        const path = `/files/${sha}?at=${state.have}&total=${blob.size}`;
-        state = await upload<FileState>('PUT', path, 'application/octet-stream', blob.slice(state.have, state.have + PART));
+        const at = { sha, at: state.have, total: blob.size };
+        state = await upload(ENDPOINTS.files.keep, at, 'application/octet-stream', blob.slice(state.have, state.have + PART));
       }
       await (await store()).delete('files', sha);
       this.#set(this.#held.filter((file) => file.sha !== sha));

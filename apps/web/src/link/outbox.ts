@@ -1,6 +1,7 @@
+import { ENDPOINTS } from '@jubb/wire';
 import type { AnyKeptEntry, JobView } from '@jubb/book';
 import { v7 as uuid } from 'uuid';
-import { LinkDown, Refusal, ServerFails, call, nowIso } from './client.ts';
+import { LinkDown, Refusal, ServerFails, ask, nowIso } from './client.ts';
 import { jobKey, mergeEntries, queryClient } from './queries.ts';
 import { afterPaint } from './after-paint.ts';
 import { store, type Draft, type Held } from './store.ts';
@@ -137,7 +138,7 @@ class Outbox {
         strikes,
         takenAt,
       }));
-      const kept = await call<AnyKeptEntry[]>('POST', `/jobs/${first.jobId}/entries`, { entries, personId: first.personId });
+      const kept = await ask(ENDPOINTS.jobs.post, { id: first.jobId, body: { entries, personId: first.personId } });
       mergeKept(first.jobId, kept);
       const ids = new Set(batch.map((held) => held.id));
       this.#set(this.#held.filter((held) => !ids.has(held.id)));

@@ -1,6 +1,6 @@
 import { type AnyKeptEntry, type JobHead, type JobView, type TodayTold, type TodayView, myToday, withTold, type MyToday } from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
-import type { HealthView, InstrumentView, SessionView, SheetLine, SheetView } from '@jubb/wire';
+import { ENDPOINTS, type InstrumentView, type SessionView, type SheetLine, type SheetView } from '@jubb/wire';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -13,7 +13,7 @@ import {
 } from '@tanstack/react-query';
 import { useCallback } from 'react';
 import { keepZone } from '../kit/days.ts';
-import { LinkDown, Refusal, get, setToken } from './client.ts';
+import { LinkDown, Refusal, ask, setToken } from './client.ts';
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -46,7 +46,7 @@ export function switchSession(session: SessionView | null): void {
 async function forgetKept(session: SessionView | null): Promise<void> {
   if (!('caches' in window)) return;
   await Promise.all(['jubb-read', 'jubb-files'].map((name) => caches.delete(name)));
-  if (session) await get('/session').catch(() => undefined);
+  if (session) await ask(ENDPOINTS.session.current).catch(() => undefined);
 }
 
 /** Null when nobody is logged in. */
@@ -56,7 +56,7 @@ export function useSession(): UseQueryResult<SessionView | null> {
     staleTime: Number.POSITIVE_INFINITY,
     queryFn: async () => {
       try {
-        const session = await get<SessionView>('/session');
+        const session = await ask(ENDPOINTS.session.current);
         setToken(session.csrf);
         keepZone(session.shop.zone);
         return session;
@@ -70,14 +70,14 @@ export function useSession(): UseQueryResult<SessionView | null> {
 
 /** Whether nobody works here yet. */
 export const useFirstRun = (): UseQueryResult<boolean> =>
-  useQuery({ queryKey: ['first-run'], queryFn: async () => (await get<HealthView>('/health')).firstRun === true });
+  useQuery({ queryKey: ['first-run'], queryFn: async () => (await ask(ENDPOINTS.health.health)).firstRun === true });
 
 /** Today as whoever is logged in sees it; changes are told, and put into it. */
 export function useToday(): UseQueryResult<MyToday> {
   const { data: session } = useSession();
   const me = session?.person.id ?? '';
   const select = useCallback((view: TodayView) => myToday(view, me, Date.now()), [me]);
-  return useQuery({ queryKey: ['today'], queryFn: () => get<TodayView>('/today'), select });
+  return useQuery({ queryKey: ['today'], queryFn: () => ask(ENDPOINTS.today.view), select });
 }
 
 /** Jobs that changed, as they are now. An answer that is under way may be from before. */
@@ -94,7 +94,7 @@ export async function entriesTold(jobId: string, seq: number): Promise<void> {
   if (!known || known.length >= seq) return;
   const from = firstMissing(known);
   try {
-    const more = await get<AnyKeptEntry[]>(`/jobs/${jobId}/entries?after=${from}`);
+    const more = await ask(ENDPOINTS.jobs.after, { id: jobId, after: from });
     queryClient.setQueryData<JobView>(jobKey(jobId), (view) => view && { ...view, entries: mergeEntries(more, view.entries) });
     return;
   } catch {
@@ -114,7 +114,7 @@ export const jobKey = (id: string): readonly string[] => ['job', id];
 export const useJobView = (id: string): UseQueryResult<JobView> =>
   useQuery({
     queryKey: jobKey(id),
-    queryFn: () => get<JobView>(`/jobs/${id}`),
+    queryFn: () => ask(ENDPOINTS.jobs.view, { id }),
     structuralSharing: (before, now) => withKnownEntries(before as JobView | undefined, now as JobView),
   });
 
@@ -136,7 +136,7 @@ export function mergeEntries(some: readonly AnyKeptEntry[], others: readonly Any
 export const useJobs = (find: string): UseQueryResult<JobHead[]> =>
   useQuery({
     queryKey: ['jobs', find],
-    queryFn: () => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}`),
+    queryFn: () => ask(ENDPOINTS.jobs.list, { find }),
     placeholderData: (before) => before,
   });
 
@@ -146,21 +146,21 @@ const JOBS_A_PAGE = 50;
 export const useJobPages = (find: string): UseInfiniteQueryResult<InfiniteData<JobHead[]>> =>
   useInfiniteQuery({
     queryKey: ['jobs', 'pages', find],
-    initialPageParam: '',
-    queryFn: ({ pageParam }) => get<JobHead[]>(`/jobs?find=${encodeURIComponent(find)}${pageParam}`),
-    getNextPageParam: (page: JobHead[]) => (page.length < JOBS_A_PAGE ? undefined : `&before=${page.at(-1)?.number ?? 0}`),
-    placeholderData: (before: InfiniteData<JobHead[], string> | undefined) => before,
+    initialPageParam: undefined,
+    queryFn: ({ pageParam: before }: { readonly pageParam: number | undefined }) => ask(ENDPOINTS.jobs.list, { find, before }),
+    getNextPageParam: (page: JobHead[]) => (page.length < JOBS_A_PAGE ? undefined : page.at(-1)?.number),
+    placeholderData: (before: InfiniteData<JobHead[], number | undefined> | undefined) => before,
   });
 
-export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey: ['sheets'], queryFn: () => get<SheetLine[]>('/sheets') });
+export const useSheets = (): UseQueryResult<SheetLine[]> => useQuery({ queryKey: ['sheets'], queryFn: () => ask(ENDPOINTS.sheets.list) });
 
 export const useSheet = (id: string): UseQueryResult<SheetView> =>
-  useQuery({ queryKey: ['sheets', id], queryFn: () => get<SheetView>(`/sheets/${id}`) });
+  useQuery({ queryKey: ['sheets', id], queryFn: () => ask(ENDPOINTS.sheets.one, { id }) });
 
-export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => get<Tool[]>('/tools') });
+export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => ask(ENDPOINTS.tools.list) });
 
 export const useInstruments = (): UseQueryResult<InstrumentView[]> =>
-  useQuery({ queryKey: ['instruments'], queryFn: () => get<InstrumentView[]>('/instruments') });
+  useQuery({ queryKey: ['instruments'], queryFn: () => ask(ENDPOINTS.instruments.list) });
 
 export const useWorkings = (): UseQueryResult<WorkingDescription[]> =>
-  useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => get<WorkingDescription[]>('/workings') });
+  useQuery({ queryKey: ['workings'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => ask(ENDPOINTS.workings.list) });

@@ -1,4 +1,5 @@
-import type { PageEvent } from '@jubb/wire';
+import { addressOf } from './client.ts';
+import { ENDPOINTS, type PageEvent } from '@jubb/wire';
 
 export interface Hearing {
   readonly onEvent: (event: PageEvent) => void;
@@ -80,7 +81,7 @@ function listen({ onEvent, onLive, onRefused }: Hearing): () => void {
   let source: EventSource;
   let retry: ReturnType<typeof setTimeout>;
   const connect = (): void => {
-    source = new EventSource('/api/v1/stream');
+    source = new EventSource(addressOf(ENDPOINTS.stream.events));
     source.onopen = () => onLive(true);
     source.onmessage = ({ data }: MessageEvent<string>) => onEvent(JSON.parse(data) as PageEvent);
     source.onerror = () => {

@@ -1,9 +1,9 @@
 import { quoteTotal } from '@jubb/book';
 import type { CustomerAnswer } from '@jubb/sheet';
-import type { AnswerBody, OfferView } from '@jubb/wire';
+import { ENDPOINTS, type AnswerBody, type OfferView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
-import { call, get } from '../link/client.ts';
+import { addressOf, ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { moneyIn } from '../kit/money.ts';
@@ -14,7 +14,7 @@ import './offer.scss';
 /** What the customer sees behind the private link: what was found, the ways to go on, and three keys. */
 export function OfferPage({ token }: { readonly token: string }): ReactElement {
   const key = ['offer', token];
-  const { data: offer, error } = useQuery({ queryKey: key, queryFn: () => get<OfferView>(`/offers/${encodeURIComponent(token)}`) });
+  const { data: offer, error } = useQuery({ queryKey: key, queryFn: () => ask(ENDPOINTS.quotes.offer, { token }) });
   if (!offer)
     return (
       <main className="offer">
@@ -56,7 +56,7 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
       ...(what === 'yes' ? { option: chosen } : {}),
       ...(words.trim() ? { words: words.trim() } : {}),
     };
-    void send(async () => onAnswered(await call<OfferView>('POST', `/offers/${encodeURIComponent(token)}/answer`, given))).then((ok) => {
+    void send(async () => onAnswered(await ask(ENDPOINTS.quotes.answer, { token, body: given }))).then((ok) => {
       if (ok) setAsking(false);
     });
   };
@@ -107,7 +107,7 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
       {body.pictures && body.pictures.length > 0 ? (
         <section className="offer-pictures" aria-label="Pictures">
           {body.pictures.map(({ file, words, width, height }) => {
-            const url = `/api/v1/offers/${encodeURIComponent(token)}/pictures/${file}`;
+            const url = addressOf(ENDPOINTS.quotes.picture, { token, sha: file });
             return (
               <a key={file} href={url} target="_blank" rel="noreferrer">
                 <img src={url} alt={words} width={width} height={height} loading="lazy" />

@@ -1,9 +1,9 @@
 import type { SheetFile } from '@jubb/sheet';
-import type { SheetView } from '@jubb/wire';
+import { ENDPOINTS, type SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { queryClient, useSession } from '../link/queries.ts';
 import { Dialog } from '../kit/dialog.ts';
 import { Care, Wrong } from '../kit/pieces.tsx';
@@ -55,7 +55,7 @@ export function Approve({
   const approve = async (): Promise<void> => {
     setRefusal(undefined);
     try {
-      await call('POST', `/sheets/${sheet.revisionId}/approve`);
+      await ask(ENDPOINTS.sheets.approve, { id: sheet.revisionId });
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       void go(`/sheets/${sheet.revisionId}`);
     } catch (error) {
@@ -64,7 +64,7 @@ export function Approve({
   };
   const drop = async (): Promise<void> => {
     try {
-      await call('DELETE', `/sheets/${sheet.revisionId}`);
+      await ask(ENDPOINTS.sheets.drop, { id: sheet.revisionId });
       writeStored(`draft.sheet.${sheet.revisionId}`, undefined);
       setThrown({ title: file.title, file });
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });

@@ -1,3 +1,4 @@
+import { ENDPOINTS } from '@jubb/wire';
 import type { SheetList } from '@jubb/sheet';
 import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
@@ -12,7 +13,7 @@ export function PaperIn({ onPaper }: { readonly onPaper: (id: string) => void })
     if (!file) return;
     setError(undefined);
     try {
-      onPaper((await upload<{ id: string }>('POST', `/papers?name=${encodeURIComponent(file.name)}`, file.type, file)).id);
+      onPaper((await upload(ENDPOINTS.papers.keep, { name: file.name }, file.type, file)).id);
     } catch (refusal) {
       setError(refusal);
     }

@@ -1,7 +1,7 @@
-import type { ImportView, SheetLine } from '@jubb/wire';
+import { ENDPOINTS, type ImportView, type SheetLine } from '@jubb/wire';
 import { useDeferredValue, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { call } from '../link/client.ts';
+import { addressOf, ask } from '../link/client.ts';
 import { queryClient, useSession, useSheets } from '../link/queries.ts';
 import { useFamilies, useSheetsHolding } from './queries.ts';
 import { ThrownAway } from './thrown.tsx';
@@ -96,7 +96,7 @@ export function Library(): ReactElement {
         </>
       ) : null}
       <p className="soft mt-3">
-        The format of a sheet file is published as <a href="/api/v1/sheets/schema">JSON Schema</a>; YAML holds the same.
+        The format of a sheet file is published as <a href={addressOf(ENDPOINTS.sheets.schema)}>JSON Schema</a>; YAML holds the same.
       </p>
     </>
   );
@@ -165,7 +165,7 @@ function ImportSheet(): ReactElement {
   const [error, setError] = useState<unknown>();
   const [looked, setLooked] = useState<{ readonly text: string; readonly view: ImportView }>();
   const [busy, setBusy] = useState(false);
-  const ask = async (work: () => Promise<void>): Promise<void> => {
+  const trying = async (work: () => Promise<void>): Promise<void> => {
     setError(undefined);
     setBusy(true);
     try {
@@ -177,24 +177,26 @@ function ImportSheet(): ReactElement {
     }
   };
   const look = (): Promise<void> =>
-    ask(async () => {
+    trying(async () => {
       setLooked(undefined);
       const chosen = file.current?.files?.[0];
       if (!chosen) return;
       try {
         const text = await readTextFile(chosen);
-        setLooked({ text, view: await call<ImportView>('POST', '/sheets/import', { text, look: true }) });
+        setLooked({ text, view: await ask(ENDPOINTS.sheets.importFile, { body: { text, look: true } }) });
       } finally {
         if (file.current) file.current.value = '';
       }
     });
   const draftThere = looked?.view.against?.draft;
   const bringIn = (): Promise<void> =>
-    ask(async () => {
+    trying(async () => {
       if (!looked) return;
-      const { revisionId } = await call<ImportView>('POST', '/sheets/import', {
-        text: looked.text,
-        ...(draftThere ? { over: draftThere.version } : {}),
+      const { revisionId } = await ask(ENDPOINTS.sheets.importFile, {
+        body: {
+          text: looked.text,
+          ...(draftThere ? { over: draftThere.version } : {}),
+        },
       });
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       if (revisionId) void go(`/sheets/${revisionId}`);

@@ -1,6 +1,7 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { Refusal, call } from '../link/client.ts';
+import { Refusal, ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -34,7 +35,7 @@ export function NewSheet(): ReactElement {
     event.preventDefault();
     setError(undefined);
     try {
-      const { revisionId } = await call<{ revisionId: string }>('POST', '/sheets', draft);
+      const { revisionId } = await ask(ENDPOINTS.sheets.begin, { body: draft });
       setDraft(undefined);
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       void go(params.get('from') === 'book-in' ? `/jobs/new?sheet=${revisionId}` : `/sheets/${revisionId}/edit`);

@@ -1,10 +1,10 @@
 import { withFigures } from '@jubb/book';
 import { SHEET_LISTS, VALUE_LISTS, find, type SheetFile, type SheetList } from '@jubb/sheet';
 import type { PlainLine } from '@jubb/sheet/editing';
-import type { ProposalView, SheetView } from '@jubb/wire';
+import { ENDPOINTS, type ProposalView, type SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useProposals } from './queries.ts';
@@ -51,7 +51,7 @@ export function Proposed({ sheet, draft, list: shown, onJump }: ProposedProps): 
   if (proposals.length === 0) return null;
   const settle = async (entryId: string, how: 'taken' | 'left'): Promise<void> => {
     try {
-      await call('POST', `/sheets/proposals/${entryId}/settle`, { how });
+      await ask(ENDPOINTS.sheets.settle, { entryId, body: { how } });
       await queryClient.invalidateQueries({ queryKey: ['sheets', sheet.revisionId, 'proposals'] });
     } catch (error) {
       setRefusal(error);

@@ -1,8 +1,16 @@
 import { FAMILIES, type Difference } from '@jubb/sheet';
-import type { CustomerLine, CustomerView, IdentitySheet, ProposalView, RevisionLine, UnitHistory } from '@jubb/wire';
+import {
+  ENDPOINTS,
+  type CustomerLine,
+  type CustomerView,
+  type IdentitySheet,
+  type ProposalView,
+  type RevisionLine,
+  type UnitHistory,
+} from '@jubb/wire';
 import { useQuery, type UseQueryResult } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { get } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { useSheets } from '../link/queries.ts';
 
 /** What only the pages of sheets and book-in ask for. */
@@ -12,7 +20,7 @@ export const useSheetsHolding = (text: string): UseQueryResult<string[]> =>
   useQuery({
     queryKey: ['sheets', 'find', text],
     enabled: text.trim().length > 2,
-    queryFn: () => get<string[]>(`/sheets/find?text=${encodeURIComponent(text)}`),
+    queryFn: () => ask(ENDPOINTS.sheets.find, { text }),
     placeholderData: (before) => before,
   });
 
@@ -23,35 +31,35 @@ export function useFamilies(): readonly string[] {
 }
 
 export const useRevisions = (id: string): UseQueryResult<RevisionLine[]> =>
-  useQuery({ queryKey: ['sheets', id, 'revisions'], queryFn: () => get<RevisionLine[]>(`/sheets/${id}/revisions`) });
+  useQuery({ queryKey: ['sheets', id, 'revisions'], queryFn: () => ask(ENDPOINTS.sheets.revisions, { id }) });
 
 export const useProposals = (id: string): UseQueryResult<ProposalView[]> =>
-  useQuery({ queryKey: ['sheets', id, 'proposals'], queryFn: () => get<ProposalView[]>(`/sheets/${id}/proposals`) });
+  useQuery({ queryKey: ['sheets', id, 'proposals'], queryFn: () => ask(ENDPOINTS.sheets.proposed, { id }) });
 
 export const useDifferences = (id: string, against: string): UseQueryResult<Difference[]> =>
-  useQuery({ queryKey: ['sheets', id, 'differences', against], queryFn: () => get<Difference[]>(`/sheets/${id}/differences/${against}`) });
+  useQuery({ queryKey: ['sheets', id, 'differences', against], queryFn: () => ask(ENDPOINTS.sheets.differences, { id, against }) });
 
 export const useIdentities = (family: string): UseQueryResult<IdentitySheet[]> =>
   useQuery({
     queryKey: ['sheets', 'identities', family],
     enabled: family !== '',
-    queryFn: () => get<IdentitySheet[]>(`/sheets/identities?family=${encodeURIComponent(family)}`),
+    queryFn: () => ask(ENDPOINTS.sheets.identities, { family }),
   });
 
 export const useUnitHistory = (unitId: string | undefined): UseQueryResult<UnitHistory> =>
   useQuery({
     queryKey: ['unit', unitId, 'history'],
     enabled: unitId !== undefined,
-    queryFn: () => get<UnitHistory>(`/units/${unitId ?? ''}/history`),
+    queryFn: () => ask(ENDPOINTS.units.history, { id: unitId ?? '' }),
   });
 
 /** Customers by a piece of a name or a serial; those that were here lately for nothing. */
 export const useCustomers = (find: string): UseQueryResult<CustomerLine[]> =>
   useQuery({
     queryKey: ['customers', 'find', find],
-    queryFn: () => get<CustomerLine[]>(`/customers?find=${encodeURIComponent(find)}`),
+    queryFn: () => ask(ENDPOINTS.customers.list, { find }),
     placeholderData: (before) => before,
   });
 
 export const useCustomer = (id: string | undefined): UseQueryResult<CustomerView> =>
-  useQuery({ queryKey: ['customers', id], enabled: id !== undefined, queryFn: () => get<CustomerView>(`/customers/${id ?? ''}`) });
+  useQuery({ queryKey: ['customers', id], enabled: id !== undefined, queryFn: () => ask(ENDPOINTS.customers.one, { id: id ?? '' }) });

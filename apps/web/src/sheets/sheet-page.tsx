@@ -1,7 +1,7 @@
-import type { SheetView } from '@jubb/wire';
+import { ENDPOINTS, type SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import { call } from '../link/client.ts';
+import { addressOf, ask } from '../link/client.ts';
 import { queryClient, useSession, useSheet } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords } from '../kit/days.ts';
@@ -84,7 +84,7 @@ function Acts({ sheet, stops }: { readonly sheet: SheetView; readonly stops: num
   };
   const edit = (): Promise<void> =>
     act(async () => {
-      const { revisionId } = await call<{ revisionId: string }>('POST', `/sheets/${id}/draft`);
+      const { revisionId } = await ask(ENDPOINTS.sheets.beginDraft, { id });
       void go(`/sheets/${revisionId}/edit`);
     });
   return (
@@ -92,7 +92,7 @@ function Acts({ sheet, stops }: { readonly sheet: SheetView; readonly stops: num
       <Wrong error={refusal} />
       <div className="keys mb-3">
         {sheet.status === 'draft' && isForeman ? (
-          <button type="button" className="btn btn-primary" onClick={() => void act(() => call('POST', `/sheets/${id}/approve`))}>
+          <button type="button" className="btn btn-primary" onClick={() => void act(() => ask(ENDPOINTS.sheets.approve, { id }))}>
             {stops > 0 ? `Approve it (${stops} to mend first)` : 'Approve it'}
           </button>
         ) : null}
@@ -102,18 +102,18 @@ function Acts({ sheet, stops }: { readonly sheet: SheetView; readonly stops: num
           </button>
         ) : null}
         {sheet.status === 'approved' && isForeman ? (
-          <button type="button" className="btn btn-plain" onClick={() => void act(() => call('POST', `/sheets/${id}/withdraw`))}>
+          <button type="button" className="btn btn-plain" onClick={() => void act(() => ask(ENDPOINTS.sheets.withdraw, { id }))}>
             Withdraw it
           </button>
         ) : null}
-        <a className="btn btn-plain" href={`/api/v1/sheets/${id}/file.json`}>
+        <a className="btn btn-plain" href={addressOf(ENDPOINTS.sheets.json, { id })}>
           JSON
         </a>
-        <a className="btn btn-plain" href={`/api/v1/sheets/${id}/file.yaml`}>
+        <a className="btn btn-plain" href={addressOf(ENDPOINTS.sheets.yaml, { id })}>
           YAML
         </a>
         {(['parts', 'joints', 'limits'] as const).map((list) => (
-          <a key={list} className="btn btn-plain" href={`/api/v1/sheets/${id}/csv/${list}`}>
+          <a key={list} className="btn btn-plain" href={addressOf(ENDPOINTS.sheets.csv, { id, list })}>
             CSV {list}
           </a>
         ))}

@@ -1,8 +1,9 @@
+import { ENDPOINTS } from '@jubb/wire';
 import type { SheetFile } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNavigate } from 'react-router';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -23,7 +24,7 @@ export function ThrownAway(): ReactElement | null {
   if (!thrown) return null;
   const bringBack = async (): Promise<void> => {
     try {
-      const { revisionId } = await call<{ revisionId: string }>('POST', '/sheets/drafts', { file: thrown.file });
+      const { revisionId } = await ask(ENDPOINTS.sheets.draftBack, { body: { file: thrown.file } });
       setThrown(undefined);
       await queryClient.invalidateQueries({ queryKey: ['sheets'] });
       void go(`/sheets/${revisionId}/edit`);

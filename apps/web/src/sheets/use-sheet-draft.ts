@@ -1,8 +1,8 @@
 import type { SheetFile } from '@jubb/sheet';
 import { mergeSheets, type Clash } from '@jubb/sheet/editing';
-import type { SheetView } from '@jubb/wire';
+import { ENDPOINTS, type SheetView } from '@jubb/wire';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { LinkDown, call, meanwhile } from '../link/client.ts';
+import { LinkDown, ask, meanwhile } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { readStored, writeStored } from '../kit/prefs.ts';
 
@@ -77,7 +77,7 @@ export function useSheetDraft(view: SheetView): SheetDraft {
     const save = async (): Promise<void> => {
       const sent = latest.current;
       try {
-        const { version } = await call<{ version: number }>('PUT', `/sheets/${id}`, { version: sent.version, file: sent.file });
+        const { version } = await ask(ENDPOINTS.sheets.save, { id, body: { version: sent.version, file: sent.file } });
         put({ file: latest.current.file, base: sent.file, version });
         setRefusal(undefined);
         setTrouble(undefined);

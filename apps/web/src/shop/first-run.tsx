@@ -1,7 +1,7 @@
 import { validated } from '@jubb/sheet/given';
-import { FirstRunBody, type SessionView } from '@jubb/wire';
+import { ENDPOINTS, FirstRunBody } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call } from '../link/client.ts';
+import { Refusal, ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 
@@ -34,8 +34,8 @@ export function FirstRun(): ReactElement {
     setProblems(Object.fromEntries(issues.map(({ path, message }) => [path, message])));
     if (issues.length > 0) return;
     try {
-      await call('POST', '/first-run', values);
-      switchSession(await call<SessionView>('POST', '/session', { login: values.login, password: values.password }));
+      await ask(ENDPOINTS.firstRun.open, { body: values });
+      switchSession(await ask(ENDPOINTS.session.logIn, { body: { login: values.login, password: values.password } }));
     } catch (refusal) {
       setError(refusal);
       if (refusal instanceof Refusal) setProblems(Object.fromEntries(refusal.fields.map(({ field, allowed }) => [field, allowed])));

@@ -1,6 +1,6 @@
-import type { SessionView } from '@jubb/wire';
+import { ENDPOINTS } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 
@@ -13,7 +13,7 @@ export function Login(): ReactElement {
     event.preventDefault();
     setBusy(true);
     try {
-      const session = await call<SessionView>('POST', '/session', { login, password });
+      const session = await ask(ENDPOINTS.session.logIn, { body: { login, password } });
       switchSession(session);
     } catch (refusal) {
       setError(refusal);

@@ -1,6 +1,6 @@
-import type { ShopBody, ShopRule, ShopView } from '@jubb/wire';
+import { ENDPOINTS, type ShopBody, type ShopRule, type ShopView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call, meanwhile } from '../link/client.ts';
+import { Refusal, ask, meanwhile } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -70,7 +70,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
       rules: [...typed.rules],
       pinDigits: typed.pinDigits ?? shop.pinDigits,
     };
-    if (!(await send(() => call('PUT', '/shop', body)))) return;
+    if (!(await send(() => ask(ENDPOINTS.shop.change, { body })))) return;
     setTyped(undefined);
     await refresh({ queryKey: ['session'] });
     setKept(true);

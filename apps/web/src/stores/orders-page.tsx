@@ -1,10 +1,10 @@
 import type { OrderState } from '@jubb/book';
 import { SUPPLIER_FAULTS, type SupplierFault } from '@jubb/sheet';
-import type { GoodsInBody, OrderView } from '@jubb/wire';
+import { ENDPOINTS, type GoodsInBody, type OrderView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
@@ -43,7 +43,6 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
   const { busy, error, send } = useSend();
   const run = (work: () => Promise<unknown>): void => void send(work).then(refreshStores);
   const sum = order.lines.reduce((total, { quantity, priceMinor }) => total + quantity * priceMinor, 0);
-  const path = `/orders/${order.id}`;
   return (
     <section className="work mb-3" aria-label={`Order ${order.number}`}>
       <h2>
@@ -93,7 +92,7 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
                     type="button"
                     className="btn btn-quiet"
                     disabled={busy}
-                    onClick={() => run(() => call('DELETE', `/orders/lines/${line.id}`))}
+                    onClick={() => run(() => ask(ENDPOINTS.orders.drop, { id: line.id }))}
                   >
                     Take off <span className="visually-hidden">{line.number}</span>
                   </button>
@@ -107,12 +106,22 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
       <Wrong error={error} />
       <div className="keys">
         {order.state === 'open' ? (
-          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => run(() => call('POST', `${path}/send`))}>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={busy}
+            onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}
+          >
             Send the order
           </button>
         ) : null}
         {order.state === 'sent' ? (
-          <button type="button" className="btn btn-primary" disabled={busy} onClick={() => run(() => call('POST', `${path}/send`))}>
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={busy}
+            onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}
+          >
             Ask for the confirmation again
           </button>
         ) : null}
@@ -122,7 +131,7 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
               type="button"
               className="btn btn-primary"
               disabled={busy}
-              onClick={() => run(() => call('POST', `${path}/settle`, { asConfirmed: true }))}
+              onClick={() => run(() => ask(ENDPOINTS.orders.settle, { id: order.id, body: { asConfirmed: true } }))}
             >
               Take it as confirmed
             </button>
@@ -130,14 +139,19 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
               type="button"
               className="btn btn-plain"
               disabled={busy}
-              onClick={() => run(() => call('POST', `${path}/settle`, { asConfirmed: false }))}
+              onClick={() => run(() => ask(ENDPOINTS.orders.settle, { id: order.id, body: { asConfirmed: false } }))}
             >
               Take those lines off
             </button>
           </>
         ) : null}
         {order.state === 'confirmed' && order.notes.length === 0 ? (
-          <button type="button" className="btn btn-plain" disabled={busy} onClick={() => run(() => call('POST', `${path}/deliver`))}>
+          <button
+            type="button"
+            className="btn btn-plain"
+            disabled={busy}
+            onClick={() => run(() => ask(ENDPOINTS.orders.deliver, { id: order.id }))}
+          >
             The stand-in’s van comes
           </button>
         ) : null}
@@ -162,7 +176,7 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
         return { lineId, number, quantity: Number(quantity), ...(why.trim() ? { why: why.trim() } : {}) };
       }),
     };
-    void send(() => call('POST', `/orders/${order.id}/goods-in`, body)).then(refreshStores);
+    void send(() => ask(ENDPOINTS.orders.goodsIn, { id: order.id, body })).then(refreshStores);
   };
   return (
     <div className="mt-3">
@@ -230,7 +244,7 @@ function StandIn(): ReactElement {
   const { data: suppliers = [] } = useSuppliers();
   const { error, send } = useSend();
   const set = (name: string, fault: SupplierFault): void =>
-    void send(() => call('PUT', `/suppliers/${encodeURIComponent(name)}/fault`, { fault })).then(refreshStores);
+    void send(() => ask(ENDPOINTS.orders.fault, { name, body: { fault } })).then(refreshStores);
   return (
     <section className="mt-4">
       <h2>Stand-in for the suppliers</h2>

@@ -1,7 +1,7 @@
 import type { ShimLine, StockLine } from '@jubb/book';
-import type { MessageView, OrderView, StockView, SupplierView } from '@jubb/wire';
+import { ENDPOINTS, type MessageView, type OrderView, type StockView, type SupplierView } from '@jubb/wire';
 import { useInfiniteQuery, useQuery, type InfiniteData, type UseInfiniteQueryResult, type UseQueryResult } from '@tanstack/react-query';
-import { get } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { refresh } from '../link/queries.ts';
 
 const LINES_A_PAGE = 50;
@@ -9,11 +9,11 @@ const LINES_A_PAGE = 50;
 export const useStock = (find: string, isShort: boolean): UseInfiniteQueryResult<InfiniteData<StockLine[]>> =>
   useInfiniteQuery({
     queryKey: ['stores', 'list', find, isShort],
-    initialPageParam: '',
-    queryFn: ({ pageParam }) => get<StockLine[]>(`/stock?find=${encodeURIComponent(find)}${isShort ? '&short=yes' : ''}${pageParam}`),
-    getNextPageParam: (page: StockLine[]) =>
-      page.length < LINES_A_PAGE ? undefined : `&after=${encodeURIComponent(page.at(-1)?.number ?? '')}`,
-    placeholderData: (before: InfiniteData<StockLine[], string> | undefined) => before,
+    initialPageParam: undefined,
+    queryFn: ({ pageParam: after }: { readonly pageParam: string | undefined }) =>
+      ask(ENDPOINTS.stock.list, { find, after, short: isShort ? 'yes' : undefined }),
+    getNextPageParam: (page: StockLine[]) => (page.length < LINES_A_PAGE ? undefined : page.at(-1)?.number),
+    placeholderData: (before: InfiniteData<StockLine[], string | undefined> | undefined) => before,
   });
 
 /** A few lines of the shelves by a piece of a number or a name; nothing is asked for a letter. */
@@ -21,22 +21,22 @@ export const useStockFound = (find: string): UseQueryResult<StockLine[]> =>
   useQuery({
     queryKey: ['stores', 'found', find],
     enabled: find.length > 1,
-    queryFn: () => get<StockLine[]>(`/stock?find=${encodeURIComponent(find)}`),
+    queryFn: () => ask(ENDPOINTS.stock.list, { find }),
   });
 
 export const useShims = (): UseQueryResult<ShimLine[]> =>
-  useQuery({ queryKey: ['stores', 'shims'], queryFn: () => get<ShimLine[]>('/stock/shims') });
+  useQuery({ queryKey: ['stores', 'shims'], queryFn: () => ask(ENDPOINTS.stock.shims) });
 
 export const useStockLine = (id: string): UseQueryResult<StockView> =>
-  useQuery({ queryKey: ['stores', 'line', id], queryFn: () => get<StockView>(`/stock/${id}`) });
+  useQuery({ queryKey: ['stores', 'line', id], queryFn: () => ask(ENDPOINTS.stock.one, { id }) });
 
 export const useOrders = (): UseQueryResult<OrderView[]> =>
-  useQuery({ queryKey: ['stores', 'orders'], queryFn: () => get<OrderView[]>('/orders') });
+  useQuery({ queryKey: ['stores', 'orders'], queryFn: () => ask(ENDPOINTS.orders.list) });
 
 export const useSuppliers = (): UseQueryResult<SupplierView[]> =>
-  useQuery({ queryKey: ['stores', 'suppliers'], queryFn: () => get<SupplierView[]>('/suppliers') });
+  useQuery({ queryKey: ['stores', 'suppliers'], queryFn: () => ask(ENDPOINTS.orders.suppliers) });
 
 export const useMessages = (): UseQueryResult<MessageView[]> =>
-  useQuery({ queryKey: ['stores', 'messages'], queryFn: () => get<MessageView[]>('/messages') });
+  useQuery({ queryKey: ['stores', 'messages'], queryFn: () => ask(ENDPOINTS.quotes.messages) });
 
 export const refreshStores = (): Promise<void> => refresh({ queryKey: ['stores'] });

@@ -1,8 +1,8 @@
 import type { StockLine } from '@jubb/book';
 import { STOCK_KINDS, STOCK_UNITS, type StockKind, type StockUnit } from '@jubb/sheet';
-import type { StockChangeBody, StockItemBody, StockView } from '@jubb/wire';
+import { ENDPOINTS, type StockChangeBody, type StockItemBody, type StockView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, call, meanwhile } from '../link/client.ts';
+import { Refusal, ask, meanwhile } from '../link/client.ts';
 import { amountText, minorOf } from '../kit/money.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -52,10 +52,10 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
     const body: StockItemBody = { ...rest, minimum: Number(minimum.replace(',', '.')), priceMinor };
     let kept: StockView | undefined;
     const ok = await send(async () => {
-      if (!line) kept = await call<StockView>('POST', '/stock', body);
+      if (!line) kept = await ask(ENDPOINTS.stock.add, { body });
       else {
         const change: StockChangeBody = { ...body, version: current?.version ?? begun ?? line.version };
-        kept = await call<StockView>('PUT', `/stock/${line.id}`, change);
+        kept = await ask(ENDPOINTS.stock.change, { id: line.id, body: change });
       }
     });
     if (!ok || !kept) return;

@@ -1,9 +1,9 @@
 import { MOVES, type Move } from '@jubb/sheet';
-import type { MoveBody, StockView } from '@jubb/wire';
+import { ENDPOINTS, type MoveBody, type StockView } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call, nowIso } from '../link/client.ts';
+import { Refusal, addressOf, ask, nowIso } from '../link/client.ts';
 import { useJobs, useSession } from '../link/queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
@@ -47,7 +47,7 @@ export function StockLinePage(): ReactElement {
           <button type="button" className="btn btn-quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
             Change name, shelf, minimum or price
           </button>
-          <a className="btn btn-quiet" href={`/api/v1/stock/${line.id}/label.svg`} target="_blank" rel="noreferrer">
+          <a className="btn btn-quiet" href={addressOf(ENDPOINTS.stock.label, { id: line.id })} target="_blank" rel="noreferrer">
             Shelf label
           </a>
           {changing ? <StockForm line={line} onDone={() => setChanging(false)} /> : null}
@@ -80,7 +80,7 @@ function Counts({ line }: { readonly line: StockView }): ReactElement | null {
   if (line.counts.length === 0) return null;
   const maySign = session !== null && session !== undefined && session.person.role !== 'apprentice';
   const settle = (id: string, take: boolean): void =>
-    void send(() => call('POST', `/stock/counts/${id}/settle`, { take })).then(refreshStores);
+    void send(() => ask(ENDPOINTS.stock.settleCount, { id, body: { take } })).then(refreshStores);
   return (
     <section className="mt-3 mb-3" aria-label="Counted, to be signed">
       {line.counts.map(({ id, quantity, person, words, takenAt }) => (
@@ -192,7 +192,7 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
       ...(typed.expires && typed.kind === 'receive' ? { expires: typed.expires } : {}),
       ...(typed.words.trim() ? { words: typed.words.trim() } : {}),
     };
-    const kept = await send(() => call('POST', `/stock/${line.id}/moves`, body));
+    const kept = await send(() => ask(ENDPOINTS.stock.move, { id: line.id, body }));
     if (!kept) return;
     setTyped(undefined);
     setId(uuid());

@@ -1,8 +1,9 @@
+import { ENDPOINTS } from '@jubb/wire';
 import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
-import { call } from '../link/client.ts';
+import { ask } from '../link/client.ts';
 import { refresh, useSession, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -108,7 +109,8 @@ export function Today(): ReactElement {
 /** What somebody has to know, until they put it away. */
 function Notices({ notices }: { readonly notices: readonly NoticeView[] }): ReactElement | null {
   const { busy, error, send } = useSend();
-  const putAway = (id: string): void => void send(() => call('POST', `/notices/${id}/seen`)).then(() => refresh({ queryKey: ['today'] }));
+  const putAway = (id: string): void =>
+    void send(() => ask(ENDPOINTS.notices.putAway, { id })).then(() => refresh({ queryKey: ['today'] }));
   if (notices.length === 0) return null;
   return (
     <section aria-label="To know">

@@ -1,13 +1,12 @@
-import type { JobHead } from '@jubb/book';
 import { OVER_THE_COUNTER, withSerial, type JobScope, type SheetFile } from '@jubb/sheet';
 import { validated } from '@jubb/sheet/given';
-import { BookInBody } from '@jubb/wire';
+import { ENDPOINTS, type AskedWith, BookInBody } from '@jubb/wire';
 import { inDays, promiseOn } from '../../kit/days.ts';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
 import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call } from '../../link/client.ts';
+import { Refusal, ask } from '../../link/client.ts';
 import { queryClient, useSession, useSheet, useSheets } from '../../link/queries.ts';
 import { useCustomer, useUnitHistory } from '../../sheets/queries.ts';
 import { Labelled } from '../../kit/labelled.tsx';
@@ -59,10 +58,10 @@ function fresh(): Values {
 }
 
 /** The body that the server wants, from what the form holds; the same class checks both. */
-function toBody(values: Values): object {
+function toBody(values: Values): AskedWith<typeof ENDPOINTS.jobs.bookIn>['body'] {
   const { estimate, customer, machine, unit, isLoose, family: _family, answers, ...rest } = values;
   // A part that is new here has no id yet; an empty one would be refused.
-  const named = <T extends { id?: string }>({ id, ...others }: T): object => (id ? { id, ...others } : others);
+  const named = <T extends { id?: string }>({ id, ...others }: T): Omit<T, 'id'> & { id?: string } => (id ? { id, ...others } : others);
   return {
     ...rest,
     customer: named(customer),
@@ -150,7 +149,7 @@ export function BookIn(): ReactElement {
     try {
       const isWorkedOut = proposal !== undefined && values.estimate === worked;
       const scope = isWorkedOut ? { ...full, estimateFrom: proposal.from } : values.scope;
-      const job = await call<JobHead>('POST', '/jobs', toBody({ ...values, scope }));
+      const job = await ask(ENDPOINTS.jobs.bookIn, { body: toBody({ ...values, scope }) });
       writeStored(DRAFT, undefined);
       await Promise.all([
         queryClient.invalidateQueries({ queryKey: ['today'] }),

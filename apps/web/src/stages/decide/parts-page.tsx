@@ -1,10 +1,10 @@
 import { coverOffers, newPart, risenSince, type JobState, type PartLine, type Parts } from '@jubb/book';
 import type { SheetFile } from '@jubb/sheet';
-import type { MoveBody, WantBody } from '@jubb/wire';
+import { ENDPOINTS, type MoveBody, type WantBody } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { call } from '../../link/client.ts';
+import { ask } from '../../link/client.ts';
 import { useSession } from '../../link/queries.ts';
 import { useHere } from '../../job/use-job.ts';
 import { AskFrom } from '../../job/recorder/ask-from.tsx';
@@ -79,7 +79,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
     const quantity = kind === 'reserve' ? Math.min(line.open, shelf.onHand - shelf.reserved) : shelf.reservedHere;
     if (quantity <= 0) return undefined;
     const body = moveOf(kind, quantity, job.id);
-    return () => call('POST', `/stock/${shelf.id}/moves`, body);
+    return () => ask(ENDPOINTS.stock.move, { id: shelf.id, body });
   };
   const run = (...works: readonly ((() => Promise<unknown>) | undefined)[]): void =>
     void send(async () => {
@@ -178,7 +178,7 @@ function KitsHere({ parts: { kits, lines, view }, busy, run }: KitsHereProps): R
             type="button"
             className="btn btn-plain"
             disabled={busy}
-            onClick={() => run(() => call('POST', `/stock/${line.id}/moves`, moveOf('issue', line.reservedHere, job.id)))}
+            onClick={() => run(() => ask(ENDPOINTS.stock.move, { id: line.id, body: moveOf('issue', line.reservedHere, job.id) }))}
           >
             Take out the kit<span className="visually-hidden"> {line.number}</span>
           </button>
@@ -304,7 +304,7 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
         const key = `${id}×${times}`;
         if (!ids.has(key)) ids.set(key, uuid());
         const body: WantBody = { id: ids.get(key)!, supplier, number, quantity: times * together, jobId: job.id };
-        await call('POST', '/orders/lines', body);
+        await ask(ENDPOINTS.orders.want, { body });
       }
       ids.clear();
     }).finally(() => void refreshStores());

@@ -1,8 +1,8 @@
 import { quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/book';
-import type { SentQuote } from '@jubb/wire';
+import { ENDPOINTS, type SentQuote } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { v7 as uuid } from 'uuid';
-import { Refusal, call } from '../../link/client.ts';
+import { Refusal, ask } from '../../link/client.ts';
 import { jobKey, refresh, useSession } from '../../link/queries.ts';
 import { Picture } from '../../capture/picture.tsx';
 import { useHere } from '../../job/use-job.ts';
@@ -124,11 +124,11 @@ function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer 
   const { busy, error, send } = useSend();
   const [isTakenBack, setTakenBack] = useState(false);
   const newLink = async (): Promise<void> => {
-    const ok = await send(async () => onLink((await call<SentQuote>('POST', `/jobs/${jobId}/quotes/${id}/link`)).link));
+    const ok = await send(async () => onLink((await ask(ENDPOINTS.quotes.newLink, { id: jobId, quote: id })).link));
     if (ok) setTakenBack(false);
   };
   const takeBack = async (): Promise<void> => {
-    if (await send(() => call('DELETE', `/jobs/${jobId}/quotes/${id}/link`))) {
+    if (await send(() => ask(ENDPOINTS.quotes.takeLinkBack, { id: jobId, quote: id }))) {
       onLink(null);
       setTakenBack(true);
     }
@@ -220,7 +220,7 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
     if (!body) return;
     let sent: SentQuote | undefined;
     await send(async () => {
-      sent = await call<SentQuote>('POST', `/jobs/${job.id}/quotes`, body);
+      sent = await ask(ENDPOINTS.quotes.send, { id: job.id, body });
     });
     if (!sent) return;
     setTyped(undefined);

@@ -1,9 +1,9 @@
 import { needsOf, type Parts } from '@jubb/book';
-import type { ComebackView, ShopView } from '@jubb/wire';
+import { ENDPOINTS, type ShopView } from '@jubb/wire';
 import { workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
-import { get } from '../../link/client.ts';
+import { ask } from '../../link/client.ts';
 import { useSession } from '../../link/queries.ts';
 import { Drawn } from '../../drawings/drawn.tsx';
 import { useHere } from '../../job/use-job.ts';
@@ -60,7 +60,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
   const money = useMoney();
   const { data: history } = useQuery({
     queryKey: ['job', job.id, 'comebacks'],
-    queryFn: () => get<ComebackView>(`/jobs/${job.id}/comebacks`),
+    queryFn: () => ask(ENDPOINTS.jobs.comebacks, { id: job.id }),
   });
   const hours = labourHours(job.scope, state.sheet);
   // Parts and hours as they would be quoted, without tax and without what is only offered.

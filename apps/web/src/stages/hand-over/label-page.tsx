@@ -1,3 +1,5 @@
+import { ENDPOINTS } from '@jubb/wire';
+import { addressOf } from '../../link/client.ts';
 import type { ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { useJobView } from '../../link/queries.ts';
@@ -9,7 +11,7 @@ export function LabelPage(): ReactElement {
   const { id = '' } = useParams();
   const { data: job, error } = useJobView(id);
   if (!job) return error ? <Wrong error={error} /> : <Loading what="the job" />;
-  const source = `/api/v1/jobs/${id}/label.svg`;
+  const source = addressOf(ENDPOINTS.reports.label, { id });
   return (
     <>
       <Title sub="Prints at 90 × 50 mm. The code opens the job on any device in the shop’s network.">{`Tag of job ${job.number}`}</Title>

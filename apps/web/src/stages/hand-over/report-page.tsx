@@ -1,3 +1,5 @@
+import { ENDPOINTS } from '@jubb/wire';
+import { addressOf } from '../../link/client.ts';
 import { jobReport, type ReportRow, type ReportSection } from '@jubb/book';
 import { Fragment, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
@@ -23,10 +25,10 @@ export function ReportPage(): ReactElement {
         <button type="button" className="btn btn-primary" onClick={() => window.print()}>
           Print
         </button>
-        <a className="btn btn-plain" href={`/api/v1/jobs/${id}/report.pdf`} target="_blank" rel="noreferrer">
+        <a className="btn btn-plain" href={addressOf(ENDPOINTS.reports.pdf, { id })} target="_blank" rel="noreferrer">
           PDF
         </a>
-        <a className="btn btn-plain" href={`/api/v1/jobs/${id}/torque-log.csv`}>
+        <a className="btn btn-plain" href={addressOf(ENDPOINTS.reports.torqueLog, { id })}>
           Torque log (CSV)
         </a>
         <Link className="btn btn-plain" to={`/jobs/${id}`}>

@@ -1,8 +1,9 @@
+import { ENDPOINTS } from '@jubb/wire';
 import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
 import { find } from '@jubb/sheet';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link } from 'react-router';
-import { call, meanwhile } from '../../link/client.ts';
+import { ask, meanwhile } from '../../link/client.ts';
 import { jobKey, queryClient } from '../../link/queries.ts';
 import { Labelled } from '../../kit/labelled.tsx';
 import { minorOf, useMoney } from '../../kit/money.ts';
@@ -269,7 +270,7 @@ function ChangeJob(): ReactElement {
         promise: promiseOn(shown.promise),
         estimateMinor: money,
       };
-      const head = await call<JobHead>('PATCH', `/jobs/${job.id}`, body);
+      const head = await ask(ENDPOINTS.jobs.patch, { id: job.id, body });
       queryClient.setQueryData<JobView>(jobKey(job.id), (view) => view && { ...view, ...head });
       close();
     } catch (refusal) {

@@ -1,9 +1,10 @@
+import { ENDPOINTS } from '@jubb/wire';
 import type { Bearings, EarlierPulls, EarlierView, JointRun, SettingRun } from '@jubb/book';
 import { settingQuantity, settingWindow, baseRef } from '@jubb/sheet';
 import { formatQuantity, quantityOf, workings, type Quantity } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
-import { get } from '../../link/client.ts';
+import { ask } from '../../link/client.ts';
 import { jobKey } from '../../link/queries.ts';
 import { useHere } from '../../job/use-job.ts';
 import { useUnits } from '../../kit/units.ts';
@@ -11,8 +12,7 @@ import { useUnits } from '../../kit/units.ts';
 /** What other jobs of the same sheet came to. */
 export function useWorkedBefore(): EarlierView | undefined {
   const { job } = useHere();
-  return useQuery({ queryKey: [...jobKey(job.id), 'worked-before'], queryFn: () => get<EarlierView>(`/jobs/${job.id}/worked-before`) })
-    .data;
+  return useQuery({ queryKey: [...jobKey(job.id), 'worked-before'], queryFn: () => ask(ENDPOINTS.jobs.workedBefore, { id: job.id }) }).data;
 }
 
 interface EarlierSettingsProps {

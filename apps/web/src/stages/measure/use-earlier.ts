@@ -1,8 +1,8 @@
 import { readingFigure } from '@jubb/book';
 import type { Limit } from '@jubb/sheet';
-import type { EarlierReading } from '@jubb/wire';
+import { ENDPOINTS } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
-import { get } from '../../link/client.ts';
+import { ask } from '../../link/client.ts';
 import { jobKey } from '../../link/queries.ts';
 
 interface Earlier {
@@ -16,7 +16,7 @@ export function useEarlier(jobId: string, limit: Limit | undefined): readonly Ea
   const { data = [] } = useQuery({
     queryKey: [...jobKey(jobId), 'earlier'],
     staleTime: 600_000,
-    queryFn: () => get<EarlierReading[]>(`/jobs/${jobId}/earlier`),
+    queryFn: () => ask(ENDPOINTS.jobs.earlier, { id: jobId }),
   });
   return data.flatMap(({ jobNumber, at, ...found }) =>
     limit && found.limit === limit.ref ? [{ jobNumber, at, figure: readingFigure(limit, found) }] : [],
