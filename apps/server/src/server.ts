@@ -17,7 +17,7 @@ import { requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities.js';
-import { makeSessions } from './people/session.js';
+import { makeSessions } from './common/session.js';
 import { StreamService } from './stream/stream.service.js';
 
 /** Idle connections are kept so long, ms. */

@@ -4,7 +4,7 @@ import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/com
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { JobsService } from '../jobs/jobs.service.js';
-import { makerOf } from '../people/access.guard.js';
+import { makerOf } from '../common/access.guard.js';
 import { CribService } from './crib.service.js';
 
 @Controller('api/v1')

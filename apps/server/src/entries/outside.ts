@@ -2,7 +2,7 @@ import { kindOf, type Outside, type PayloadOf } from '@jubb/book';
 import type { PoolClient } from 'pg';
 import { badInput } from '../common/problem.js';
 import { ask } from '../database/data-source.js';
-import { STILL_OWED } from '../jobs/owed.js';
+import { STILL_OWED } from './owed.sql.js';
 import { APPROVED_REVISION } from './entries.sql.js';
 import type { EntryContent } from './entry-hash.js';
 

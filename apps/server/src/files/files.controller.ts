@@ -7,7 +7,7 @@ import type { PoolClient } from 'pg';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { inTransaction, poolOf } from '../database/data-source.js';
-import { personOf } from '../people/access.guard.js';
+import { personOf } from '../common/access.guard.js';
 import { StreamService } from '../stream/stream.service.js';
 import type { Config } from '../config.js';
 import { CONFIG } from '../tokens.js';

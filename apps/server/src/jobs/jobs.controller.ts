@@ -6,7 +6,7 @@ import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
-import { makerOf } from '../people/access.guard.js';
+import { makerOf } from '../common/access.guard.js';
 import { JobsService } from './jobs.service.js';
 
 const LONGEST_FIND = 100;

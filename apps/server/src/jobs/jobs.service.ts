@@ -21,7 +21,7 @@ import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entitie
 import { EntriesService } from '../entries/entries.service.js';
 import { entriesByJob } from '../entries/by-job.js';
 import { ENTRY_COLUMNS } from '../entries/entries.sql.js';
-import { OPEN_OWED } from './owed.js';
+import { OPEN_OWED } from '../entries/owed.sql.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 

@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@jubb/wire';
 import { Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
-import { personOf } from '../people/access.guard.js';
+import { personOf } from '../common/access.guard.js';
 import { NoticesService } from './notices.service.js';
 
 @Controller('api/v1')

@@ -2,7 +2,7 @@ import { ENDPOINTS, AcceptBody, FaultBody, GoodsInBody, WantBody, type OrderView
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
-import { makerOf } from '../people/access.guard.js';
+import { makerOf } from '../common/access.guard.js';
 import { OrdersService } from './orders.service.js';
 import { SupplierStandIn } from './supplier-stand-in.js';
 

@@ -7,7 +7,7 @@ import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { TabletsService } from '../tablets/tablets.service.js';
-import { personOf } from './access.guard.js';
+import { personOf } from '../common/access.guard.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
 import { shopView } from './shop.controller.js';

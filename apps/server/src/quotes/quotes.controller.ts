@@ -4,7 +4,7 @@ import { Body, Controller, Inject, Param, ParseUUIDPipe, Req, Res, StreamableFil
 import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { ProblemError, notFound } from '../common/problem.js';
-import { makerOf } from '../people/access.guard.js';
+import { makerOf } from '../common/access.guard.js';
 import { LoginLimit } from '../people/login-limit.js';
 import { QuotesService } from './quotes.service.js';
 

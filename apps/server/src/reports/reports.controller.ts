@@ -7,7 +7,7 @@ import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities.js';
 import { JobsService } from '../jobs/jobs.service.js';
-import { jobLabel } from '../jobs/label.js';
+import { jobLabel } from '../common/label.js';
 import { reportPdf } from './report-pdf.js';
 
 @Controller('api/v1')

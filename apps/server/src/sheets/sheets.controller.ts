@@ -16,7 +16,7 @@ import {
 import { Body, Controller, Header, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
-import { personOf } from '../people/access.guard.js';
+import { personOf } from '../common/access.guard.js';
 import { ProposalsService } from './proposals.service.js';
 import { SheetsService } from './sheets.service.js';
 

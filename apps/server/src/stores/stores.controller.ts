@@ -4,8 +4,8 @@ import { ENDPOINTS, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, t
 import { Body, Controller, Header, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
-import { shelfLabel } from '../jobs/label.js';
-import { makerOf } from '../people/access.guard.js';
+import { shelfLabel } from '../common/label.js';
+import { makerOf } from '../common/access.guard.js';
 import { StoresService } from './stores.service.js';
 
 const LONGEST_FIND = 100;

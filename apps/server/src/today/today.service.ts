@@ -22,7 +22,7 @@ import { ENTRY_COLUMNS } from '../entries/entries.sql.js';
 import { NoticesService } from '../notices/notices.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
-import { HEAD_COLUMNS, HEAD_FROM, JobsService, type HeadRow } from './jobs.service.js';
+import { HEAD_COLUMNS, HEAD_FROM, JobsService, type HeadRow } from '../jobs/jobs.service.js';
 
 /** What an open job is known by: with another one of these its line is another one. */
 interface OpenRow {

@@ -1,8 +1,8 @@
 import { timingSafeEqual } from 'node:crypto';
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
 import type { Request } from 'express';
-import { ProblemError } from '../common/problem.js';
-import { whoMay } from '../common/route.js';
+import { ProblemError } from './problem.js';
+import { whoMay } from './route.js';
 import type { SessionPerson } from './session.js';
 
 const SAFE = new Set(['GET', 'HEAD']);

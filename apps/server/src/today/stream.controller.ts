@@ -3,10 +3,10 @@ import { Controller, Inject, Req, Sse } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
 import { concatMap, endWith, filter, from, ignoreElements, interval, map, merge, share, takeUntil, type Observable } from 'rxjs';
-import { TodayService } from '../jobs/today.service.js';
-import { personOf } from '../people/access.guard.js';
-import { isOpen, sessionMark } from '../people/session.js';
-import { StreamService } from './stream.service.js';
+import { TodayService } from './today.service.js';
+import { personOf } from '../common/access.guard.js';
+import { isOpen, sessionMark } from '../common/session.js';
+import { StreamService } from '../stream/stream.service.js';
 
 const BEAT_MS = 20_000;
 

@@ -5,7 +5,7 @@ import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';
-import { personOf } from '../people/access.guard.js';
+import { personOf } from '../common/access.guard.js';
 
 /** How a PDF begins (ISO 32000-1, 7.5.2). */
 const PDF_HEAD = '%PDF-';

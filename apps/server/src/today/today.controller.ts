@@ -2,7 +2,7 @@ import { ENDPOINTS } from '@jubb/wire';
 import { Controller, Header, Inject, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request } from 'express';
-import { personOf } from '../people/access.guard.js';
+import { personOf } from '../common/access.guard.js';
 import { TodayService } from './today.service.js';
 
 @Controller('api/v1')

@@ -1,0 +1,17 @@
+import { Module } from '@nestjs/common';
+import { NoticesModule } from '../notices/notices.module.js';
+import { TabletsModule } from '../tablets/tablets.module.js';
+import { FirstRunController } from './first-run.controller.js';
+import { LoginLimit } from './login-limit.js';
+import { PeopleController } from './people.controller.js';
+import { PeopleService } from './people.service.js';
+import { ShopController } from './shop.controller.js';
+
+/** Who works here, how they prove it, and the shop itself. */
+@Module({
+  imports: [NoticesModule, TabletsModule],
+  controllers: [PeopleController, FirstRunController, ShopController],
+  providers: [PeopleService, LoginLimit],
+  exports: [PeopleService, LoginLimit],
+})
+export class PeopleModule {}
