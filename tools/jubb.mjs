@@ -2,6 +2,8 @@ import { Stop, remark, say } from './say.mjs';
 
 const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
 ./jubb stop              stop what start started
+./jubb dev               the demo, following what you type: types, server and pages
+./jubb imports           make docs/imports.txt anew: which folder knows which
 ./jubb test              set up what is missing, run every check and test
 ./jubb bench [soak|stores|shims|load|hard] measure, as ratios, in a table and as JSON; soak: ten minutes of tablets, the servers and the
                          database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs;
@@ -17,6 +19,8 @@ JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`
 
 const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
+  dev: async () => (await import('./dev.mjs')).dev(),
+  imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),
   test: async (args) => (await import('./test.mjs')).test(args),
   bench: async ([what]) => {

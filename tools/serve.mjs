@@ -34,6 +34,10 @@ async function sayWhere(base, empty) {
     say('It has no demo data: whoever opens it first names the shop and its foreman');
     return;
   }
+  await sayLogIns();
+}
+
+export async function sayLogIns() {
   const { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } = await import('../apps/server/dist/demo/demo.js');
   say(`Demo log-ins, all with the password ${DEMO_PASSWORD} and, to take over a tablet, the PIN ${DEMO_PIN}:`);
   for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);
@@ -46,7 +50,7 @@ export async function stop({ quiet = false } = {}) {
   if (!quiet) say(running || stopped ? 'Jubb is stopped' : 'Jubb was not running');
 }
 
-function portWanted() {
+export function portWanted() {
   const text = process.env.JUBB_PORT ?? '4170';
   const port = Number(text);
   if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`JUBB_PORT is "${text}": a port number from 1 to 65535 is due`);

@@ -16,7 +16,11 @@ module.exports = {
       name: `${floor.join('-')}-know-nothing-above-them`,
       severity: 'error',
       from: { path: `^src/(${floor.join('|')})/` },
-      to: { path: `^src/(${FLOORS.slice(at + 1).flat().join('|')})/` },
+      to: {
+        path: `^src/(${FLOORS.slice(at + 1)
+          .flat()
+          .join('|')})/`,
+      },
     })),
     {
       name: 'every-domain-stands-on-a-floor',

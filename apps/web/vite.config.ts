@@ -11,6 +11,7 @@ const ASKED_ELSEWHERE = [/^--dsg-/u, /^--bs-border-(?:radius-lg|color-translucen
 
 export default defineConfig({
   plugins: [react(), offline()],
+  server: { proxy: { '/api': process.env['JUBB_API'] ?? 'http://127.0.0.1:4170' } },
   build: { target: 'es2023', assetsInlineLimit: 0, chunkSizeWarningLimit: 400 },
   css: {
     postcss: {

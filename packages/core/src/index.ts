@@ -4,10 +4,13 @@ export * from './quantity/format.js';
 export type * from './working/describe.js';
 export { wording, type Issue, type Result } from './working/issues.js';
 export { splitList, quantityOf } from './working/input.js';
-export type { Registry, RunResult, WorkingDescription, WorkingRun } from './working/registry.js';
+export type { Registry, WorkingDescription } from './working/registry.js';
+export type { ResultOf, RunOf, RunResult, WorkingRun } from './working/run.js';
 export { workings } from './workings.js';
 export { circlePoints, starOrder, outwardOrder, type Point } from './torque/order.js';
 export { adapter as torqueAdapter } from './torque/adapter.js';
+export { breakaway as torqueBreakaway } from './torque/breakaway.js';
+export { at20 as measureAt20 } from './measuring/at-20.js';
 export { nut as bearingNut, lockPositions, pinFindsNoSlot } from './bearings/nut.js';
 export { verdict as measureVerdict } from './measuring/verdict.js';
 export { parseThread, threadAreas, type Thread } from './threads/thread.js';
@@ -33,6 +36,7 @@ export { LITTLE_ANGLE, MUCH_ANGLE } from './torque/batch.js';
 export {
   CONTACT_ALONG,
   CONTACT_UP,
+  contact as gearContact,
   contactOff,
   contactPicture,
   contactShare,

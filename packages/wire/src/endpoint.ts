@@ -15,7 +15,7 @@ type AnswerTo<A extends Answering> = A extends keyof Answers
   : A extends readonly [infer N extends keyof Answers]
     ? Answers[N][]
     : A extends 'nothing'
-      ? void
+      ? undefined
       : unknown;
 
 /** One operation of the server: the one place that says how it is asked, by whom, and what it answers. */
@@ -65,9 +65,9 @@ type Text = string | number | boolean | undefined;
 /** What an endpoint is asked with: the parts of its path and its query by their names. */
 export type AskedWith<E> =
   E extends Endpoint<infer P, Answering, infer B, infer Q>
-    ? { readonly [N in PartsOf<P>]: string } & { readonly [N in Q]?: Text } & ([B] extends [never]
-          ? unknown
-          : { readonly body: Plain<Bodies[B]> })
+    ? Readonly<Record<PartsOf<P>, string>> &
+        Readonly<Partial<Record<Q, Text>>> &
+        ([B] extends [never] ? unknown : { readonly body: Plain<Bodies[B]> })
     : never;
 
 /** A body as a page makes it: a plain object with the fields of the class; what may be left out may be undefined, too. */

@@ -1,14 +1,31 @@
-import { type Tool, type Pull, type Limit, type Setting, baseOf, limitQuantity, limitWindow, settingWindow } from '@jubb/sheet';
+import {
+  type LimitQuantity,
+  type Tool,
+  type Pull,
+  type Limit,
+  type Setting,
+  baseOf,
+  limitQuantity,
+  limitWindow,
+  settingWindow,
+} from '@jubb/sheet';
 import type { PayloadOf, UsedWorking } from '../entries/kept.js';
 import { gridFigure, isGrid } from './measured.js';
-import { workings, type Quantity, type RunResult } from '@jubb/core';
-
-/** The working that reads the pattern on the teeth. */
-export const CONTACT = 'gear.contact';
+import {
+  bearingNut,
+  gearContact,
+  measureAt20,
+  measureVerdict,
+  torqueAdapter,
+  torqueBreakaway,
+  type ContactSpots,
+  type Quantity,
+  type ResultOf,
+} from '@jubb/core';
 
 /** What the pattern on the teeth says of its gears. */
-export function readContact(seen: Readonly<Record<string, unknown>>): UsedWorking | null {
-  return used(workings.run(CONTACT, seen));
+export function readContact(seen: ContactSpots & Pick<PayloadOf<'pattern'>, 'pinionStep' | 'ringStep'>): UsedWorking | null {
+  return used(gearContact.run(seen));
 }
 
 type Warm = NonNullable<PayloadOf<'reading'>['warm']>;
@@ -22,11 +39,11 @@ interface WarmReadings {
 /** Readings as they would be at 20 °C, and what the temperature leaves open, 1u in mm. */
 export function at20({ readings, warm }: WarmReadings): { readonly readings: readonly number[]; readonly u: number } {
   if (!warm) return { readings, u: 0 };
-  const corrected = readings.map((read) => workings.run('measure.at-20', { read, partT: warm.partT, part: warm.metal }));
+  const corrected = readings.map((read) => measureAt20.run({ read, partT: warm.partT, part: warm.metal }));
   return {
     // What is no size has no temperature.
-    readings: corrected.map((result, place) => (result?.ok ? Number(result.run.output['size']) : readings[place]!)),
-    u: Math.max(0, ...corrected.map((result) => (result?.ok ? Number(result.run.output['u']) : 0))),
+    readings: corrected.map((result, place) => (result.ok ? result.run.output.size : readings[place]!)),
+    u: Math.max(0, ...corrected.map((result) => (result.ok ? result.run.output.u : 0))),
   };
 }
 
@@ -51,10 +68,12 @@ export function readingFigure(limit: Limit, found: WarmReadings): number {
 /** What something held before it moved, against the least that it must hold. */
 function judgeHeld(direction: Pull, limit: Limit, { readings, bracket }: Found, tool: Tool | undefined): UsedWorking | null {
   const moved = mean(readings);
+  const { from: least } = limitWindow(limit);
+  if (least === undefined) return null;
   return used(
-    workings.run('torque.breakaway', {
+    torqueBreakaway.run({
       direction,
-      least: limitWindow(limit).from,
+      least,
       ...(bracket ? { how: 'clicks', ...bracket } : { how: 'moved', moved }),
       ...(tool && moved > 0 ? { wrenchU: Math.min(MOST_WRENCH_U, Math.hypot(tool.u, tool.s) / moved) } : {}),
     }),
@@ -81,9 +100,14 @@ function isNoEnd(quantity: string, { from, to }: Ends, readings: readonly number
 }
 
 /** Readings against a window, with what the tool leaves open. */
-export function judgeWindow(quantity: string, readings: readonly number[], window: Ends, tool: Tool | undefined): UsedWorking | null {
+export function judgeWindow(
+  quantity: LimitQuantity,
+  readings: readonly number[],
+  window: Ends,
+  tool: Tool | undefined,
+): UsedWorking | null {
   return used(
-    workings.run('measure.verdict', {
+    measureVerdict.run({
       quantity,
       readings,
       ...(window.from === undefined || isNoEnd(quantity, window, readings) ? {} : { lower: window.from }),
@@ -99,7 +123,7 @@ export function adviseNut(setting: Setting, playNow: number): UsedWorking | null
   const { nut } = setting;
   if (!nut) return null;
   return used(
-    workings.run('bearing.nut', {
+    bearingNut.run({
       playNow,
       ...settingWindow(setting),
       ...(setting.aim ? { aim: baseOf(setting.aim.figure, 'length') } : {}),
@@ -113,11 +137,11 @@ export function adviseNut(setting: Setting, playNow: number): UsedWorking | null
 type Arm = Pick<PayloadOf<'pull'>, 'torque' | 'wrenchLength' | 'adapterLength' | 'adapterAngle'>;
 
 export function wrenchSetting({ torque, wrenchLength, adapterLength, adapterAngle }: Arm): UsedWorking | null {
-  return used(workings.run('torque.adapter', { torque, wrench: wrenchLength, adapter: adapterLength, angle: adapterAngle }));
+  return used(torqueAdapter.run({ torque, wrench: wrenchLength, adapter: adapterLength, angle: adapterAngle }));
 }
 
-function used(result: RunResult | undefined): UsedWorking | null {
-  return result?.ok ? { id: result.run.working, input: result.run.input, output: result.run.output } : null;
+function used(result: ResultOf<UsedWorking['input'], UsedWorking['output']>): UsedWorking | null {
+  return result.ok ? { id: result.run.working, input: result.run.input, output: result.run.output } : null;
 }
 
 export function mean(figures: readonly number[]): number {

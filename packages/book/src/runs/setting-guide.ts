@@ -1,41 +1,36 @@
-import { type Family, type Setting, baseOf, settingQuantity } from '@jubb/sheet';
+import { type Family, type Part, type Setting, type SettingMethod, baseOf, settingQuantity } from '@jubb/sheet';
 import type { AnyKeptEntry } from '../entries/kept.js';
 import { packsIn } from '../parts/out-of-stores.js';
 import type { ShimLine } from '../parts/stock.js';
 import { workedWith, type SettingRun } from './setting-run.js';
-import { packPieces, type WorkingRun } from '@jubb/core';
+import { packPieces, workings, type Known, type Serves, type WorkingRun } from '@jubb/core';
 
-/** The workings that help to set something by its kind and method, the likeliest first; none where it is set by hand alone. */
-export function workingsForSetting({ kind, method }: Pick<Setting, 'kind' | 'method'>, family: Family): readonly string[] {
-  if (method === 'witness' || method === 'slipping-bolt' || method === 'set-screw' || method === 'castle-nut') return [];
-  switch (kind) {
-    case 'preload':
-      return method === 'crush-sleeve' ? ['bearing.crush-sleeve', 'bearing.rolling-torque'] : ['bearing.rolling-torque', 'bearing.shim'];
-    case 'backlash':
-      return ['gear.backlash', 'gear.pinion-depth'];
-    case 'air-gap':
-      return ['compressor.air-gap'];
-    case 'pack-clearance':
-      return ['clutch.pack'];
-    case 'end-play':
-    case 'depth':
-      if (method === 'cone-and-locknut') return ['bearing.cone-and-locknut'];
-      if (method === 'locknut') return ['bearing.nut', 'bearing.thermal'];
-      if (method === 'selective-ring') return ['shaft.end-play-shim', 'gearbox.snap-ring'];
-      if (method === 'shims')
-        return family.startsWith('drive axle') ? ['bearing.shim', 'gear.pinion-depth'] : ['bearing.shim', 'bearing.thermal'];
-      return [];
-    case 'compression':
-      return [];
-  }
+/** Set by a nut that is led step by step, or by hand and eye alone: no working is offered. */
+const BY_HAND: ReadonlySet<SettingMethod> = new Set(['witness', 'slipping-bolt', 'set-screw', 'castle-nut']);
+
+type SetBy = Pick<Setting, 'kind' | 'method'>;
+
+function serves({ families, butNot = [], kinds, methods }: Serves, { kind, method }: SetBy, family: Family): boolean {
+  const isOf = (list: readonly string[] | undefined, one: string): boolean => list === undefined || list.includes(one);
+  return isOf(kinds, kind) && isOf(methods, method) && isOf(families, family) && !butNot.includes(family);
 }
 
-/** Where the workings that pick shims say which go in: of all packs of the setting, every piece. */
-const PACKS: Readonly<Record<string, readonly string[]>> = {
-  'bearing.shim': ['pack'],
-  'compressor.air-gap': ['pack'],
-  'gear.backlash': ['teethPack', 'otherPack'],
-};
+/** The workings that help to set something by its kind and method, the likeliest first; none where it is set by hand alone. */
+export function workingsForSetting(setting: SetBy, family: Family): readonly string[] {
+  if (BY_HAND.has(setting.method)) return [];
+  return workings.serving('setting', (one) => serves(one, setting, family));
+}
+
+/** Workings that a family is judged by beyond its limits, or put together with. */
+export function workingsAt(at: 'measure' | 'build', family: Family): readonly string[] {
+  return workings.serving(at, ({ families, butNot = [] }) => (families?.includes(family) ?? true) && !butNot.includes(family));
+}
+
+/** The part of a sheet that a working is likely about. */
+export function partAbout(working: string, parts: readonly Part[]): Part | undefined {
+  const words = workings.servesOf(working).find(({ about }) => about)?.about;
+  return words && parts.find(({ name }) => words.test(name));
+}
 
 /** A pack is written to the micrometre: a shim of inches differs by less than that. */
 const WRITTEN_MM = 0.001;
@@ -52,7 +47,7 @@ export interface ShimWanted {
 /** Backlash is shifted from side to side with the shims that set the carrier's preload: those are not taken out of stores again. */
 export function lyingFor(working: string, setting: string, live: readonly AnyKeptEntry[]): ReadonlyMap<string, number> {
   const lying = new Map<string, number>();
-  if (working !== 'gear.backlash') return lying;
+  if (!workings.servesOf(working).some(({ shifts }) => shifts)) return lying;
   for (const [ref, pack] of packsIn(live))
     if (ref !== setting) for (const { item, count } of pack) lying.set(item, (lying.get(item) ?? 0) + count);
   return lying;
@@ -64,7 +59,9 @@ export function shimsWanted(
   shims: readonly ShimLine[],
   lying: ReadonlyMap<string, number> = new Map(),
 ): readonly ShimWanted[] {
-  const pieces = (PACKS[working] ?? []).flatMap((name) => (typeof output[name] === 'string' ? packPieces(output[name]) : []));
+  const pieces = (workings.servesOf(working).find(({ packs }) => packs)?.packs ?? []).flatMap((name) =>
+    typeof output[name] === 'string' ? packPieces(output[name]) : [],
+  );
   return [...new Set(pieces.map(({ thickness }) => thickness))].map((thickness) => {
     const count = pieces.reduce((sum, one) => sum + (one.thickness === thickness ? one.count : 0), 0);
     const lines = shims.filter((one) => Math.abs(one.thicknessMm - thickness) < WRITTEN_MM);
@@ -96,55 +93,27 @@ type Preset = Readonly<Record<string, unknown>>;
  * and what was in while they were taken, and the shims that are free on the shelf.
  */
 export function presetFor(working: string, run: SettingRun, shims: readonly ShimLine[]): Preset {
-  const { setting, tries } = run;
-  const { window } = run;
+  const { setting, window, tries } = run;
+  const preset =
+    workings.servesOf(working).find((one) => one.at === 'setting' && (one.kinds?.includes(setting.kind) ?? true))?.preset ?? {};
   const unit = settingQuantity(setting) === 'torque' ? 'N·m' : 'mm';
-  const ends = { from: `${window.from} ${unit}`, to: `${window.to} ${unit}` };
-  const aim = setting.aim ? { aim: `${baseOf(setting.aim.figure, 'length')} mm` } : {};
   const last = tries.at(-1);
   const readings = last?.entry.payload.readings ?? [];
-  const free = shelfOf(run, shims);
-  const shelf = free.length > 0 ? { shelf: free } : {};
+  const shelf = shelfOf(run, shims);
   const before = workedWith(run, working)?.working?.output;
-  switch (working) {
-    case 'bearing.shim':
-      return unit === 'mm'
-        ? {
-            ...ends,
-            ...aim,
-            ...shelf,
-            ...(last ? { measured: `${last.play} mm` } : {}),
-            ...(typeof before?.['thickness'] === 'number' ? { trial: `${before['thickness']} mm` } : {}),
-          }
-        : shelf;
-    case 'compressor.air-gap':
-      return {
-        ...ends,
-        ...shelf,
-        ...(readings.length > 0 ? { gaps: readings } : {}),
-        ...(typeof before?.['thickness'] === 'number' ? { shims: `${before['thickness']} mm` } : {}),
-      };
-    case 'gear.backlash':
-      return { ...ends, ...shelf, ...(readings.length > 0 ? { readings } : {}) };
-    case 'shaft.end-play-shim':
-      return {
-        ...ends,
-        ...(readings.length > 0 ? { gaps: readings } : {}),
-        ...(typeof before?.['washer'] === 'number' ? { trial: `${before['washer']} mm` } : {}),
-      };
-    case 'clutch.pack':
-      return {
-        ...(readings.length > 0 ? { gaps: readings } : {}),
-        ...(typeof before?.['plate'] === 'number' ? { plateNow: `${before['plate']} mm` } : {}),
-      };
-    case 'bearing.crush-sleeve':
-    case 'bearing.cone-and-locknut':
-      return ends;
-    case 'bearing.rolling-torque':
-      return settingQuantity(setting) === 'torque' ? ends : {};
-    case 'bearing.nut':
-      return { ...ends, ...(last && last.play > 0 ? { playNow: `${last.play} mm` } : {}) };
-    default:
-      return {};
-  }
+  const known: Readonly<Record<Exclude<Known, `before.${string}`>, unknown>> = {
+    from: `${window.from} ${unit}`,
+    to: `${window.to} ${unit}`,
+    aim: setting.aim && `${baseOf(setting.aim.figure, 'length')} mm`,
+    // A play of nothing tells a nut nothing: there is none to measure from.
+    last: last && (setting.method !== 'locknut' || last.play > 0) ? `${last.play} ${unit}` : undefined,
+    readings: readings.length > 0 ? readings : undefined,
+    shelf: shelf.length > 0 ? shelf : undefined,
+  };
+  const given = Object.entries(preset).map(([field, from]) => {
+    if (!from.startsWith('before.')) return [field, known[from as keyof typeof known]] as const;
+    const was = before?.[from.slice('before.'.length)];
+    return [field, typeof was === 'number' ? `${was} mm` : undefined] as const;
+  });
+  return Object.fromEntries(given.filter(([, value]) => value !== undefined));
 }

@@ -1,6 +1,6 @@
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
 import { readOpen } from '../quantity/open.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Forward drop of a junction by a meter's diode test, in V. Common practice. */
@@ -81,6 +81,7 @@ export const diodes = defineWorking({
     },
   ],
   cautions: ['Stator leads off, or the winding joins the diodes and every one of them looks shorted.'],
+  serves: [{ at: 'measure', families: ['alternator'], rank: 3, about: /rectifier|diode/iu }],
   example: {
     readings: ['+1', '+2', '+3', '−1', '−2', '−3'].map((diode) =>
       diode === '−2' ? { diode, forward: '0.002 V', reverse: '0.002 V' } : { diode, forward: '0.52 V', reverse: 'OL' },

@@ -1,7 +1,7 @@
 import { judge } from '../measuring/verdict.js';
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Rotor speeds of the two points of ISO 8854, in rpm. */
@@ -149,6 +149,7 @@ export const output = defineWorking({
   cautions: [
     'Guard the belt and keep clear. Never take the battery off a running alternator: the voltage it makes then breaks what is on the line.',
   ],
+  serves: [{ at: 'measure', families: ['alternator'], rank: 5 }],
   example: {
     testVoltage: 13.5,
     lowCurrent: 47,

@@ -1,6 +1,6 @@
 import { VERDICT } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**

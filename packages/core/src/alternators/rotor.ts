@@ -2,7 +2,7 @@ import { judge } from '../measuring/verdict.js';
 import { VERDICT, worstOf } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
 import { readOpen } from '../quantity/open.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { COPPER_SOURCE, INSULATION_SOURCE, copperAt20 } from './copper.js';
 import { EARTH_FIELD, earthWords, isEarthed, readEarth } from './earth.js';
@@ -104,6 +104,7 @@ export const rotor = defineWorking({
   ],
   sources: [COPPER_SOURCE, INSULATION_SOURCE],
   cautions: ['Off the machine, battery disconnected. A rotor that has just run burns.'],
+  serves: [{ at: 'measure', families: ['alternator'], about: /rotor/iu }],
   example: { read: '2.95 Ω', leads: 0.15, temperature: 38, lower: 2.4, upper: 2.8 },
   compute(input) {
     if (input.upper < input.lower)

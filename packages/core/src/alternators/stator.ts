@@ -2,7 +2,7 @@ import { judge } from '../measuring/verdict.js';
 import { VERDICT, worstOf } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
 import { readOpen } from '../quantity/open.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { INSULATION_SOURCE } from './copper.js';
 import { EARTH_FIELD, earthWords, isEarthed, readEarth } from './earth.js';
@@ -99,6 +99,7 @@ export const stator = defineWorking({
     INSULATION_SOURCE,
   ],
   cautions: ['Rectifier unsoldered or unplugged: diodes beside the winding spoil the reading.'],
+  serves: [{ at: 'measure', families: ['alternator'], rank: 2, about: /stator/iu }],
   example: { pair12: '102 mΩ', pair23: '101 mΩ', pair31: '102 mΩ' },
   compute(input) {
     const earth = readEarth(input.earth);

@@ -1,5 +1,5 @@
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -58,6 +58,7 @@ export const balls = defineWorking({
     { kind: 'common practice', document: 'one ball less than fills the row, the same number each side', for: 'the working number' },
   ],
   cautions: [],
+  serves: [{ at: 'build', families: ['cup-and-cone loose-ball hub'] }],
   example: { ball: '6.35 mm', circle: '26 mm', left: 11, right: 10 },
   compute({ ball, circle, left, right }) {
     if (ball >= circle)

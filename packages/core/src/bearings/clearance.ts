@@ -1,6 +1,6 @@
 import { EXPANSION } from '../measuring/materials.js';
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { INCH_HAIR_MM } from '../measuring/nominal.js';
 import { CLEARANCE, GROUPS, type Group } from './clearance-table.js';
@@ -113,6 +113,7 @@ export const clearance = defineWorking({
     },
   ],
   cautions: ['A ball bearing without clearance runs hot and dies; one with too much hums.'],
+  serves: [{ at: 'build', rank: 16 }],
   example: { bore: 30, outside: 62, onShaft: 0.009, warmer: 5 },
   compute(input) {
     if (input.kind !== 'deep-groove')

@@ -1,5 +1,5 @@
 import { degrees, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 const TURN = 360;
@@ -131,6 +131,10 @@ export const coneAndLocknut = defineWorking({
     { kind: 'derivation', document: 'one turn moves the cone by its pitch; lock and clamp each take up a fixed play', for: 'the sum' },
   ],
   cautions: ['A cone that binds turns to steel chips: when in doubt a trace of play.'],
+  serves: [
+    { at: 'build', families: ['cup-and-cone loose-ball hub'], rank: 2 },
+    { at: 'setting', kinds: ['end-play', 'depth'], methods: ['cone-and-locknut'], preset: { from: 'from', to: 'to' } },
+  ],
   example: { playNow: '0.10 mm', from: '0 mm', to: '0.03 mm', pitch: '1 mm', setBefore: 0.12, lockedAfter: 0.05, clamped: 0.02 },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });

@@ -1,5 +1,5 @@
 import { degrees, newtonMetres } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** A first step while the play is still being taken up, and the smallest that a hand can turn. */
@@ -66,6 +66,7 @@ export const crushSleeve = defineWorking({
     },
   ],
   cautions: ['The nut takes some hundred N·m to crush the sleeve: hold the flange with a bar made for it, and keep hands clear.'],
+  serves: [{ at: 'setting', kinds: ['preload'], methods: ['crush-sleeve'], preset: { from: 'from', to: 'to' } }],
   example: {
     readings: [
       { angle: 0, torque: 0.2 },

@@ -1,5 +1,5 @@
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { BEARINGS, BORE_RINGS, LIP_SEALS, SHAFT_RINGS } from './size-tables.js';
 
@@ -132,6 +132,7 @@ export const identifyBearing = defineWorking({
     { kind: 'standard', document: 'DIN 471, DIN 472', for: 'retaining rings and their grooves', fromMemory: true },
   ],
   cautions: [],
+  serves: [{ at: 'build', rank: 17 }],
   example: { bore: 20, outside: 47, width: 14 },
   compute(input) {
     if (input.what === 'designation') return byDesignation(input.designation);

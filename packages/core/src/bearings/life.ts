@@ -1,6 +1,6 @@
 import { newtons, percent } from '../quantity/write.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 
 /** a1 by reliability; ISO 281:2007 table 12, from memory. */

@@ -1,5 +1,5 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** A measured peak within this share of an expected one, or of its second harmonic, is taken for it: slip and belt. */
@@ -117,6 +117,7 @@ export const noise = defineWorking({
     },
   ],
   cautions: ['Keep clear of what turns while you listen.'],
+  serves: [{ at: 'measure', families: ['belt-driven blower nose drive', 'propeller shaft with centre bearing'], rank: 2 }],
   example: { balls: 9, ball: 7.94, pitch: 39.04, speed: 1797, peaks: ['107.4 Hz'] },
   compute(input) {
     if (input.ball >= input.pitch)

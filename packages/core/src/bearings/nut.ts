@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking, type Row } from '../working/describe.js';
+import type { Row } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** A nut that stands on its bearings is never so far off. Common practice. */
@@ -186,6 +187,7 @@ export const nut = defineWorking({
   cautions: [
     'From a nut that is still seated the first part of the back-off only lets preload go: back off, rock the hub, and read again.',
   ],
+  serves: [{ at: 'setting', kinds: ['end-play', 'depth'], methods: ['locknut'], preset: { from: 'from', to: 'to', playNow: 'last' } }],
   example: { playNow: '0.21 mm', from: '0.03 mm', to: '0.13 mm', pitch: '1.5 mm', slots: 6, openings: [0, 90, 180, 270] },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });

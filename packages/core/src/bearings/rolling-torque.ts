@@ -1,7 +1,7 @@
 import { judge, uncertaintyOf } from '../measuring/verdict.js';
 import { VERDICT } from '../measuring/verdict-field.js';
 import { mm, newtonMetres, newtons } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -130,6 +130,15 @@ export const rollingTorque = defineWorking({
     },
   ],
   cautions: ['Wind the cord so that it comes off square, and keep clear of the balance when it lets go.'],
+  serves: [
+    { at: 'setting', kinds: ['preload'], methods: ['crush-sleeve'], rank: 2, preset: { from: 'from', to: 'to' } },
+    {
+      at: 'setting',
+      kinds: ['preload'],
+      methods: ['cone-and-locknut', 'shims', 'selective-ring', 'locknut', 'adjusters'],
+      preset: { from: 'from', to: 'to' },
+    },
+  ],
   example: { pulls: '21; 22; 23', radius: 52, from: 0.9, to: 1.4 },
   compute(input) {
     if (input.to < input.from)

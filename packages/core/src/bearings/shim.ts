@@ -1,5 +1,5 @@
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, packDrawing, packsFor } from './shelf-field.js';
 
@@ -83,6 +83,25 @@ export const shim = defineWorking({
     { kind: 'common practice', document: 'thick shims outside, thin ones between', for: 'the order in the pack' },
   ],
   cautions: ['Measure each shim: what is stamped on it, and what is left of it, differ.'],
+  serves: [
+    { at: 'build', families: ['gearbox with selective shims'], rank: 3 },
+    { at: 'build', families: ['PTO gearbox'], rank: 2 },
+    {
+      at: 'setting',
+      kinds: ['preload'],
+      methods: ['cone-and-locknut', 'shims', 'selective-ring', 'locknut', 'adjusters'],
+      rank: 2,
+      preset: { shelf: 'shelf' },
+      packs: ['pack'],
+    },
+    {
+      at: 'setting',
+      kinds: ['end-play', 'depth'],
+      methods: ['shims'],
+      preset: { from: 'from', to: 'to', aim: 'aim', shelf: 'shelf', measured: 'last', trial: 'before.thickness' },
+      packs: ['pack'],
+    },
+  ],
   example: {
     measured: '0.14 mm',
     trial: '1.00 mm',

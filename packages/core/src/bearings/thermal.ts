@@ -1,6 +1,6 @@
 import { EXPANSION, EXPANSION_CHOICES } from '../measuring/materials.js';
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 const COLD_C = 20;
@@ -159,6 +159,11 @@ export const thermal = defineWorking({
     { kind: 'handbook', document: "Machinery's Handbook", for: 'the coefficients', fromMemory: true },
   ],
   cautions: ['A pair that goes tight hot burns: where the temperatures are guessed, set to the loose end.'],
+  serves: [
+    { at: 'build', families: ['drive axle with pinion and carrier'], rank: 4 },
+    { at: 'setting', kinds: ['end-play', 'depth'], methods: ['locknut'], rank: 2 },
+    { at: 'setting', kinds: ['end-play', 'depth'], methods: ['shims'], rank: 2, butNot: ['drive axle with pinion and carrier'] },
+  ],
   example: { setting: '0.15 mm', k1: 1.5, d1: 60, apart: 180, shaftT: 90, housingT: 70, housingOf: 'steel' },
   compute(input) {
     const grows = EXPANSION[input.shaftOf] * (input.shaftT - input.coldT) - EXPANSION[input.housingOf] * (input.housingT - input.coldT);

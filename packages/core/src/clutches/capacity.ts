@@ -1,5 +1,5 @@
 import { mm, newtonMetres, newtons, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Of the torque that comes in; common practice. */
@@ -135,6 +135,7 @@ export const clutchCapacity = defineWorking({
     },
   ],
   cautions: ['Pressed springs let go when the last screw is out: slacken crosswise, a turn at a time.'],
+  serves: [{ at: 'build', families: ['multi-plate clutch'], rank: 2 }],
   example: { springs: 5, rate: '18 N/mm', freeNew: 38, freeNow: 36.4, set: 26, wear: 0.3, faces: 14, outer: 55, inner: 45, demand: 65 },
   compute(input) {
     if (input.inner >= input.outer)

@@ -1,7 +1,7 @@
 import { CHOICE_COLUMNS, selective } from '../bearings/selective.js';
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -101,6 +101,10 @@ export const clutchPack = defineWorking({
     { kind: 'common practice', document: 'clearance is reckoned for each rubbing face', for: 'the window' },
   ],
   cautions: ['New friction plates soak in their oil before they are fitted; measured dry or soaked, but all alike.'],
+  serves: [
+    { at: 'build', families: ['multi-plate clutch'] },
+    { at: 'setting', kinds: ['pack-clearance'], preset: { gaps: 'readings', plateNow: 'before.plate' } },
+  ],
   example: { gaps: '2.1; 2.12; 2.08', plates: 6, from: 0.12, to: 0.16, plateNow: 3, sizes: '3; 3.2; 3.4; 3.6' },
   compute(input) {
     if (input.to < input.from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(input.to), bound: mm(input.from) });

@@ -1,7 +1,7 @@
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { MOST_PIECES_FIELD, PACK_COLUMNS, SHELF_FIELD, packDrawing, packsFor } from '../bearings/shelf-field.js';
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -34,6 +34,15 @@ export const airGap = defineWorking({
   ],
   sources: [{ kind: 'derivation', document: 'a shim under the hub holds the plate off by its thickness', for: 'the sum' }],
   cautions: ['Refrigerant is let off by licensed people only; the clutch comes off with the circuit closed.'],
+  serves: [
+    { at: 'build', families: ['axial-piston refrigerant compressor'] },
+    {
+      at: 'setting',
+      kinds: ['air-gap'],
+      preset: { from: 'from', to: 'to', shelf: 'shelf', gaps: 'readings', shims: 'before.thickness' },
+      packs: ['pack'],
+    },
+  ],
   example: {
     gaps: '0.21; 0.22; 0.23',
     shims: 0.5,

@@ -1,6 +1,6 @@
 import { studentQuantile } from '../math/beta.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 /** How many jobs the sheet's book time counts as. */

@@ -1,4 +1,4 @@
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 interface Option {

@@ -1,7 +1,7 @@
 import { EXPANSION, EXPANSION_CHOICES, HEAT_J_PER_MM3 } from '../measuring/materials.js';
 import { formatQuantity } from '../quantity/format.js';
 import { celsius, microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** What a metal contracts when it is made cold, over what it grows: 8.5 to 11.5 for steel. Handbook value, from memory. */
@@ -148,6 +148,7 @@ export const heat = defineWorking({
     'Never a flame on a bearing that is to run again; in an oven, on a plate or by induction, and demagnetised.',
     'Heat to let go of a part is another thing: unit open and drained, seals scrap, the flame in licensed hands.',
   ],
+  serves: [{ at: 'build', rank: 13 }],
   example: { seat: 40, interference: 0.015, outside: 80, width: 18 },
   compute(input) {
     const ringOf = ringMetal(input);

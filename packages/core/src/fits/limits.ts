@@ -1,5 +1,5 @@
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 import { zoneAt, type Zone } from './zones.js';
 

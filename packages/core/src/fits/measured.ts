@@ -1,7 +1,7 @@
 import { judge } from '../measuring/verdict.js';
 import { VERDICT } from '../measuring/verdict-field.js';
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 import { readZone } from './limits.js';
 
@@ -162,6 +162,7 @@ export const fitMeasured = defineWorking({
     { kind: 'common practice', document: 'compound, sleeve or a new part for a spun seat', for: 'the ways' },
   ],
   cautions: ['A punched or knurled seat is no repair: it stands on a few points and lets go.'],
+  serves: [{ at: 'build', rank: 11 }],
   example: { shaft: 30.006, bore: 29.991, nominal: 30 },
   compute(input) {
     const window = windowOf(input);

@@ -1,7 +1,7 @@
 import { megapascals, microns, mm, newtonMetres, newtons, percent } from '../quantity/write.js';
 import { formatQuantity } from '../quantity/format.js';
 import { MODULUS_MPA } from '../torque/stiffness.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { contactPressure, hoopStress, hubMises, shaftMises } from './lame.js';
 
@@ -227,6 +227,7 @@ export const press = defineWorking({
     'A bearing ring under a press can burst: guard round it, glasses, nobody in line, push only on the ring that is being fitted.',
     'A press fit that comes off lets go with a crack and a jump.',
   ],
+  serves: [{ at: 'build', rank: 12 }],
   example: { seat: 30, long: 20, interference: 0.025, outside: 60, ram: 50, capacity: '100 kN' },
   compute(input) {
     const { seat, outside, inside } = input;

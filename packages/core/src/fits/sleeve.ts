@@ -1,5 +1,5 @@
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Between driver and bore or shaft, mm in diameter: it slides and does not wander. Common practice. */
@@ -132,6 +132,7 @@ export const sleeve = defineWorking({
     'Pushed through the balls a bearing is dented before it has turned once.',
     'Square in: stop at the first lean, take it out and begin again.',
   ],
+  serves: [{ at: 'build', rank: 14 }],
   example: {
     into: 'shaft',
     bore: 20,

@@ -1,7 +1,7 @@
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { noneWords } from '../bearings/shelf-field.js';
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -48,6 +48,10 @@ export const snapRing = defineWorking({
   ],
   sources: [{ kind: 'common practice', document: 'the thickest ring that goes in by hand', for: 'the choice' }],
   cautions: ['A retaining ring flies: glasses, and a hand or a rag over it.'],
+  serves: [
+    { at: 'build', families: ['gearbox with selective shims'], rank: 2 },
+    { at: 'setting', kinds: ['end-play', 'depth'], methods: ['selective-ring'], rank: 2 },
+  ],
   example: { gaps: '2.34; 2.36; 2.35', to: 0.1, sizes: '2.2; 2.25; 2.3; 2.35; 2.4' },
   compute({ gaps, from, to, sizes }) {
     if (to < from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(to), bound: mm(from) });

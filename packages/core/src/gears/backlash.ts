@@ -1,7 +1,7 @@
 import { bestPacks, bestPair, firstThenSecond, type Pack, type PackPair } from '../math/shim-pack.js';
 import { MOST_PIECES_FIELD, SHELF_FIELD, isInside, noneWords, packWords, shelfOf, type Ends } from '../bearings/shelf-field.js';
 import { microns, mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 
 const RADIANS = Math.PI / 180;
@@ -218,6 +218,17 @@ export const backlash = defineWorking({
     { kind: 'common practice', document: 'all places inside the window, else set at the tightest', for: 'what is set' },
   ],
   cautions: ['Do not turn the ring with the pry bar in the teeth.'],
+  serves: [
+    { at: 'build', families: ['drive axle with pinion and carrier'], rank: 2 },
+    { at: 'build', families: ['PTO gearbox'], rank: 3 },
+    {
+      at: 'setting',
+      kinds: ['backlash'],
+      preset: { from: 'from', to: 'to', shelf: 'shelf', readings: 'readings' },
+      packs: ['teethPack', 'otherPack'],
+      shifts: true,
+    },
+  ],
   example: {
     readings: '0.30; 0.31; 0.33; 0.32',
     from: 0.13,

@@ -1,5 +1,5 @@
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 /** How far a move brings a pattern from an end to the middle, mm, before a move has shown it. Common practice. */
@@ -185,6 +185,7 @@ export const contact = defineWorking({
     },
   ],
   cautions: ['Turn it by hand only, against a rag held on the ring: fingers out of the teeth.'],
+  serves: [{ at: 'build', families: ['drive axle with pinion and carrier'], rank: 3 }],
   example: { driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' },
   compute(input) {
     const { depth, apart } = contactOff(input);

@@ -1,5 +1,5 @@
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** No pinion is marked further off than this, mm. Common practice. */
@@ -131,6 +131,11 @@ export const pinionDepth = defineWorking({
   ],
   sources: [{ kind: 'common practice', document: 'etched pinion marks, and where the shim lies', for: 'the signs' }],
   cautions: ['The mark is a start: the pattern on the teeth has the last word.'],
+  serves: [
+    { at: 'build', families: ['drive axle with pinion and carrier'] },
+    { at: 'setting', kinds: ['backlash'], rank: 2 },
+    { at: 'setting', kinds: ['end-play', 'depth'], methods: ['shims'], rank: 2, families: ['drive axle with pinion and carrier'] },
+  ],
   example: { shim: 1.2, oldMark: '0.02 mm', newMark: '-0.01 mm' },
   compute(input) {
     const deeper = deeperBy(input);

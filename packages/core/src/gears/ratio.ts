@@ -1,5 +1,5 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 
 type Mesh = 'external' | 'internal' | 'bevel' | 'chain';

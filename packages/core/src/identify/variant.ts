@@ -1,6 +1,7 @@
 import { QUANTITIES, type Quantity } from '../quantity/units.js';
 import { parseQuantity } from '../quantity/parse.js';
-import { defineWorking, type Row } from '../working/describe.js';
+import type { Row } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Issue, type Result } from '../working/issues.js';
 import { rankCandidates, rankQuestions, tellsApart, type Candidate, type Found, type Tells } from './candidates.js';
 

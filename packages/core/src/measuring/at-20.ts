@@ -1,5 +1,5 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 import { EXPANSION, EXPANSION_CHOICES } from './materials.js';
 
@@ -85,6 +85,7 @@ export const at20 = defineWorking({
     },
   ],
   cautions: ['A part from the oven or the washer is warm inside long after its skin is cool.'],
+  serves: [{ at: 'measure', rank: 99 }],
   example: { read: '100.050 mm', partT: 60, part: 'aluminium' },
   compute(input) {
     const partRise = input.partT - REFERENCE_C;

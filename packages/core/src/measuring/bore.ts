@@ -1,5 +1,5 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 import { VERDICT, worstOf, type Verdict } from './verdict-field.js';
 import { judge } from './verdict.js';

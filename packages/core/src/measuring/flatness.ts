@@ -1,6 +1,6 @@
 import { maximise } from '../math/simplex.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { spanOf } from './bore.js';
 import { VERDICT } from './verdict-field.js';

@@ -1,6 +1,6 @@
 import { fTail } from '../math/beta.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Above this chance of accident the interaction of people and parts is counted as repeatability. */

@@ -2,7 +2,7 @@ import { formatQuantity } from '../quantity/format.js';
 import type { Quantity } from '../quantity/units.js';
 import { studentQuantile } from '../math/beta.js';
 import { normalCdf } from '../math/normal.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { VERDICT, type Verdict } from './verdict-field.js';
 

@@ -1,6 +1,6 @@
 import { logGamma } from '../math/beta.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 const FEWEST_FAILURES = 2;

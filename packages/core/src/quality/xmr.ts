@@ -1,5 +1,5 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 /** Mean moving range of two over sigma, for normal figures: d2 of two. */

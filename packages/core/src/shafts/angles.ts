@@ -1,5 +1,5 @@
 import { degrees } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 const RADIANS = Math.PI / 180;
@@ -92,6 +92,7 @@ export const drivelineAngles = defineWorking({
     { kind: 'common practice', document: 'at most 3° left over, yokes in phase, never under half a degree', for: 'the limits' },
   ],
   cautions: ['A shaft that comes off swings: strap it before the last screw, and mark both flanges first.'],
+  serves: [{ at: 'build', families: ['propeller shaft with centre bearing'] }],
   example: {
     shafts: [
       { shaft: 'gearbox', down: 3, left: 0 },

@@ -1,7 +1,7 @@
 import { CHOICE_COLUMNS, selective } from '../bearings/selective.js';
 import { GAPS_FIELD, meanGap } from '../bearings/gap-readings.js';
 import { mm } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -49,6 +49,15 @@ export const endPlayShim = defineWorking({
   ],
   sources: [{ kind: 'derivation', document: 'a washer takes up its thickness', for: 'the sum' }],
   cautions: [],
+  serves: [
+    { at: 'build', families: ['gearbox with selective shims', 'PTO gearbox'] },
+    {
+      at: 'setting',
+      kinds: ['end-play', 'depth'],
+      methods: ['selective-ring'],
+      preset: { from: 'from', to: 'to', gaps: 'readings', trial: 'before.washer' },
+    },
+  ],
   example: { gaps: '0.41; 0.43; 0.42', trial: 2, from: 0.1, to: 0.2, sizes: '2; 2.05; 2.1; 2.15; 2.2; 2.25; 2.3' },
   compute({ gaps, trial, from, to, sizes }) {
     if (to < from) return refuse({ code: 'window-upside-down', field: 'to', received: mm(to), bound: mm(from) });

@@ -1,7 +1,7 @@
 import { judge } from '../measuring/verdict.js';
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /**
@@ -106,6 +106,7 @@ export const springCheck = defineWorking({
     { kind: 'common practice', document: 'springs of one clutch are renewed as a set', for: 'what to do with a weak one' },
   ],
   cautions: ['A compressed spring lets go without warning: hold it in a press or a cage, face out of its line.'],
+  serves: [{ at: 'measure', families: ['multi-plate clutch'], about: /springs$/iu }],
   example: {
     springs: [
       { free: 38, load: 212, lean: 0.4 },

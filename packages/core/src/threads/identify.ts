@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking, type Row } from '../working/describe.js';
+import type { Row } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, type Result } from '../working/issues.js';
 import { THREADS, hexSizes, sizeWindow, tappingDrill, type Thread } from './thread.js';
 

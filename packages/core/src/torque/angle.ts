@@ -1,5 +1,5 @@
 import { degrees, microns, mm, newtonMetres, newtons, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 import { forceAtYield, torqueArm, type Head } from './screw.js';
 import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, readScrew } from './screw-fields.js';
@@ -158,6 +158,7 @@ export const angle = defineWorking({
     },
   ],
   cautions: ['Screws that are turned to an angle are new each time, unless the book says otherwise.'],
+  serves: [{ at: 'build', families: ['propeller shaft with centre bearing'], rank: 2 }],
   example: { thread: 'M10', propertyClass: '10.9', snug: '15 N·m', angle: 70, grip: 40 },
   compute(input) {
     const modelled = modelOf(input);

@@ -1,7 +1,7 @@
 import { judge } from '../measuring/verdict.js';
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
 import { degrees, newtonMetres, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** So far off the middle of its brothers a pull is looked at; common practice. */
@@ -69,6 +69,7 @@ export const batch = defineWorking({
     { kind: 'common practice', document: 'angle at torque tells a stopped screw from a giving one', for: 'what a pull looks like' },
   ],
   cautions: ['A screw that stopped early is tight on itself and clamps nothing: take it out and look.'],
+  serves: [{ at: 'build', rank: 15 }],
   example: {
     from: 22,
     to: 26,

@@ -1,5 +1,5 @@
 import { mm, newtonMetres, newtons, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { forceAtYield, strippingForces, torqueArm } from './screw.js';
 import { CLASS_FIELD, FACE_FIELD, HEAD_FIELD, THREAD_FIELD, readScrew, strengthOf } from './screw-fields.js';

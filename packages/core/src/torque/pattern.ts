@@ -1,5 +1,6 @@
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking, type Row } from '../working/describe.js';
+import type { Row } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 import { circlePoints, gridPoints, outwardOrder, starOrder, type Point } from './order.js';
 

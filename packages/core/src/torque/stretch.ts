@@ -1,5 +1,5 @@
 import { microns, mm, newtons, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { boltStiffness } from './stiffness.js';
 import { CLASS_FIELD, THREAD_FIELD, screwThread, strengthOf } from './screw-fields.js';

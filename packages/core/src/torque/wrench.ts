@@ -1,5 +1,5 @@
 import { newtonMetres, percent } from '../quantity/write.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 const RADIANS = Math.PI / 180;

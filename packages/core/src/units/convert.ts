@@ -1,7 +1,8 @@
 import { figureIn, formatQuantity } from '../quantity/format.js';
 import { parseQuantity } from '../quantity/parse.js';
 import { QUANTITIES, findUnits, fromBase, unitsOf, type Quantity } from '../quantity/units.js';
-import { defineWorking, type Row } from '../working/describe.js';
+import type { Row } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 
 /**

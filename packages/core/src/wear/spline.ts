@@ -1,6 +1,6 @@
 import { VERDICT } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { WEAR_INPUTS, WEAR_OUTPUTS, WEAR_SOURCE, explainWear, wornBy } from './wear.js';
 
 /**
@@ -70,6 +70,14 @@ export const spline = defineWorking({
   ],
   sources: [WEAR_SOURCE, { kind: 'derivation', document: 'one angle at two radii', for: 'play at the pitch circle' }],
   cautions: ['A step that a fingernail catches on the flank ends it, whatever the play.'],
+  serves: [
+    { at: 'measure', families: ['gearbox with selective shims'], rank: 3, about: /shaft|spline/iu },
+    {
+      at: 'measure',
+      families: ['belt-driven blower nose drive', 'steered drive axle end', 'propeller shaft with centre bearing'],
+      about: /shaft|spline/iu,
+    },
+  ],
   example: { movement: 0.6, radius: 200, diameter: 40, fresh: 0.03, limit: 0.15, hours: '3000 h' },
   compute({ movement, radius, diameter, toolU, ...wear }) {
     const arm = diameter / 2 / radius;

@@ -1,5 +1,5 @@
 import { VERDICT } from '../measuring/verdict-field.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { WEAR_INPUTS, WEAR_OUTPUTS, WEAR_SOURCE, explainWear, wornBy } from './wear.js';
 
 /**
@@ -33,6 +33,7 @@ export const synchro = defineWorking({
   outputs: [VERDICT, ...WEAR_OUTPUTS],
   sources: [WEAR_SOURCE, { kind: 'common practice', document: 'the least of three places counts', for: 'the reading' }],
   cautions: ['Oil on the cone holds the ring off: wipe it before measuring.'],
+  serves: [{ at: 'measure', families: ['gearbox with selective shims'], about: /ring|synchro/iu }],
   example: { gaps: [0.8, 0.75, 0.78], fresh: 1.2, limit: 0.5, hours: '6000 h' },
   compute: ({ gaps, ...wear }) => wornBy({ ...wear, goes: 'down', now: Math.min(...gaps) }),
   explain: (_input, output) => explainWear(output, 'The least gap between new and least allowed.'),

@@ -1,7 +1,7 @@
 import { COPPER_PER_K, COPPER_RESISTIVITY, COPPER_SOURCE } from '../alternators/copper.js';
 import { VERDICT } from '../measuring/verdict-field.js';
 import { formatQuantity } from '../quantity/format.js';
-import { defineWorking } from '../working/describe.js';
+import { defineWorking } from '../working/define.js';
 import { ok } from '../working/issues.js';
 
 /** Nominal sections of road-vehicle cables in mm² (ISO 6722-1), from memory. */

@@ -75,6 +75,16 @@ export type ValuesOf<F extends readonly Field[]> = {
   readonly [K in F[number] as K['name']]: K extends { optional: true } ? ValueOf<K> | undefined : ValueOf<K>;
 };
 
+type MayBeLeftOut<F> = F extends { optional: true } | { default: unknown } | { onlyFor: unknown } ? true : false;
+type TypedOf<F extends Field> = F extends { kind: 'number' } ? number | string : ValueOf<F>;
+
+/** What a working is given by whoever knows it: base units, or text with a unit; what has a default may be left out. */
+export type GivenOf<F extends readonly Field[]> = {
+  readonly [K in F[number] as MayBeLeftOut<K> extends true ? never : K['name']]: TypedOf<K>;
+} & {
+  readonly [K in F[number] as MayBeLeftOut<K> extends true ? K['name'] : never]?: TypedOf<K> | undefined;
+};
+
 /** Where a formula or a constant comes from. */
 export interface Source {
   readonly kind: 'standard' | 'handbook' | 'derivation' | 'common practice';
@@ -170,6 +180,31 @@ export type Drawing =
       readonly openings: readonly number[];
     };
 
+/** What a job knows without asking: the ends and the aim of a window, its last reading or all of them, the shims that are free, an output of the last time. */
+export type Known = 'from' | 'to' | 'aim' | 'last' | 'readings' | 'shelf' | `before.${string}`;
+
+/** Where a working serves at a job: it is offered there without another file saying so. */
+export interface Serves {
+  /** While parts are measured, while the unit is put together, or to bring a setting to where it is to be. */
+  readonly at: 'measure' | 'build' | 'setting';
+  /** Families of units, as sheets name them; every one where none is named. */
+  readonly families?: readonly string[];
+  readonly butNot?: readonly string[];
+  /** Of a setting: its kinds, and what it is set by; whatever it is set by where none is named. */
+  readonly kinds?: readonly string[];
+  readonly methods?: readonly string[];
+  /** The lowest is offered first; 1 where nothing is said. */
+  readonly rank?: number;
+  /** Words of the part that it is likely about: proposed, and a person's to change. */
+  readonly about?: RegExp;
+  /** Input → what of the job it is given. */
+  readonly preset?: Readonly<Record<string, Known>>;
+  /** Outputs that say which shims go in. */
+  readonly packs?: readonly string[];
+  /** The shims of other settings are moved from side to side by it: they are not taken out of stores again. */
+  readonly shifts?: true;
+}
+
 export interface Working<I extends readonly Field[] = readonly Field[], O extends readonly Field[] = readonly Field[]> {
   /** area.name, never changed; a renamed one keeps its old id in `aliases`. */
   readonly id: string;
@@ -181,14 +216,10 @@ export interface Working<I extends readonly Field[] = readonly Field[], O extend
   readonly outputs: O;
   readonly sources: readonly Source[];
   readonly cautions: readonly string[];
+  readonly serves?: readonly Serves[];
   /** An input that runs, shown by the page and the command line and run by the tests. */
   readonly example: Readonly<Record<string, unknown>>;
   compute(input: ValuesOf<I>): Result<ValuesOf<O>>;
   explain(input: ValuesOf<I>, output: ValuesOf<O>): readonly ExplainStep[];
   draw?(input: ValuesOf<I>, output: ValuesOf<O>): Drawing;
-}
-
-/** Keeps the literal types of the fields, so that `compute` is checked against them. */
-export function defineWorking<const I extends readonly Field[], const O extends readonly Field[]>(working: Working<I, O>): Working<I, O> {
-  return working;
 }

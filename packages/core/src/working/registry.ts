@@ -1,7 +1,6 @@
-import type { Drawing, ExplainStep, Field, Source, Working } from './describe.js';
-import { readInput } from './input.js';
+import type { Field, Serves, Source, Working } from './describe.js';
+import { runWorking, type RunResult } from './run.js';
 import { inputSchema } from './schema.js';
-import type { Issue } from './issues.js';
 
 export interface WorkingDescription {
   readonly id: string;
@@ -14,17 +13,6 @@ export interface WorkingDescription {
   readonly example: Readonly<Record<string, unknown>>;
   readonly schema: Readonly<Record<string, unknown>>;
 }
-
-export interface WorkingRun {
-  readonly working: string;
-  /** As read: base units, defaults filled in. */
-  readonly input: Readonly<Record<string, unknown>>;
-  readonly output: Readonly<Record<string, unknown>>;
-  readonly steps: readonly ExplainStep[];
-  readonly drawing?: Drawing;
-}
-
-export type RunResult = { readonly ok: true; readonly run: WorkingRun } | { readonly ok: false; readonly issues: readonly Issue[] };
 
 // The registry holds workings of many shapes; each one's own types were checked where it was defined.
 // eslint-disable-next-line @typescript-eslint/no-explicit-any
@@ -54,37 +42,28 @@ export class Registry {
     return working && describeWorking(working);
   }
 
+  /** Ids of those that serve somewhere, the likelier first. */
+  serving(at: Serves['at'], fits: (serves: Serves) => boolean): readonly string[] {
+    return this.#all
+      .flatMap(({ id, serves = [] }): readonly { readonly id: string; readonly rank: number }[] => {
+        const one = (serves as readonly Serves[]).find((candidate) => candidate.at === at && fits(candidate));
+        return one ? [{ id, rank: one.rank ?? 1 }] : [];
+      })
+      .toSorted((one, other) => one.rank - other.rank)
+      .map(({ id }) => id);
+  }
+
+  /** How a working serves. */
+  servesOf(id: string): readonly Serves[] {
+    return (this.#byId.get(id)?.serves ?? []) as readonly Serves[];
+  }
+
   /** Runs a working on untrusted input; undefined when there is no such working. */
   run(id: string, raw: unknown): RunResult | undefined {
     const working = this.#byId.get(id);
     if (!working) return undefined;
-    const read = readInput(working.inputs, raw);
-    if (!read.ok) return { ok: false, issues: read.issues };
-    const computed = working.compute(read.value);
-    if (!computed.ok) return { ok: false, issues: computed.issues.map((issue) => ({ label: labelOf(working, issue.field), ...issue })) };
-    const field = working.inputs[0]?.name ?? 'input';
-    const overflow: RunResult = { ok: false, issues: [{ code: 'overflows', field, label: labelOf(working, field) }] };
-    if (!isFinite(computed.value)) return overflow;
-    const steps = working.explain(read.value, computed.value);
-    const drawing = working.draw?.(read.value, computed.value);
-    if (!isFinite(steps) || !isFinite(drawing)) return overflow;
-    return {
-      ok: true,
-      run: { working: working.id, input: read.value, output: computed.value, steps, ...(drawing === undefined ? {} : { drawing }) },
-    };
+    return runWorking(working, raw);
   }
-}
-
-/** No figure in it, however deep or written out, is infinite or none: figures can be too small, or too large together. */
-function isFinite(part: unknown): boolean {
-  if (typeof part === 'number') return Number.isFinite(part);
-  if (typeof part === 'string') return !/(?:^|[^\p{L}])(?:NaN|-?Infinity)(?:$|[^\p{L}])/u.test(part);
-  if (typeof part !== 'object' || part === null) return true;
-  return Object.values(part).every(isFinite);
-}
-
-function labelOf(working: AnyWorking, name: string): string {
-  return (working.inputs as readonly Field[]).find((field) => field.name === name)?.label ?? name;
 }
 
 function describeWorking(working: AnyWorking): WorkingDescription {

@@ -1,6 +1,6 @@
-import { CONTACT, gearMovedWords, patternMove, patternRead, spotWords, workingFor, type PatternMove, type PatternRun } from '@jubb/book';
+import { gearMovedWords, patternMove, patternRead, spotWords, workingFor, type PatternMove, type PatternRun } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
-import { contactPicture, workings } from '@jubb/core';
+import { contactPicture, gearContact } from '@jubb/core';
 import { useRef, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
 import { Contact } from '../../drawings/contact.tsx';
@@ -125,7 +125,7 @@ function ReadPattern({ run, step, onKept }: PatternProps & { readonly onKept: ()
       }
       wide={run.tries.length > 0 ? <Tries run={run} /> : undefined}
     >
-      {workings.describe(CONTACT)?.cautions.map((text) => (
+      {gearContact.cautions.map((text) => (
         <Care key={text}>{text}</Care>
       ))}
     </RecorderLayout>

@@ -1,4 +1,4 @@
-import { openBefore, stacksOf, stageProgress, stageTakes } from '@jubb/book';
+import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes } from '@jubb/book';
 import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -6,7 +6,6 @@ import { useKeys } from '../../kit/keys.ts';
 import { BuildList } from '../build/build-list.tsx';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { Loading, Wrong } from '../../kit/pieces.tsx';
-import { toolsForBuild } from '../measure/jobs-workings.ts';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
 import { Recorded, Recorder, StepWords } from './recorder.tsx';
@@ -104,7 +103,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           ) : null}
           {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
           {stage === 'build' ? <BuildList {...list} /> : null}
-          {stage === 'build' ? <WorkedOut ids={toolsForBuild(state.sheet.family)} /> : null}
+          {stage === 'build' ? <WorkedOut ids={workingsAt('build', state.sheet.family)} /> : null}
           {stage === 'build' ? <Stacks order="build" /> : null}
           {stage === 'decide' ? (
             <p className="keys">

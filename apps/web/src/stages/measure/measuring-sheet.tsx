@@ -1,4 +1,4 @@
-import { readingFigure, verdictOf } from '@jubb/book';
+import { workingsAt, readingFigure, verdictOf } from '@jubb/book';
 import { find, limitQuantity, limitWindow, type Limit } from '@jubb/sheet';
 import { unitBySymbol } from '@jubb/core';
 import type { ReactElement } from 'react';
@@ -8,7 +8,6 @@ import { useHere } from '../../job/use-job.ts';
 import { pickTool } from '../../kit/tool-pick.tsx';
 import { useUnits } from '../../kit/units.ts';
 import { dayWords } from '../../kit/days.ts';
-import { toolsFor } from './jobs-workings.ts';
 import { ToolFitWords } from './tool-fit.tsx';
 import { WorkedOut } from './worked-out.tsx';
 import { useEarlier } from './use-earlier.ts';
@@ -38,7 +37,7 @@ export function MeasuringSheet(): ReactElement {
           ))}
         </tbody>
       </table>
-      <WorkedOut ids={toolsFor(sheet.family)} />
+      <WorkedOut ids={workingsAt('measure', sheet.family)} />
     </section>
   );
 }

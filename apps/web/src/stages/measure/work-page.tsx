@@ -1,4 +1,4 @@
-import { workOut } from '@jubb/book';
+import { partAbout, workOut } from '@jubb/book';
 import { STAGE_NAMES, find } from '@jubb/sheet';
 import { workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
@@ -17,17 +17,6 @@ export function WorkPage(): ReactElement {
   );
 }
 
-/** Words of the part that a working is about, to propose one. */
-const ABOUT: Readonly<Record<string, RegExp>> = {
-  'alternator.rotor': /rotor/iu,
-  'alternator.stator': /stator/iu,
-  'alternator.diodes': /rectifier|diode/iu,
-  'alternator.brushes': /brush|regulator/iu,
-  'spring.check': /springs$/iu,
-  'synchro.gap': /ring|synchro/iu,
-  'spline.wear': /shaft|spline/iu,
-};
-
 /** A job's own figures only: what the example has is nobody's reading. */
 const NOTHING_KNOWN = {};
 
@@ -36,7 +25,7 @@ function Work(): ReactElement {
   const { job, sheet, state, keep } = useHere();
   const go = useNavigate();
   const working = workings.describe(id);
-  const [part, setPart] = useState(() => sheet.parts.find(({ name }) => ABOUT[id]?.test(name))?.ref ?? '');
+  const [part, setPart] = useState(() => partAbout(id, sheet.parts)?.ref ?? '');
   if (!working) return <p>There is no such working.</p>;
   const put = (run: WorkingRun): void => {
     const worked = workOut(id, run.input);
