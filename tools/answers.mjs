@@ -3,6 +3,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createGenerator } from 'ts-json-schema-generator';
 
+const { RECORDS } = await import('../packages/sheet/dist/index.js');
+const { PROBLEMS } = await import('../packages/wire/dist/index.js');
 const WIRE = join(import.meta.dirname, '..', 'packages', 'wire');
 
 const schema = createGenerator({
@@ -13,6 +15,9 @@ const schema = createGenerator({
   additionalProperties: true,
 }).createSchema('Documented');
 const { definitions } = schema;
+// Types that are the names of a table are told by the table.
+for (const [name, table] of Object.entries({ ProblemCode: PROBLEMS, RecordKind: RECORDS }))
+  definitions[name] = { type: 'string', enum: Object.keys(table) };
 // Each answer by its own name, whatever it is made of.
 const answers = definitions.Documented.properties;
 writeFileSync(join(WIRE, 'dist', 'answers.json'), JSON.stringify({ definitions: { ...definitions, ...inline(answers, definitions) } }));

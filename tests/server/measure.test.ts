@@ -1,5 +1,5 @@
 import { jobReport, jobState, type JobView } from '@jubb/book';
-import { dayIn, type Tool } from '@jubb/sheet';
+import { daysOn, dayIn, type Tool } from '@jubb/sheet';
 import type { EarlierReading, InstrumentView, LinesView, Problem, SessionView, ToolView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
@@ -152,7 +152,7 @@ describe('crib', () => {
 
   test('a tool found out is not offered, lists what it touched since it was good, and comes back by a good check', async () => {
     const tool = await toolTagged('D2');
-    const due = new Date(Date.now() + 200 * 86_400_000).toISOString().slice(0, 10);
+    const due = daysOn('UTC', Date.now(), 200);
     const before = await ilka.get<ToolView>(`/tools/${tool.id}`);
     expect(before.touched).toEqual([]);
     const out = await ilka.made<ToolView>(`/tools/${tool.id}/checks`, check({ verdict: 'out', points: [{ shown: 1.02, true: 1 }] }));

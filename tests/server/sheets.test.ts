@@ -1,5 +1,5 @@
 import type { AnyKeptEntry, JobHead, JobView, TodayView } from '@jubb/book';
-import type { Difference, SheetFile } from '@jubb/sheet';
+import { dayIn, type Difference, type SheetFile } from '@jubb/sheet';
 import type {
   CustomerLine,
   CustomerView,
@@ -348,7 +348,7 @@ describe('a job', () => {
     const first = await perla.jobNumbered(402);
     const other = await perla.jobNumbered(403);
     const owes = async (id: string): Promise<string[]> => (await perla.get<CustomerView>(`/customers/${id}`)).owed.map(({ what }) => what);
-    const owed = entry('owed', { what: 'Brake hose, aged', told: 'next month', due: new Date().toISOString().slice(0, 10), hours: 5200 });
+    const owed = entry('owed', { what: 'Brake hose, aged', told: 'next month', due: dayIn('UTC', Date.now()), hours: 5200 });
     expect((await ilka.post(first.id, entry('owed', { what: 'x', told: 'y', due: 'soon' }))).body.errors?.[0]?.allowed).toMatch(
       /not a day/u,
     );

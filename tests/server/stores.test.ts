@@ -1,3 +1,4 @@
+import { daysOn } from '@jubb/sheet';
 import type { JobView, QuoteBody, QuoteView, ShimLine, StockLine } from '@jubb/book';
 import type { OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
@@ -370,7 +371,7 @@ describe('quotes', () => {
   const quote = (change: Partial<QuoteBody> = {}): QuoteBody => ({
     id: uuid(),
     to: '0555 0178',
-    validUntil: new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10),
+    validUntil: daysOn('UTC', Date.now(), 5),
     taxShare: 0.2,
     findings: [{ words: 'Bearing journal', verdict: 'out', readings: [34.95], from: 34.98, to: 35, unit: 'mm' }],
     options: [

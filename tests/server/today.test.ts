@@ -1,3 +1,4 @@
+import { daysOn } from '@jubb/sheet';
 import {
   jobState,
   nextAct,
@@ -121,7 +122,7 @@ describe('Today', () => {
 
   test('what is owed soon is told in part, with how much more there is', async () => {
     const { id } = await ilka.booked(hub);
-    const due = new Date(Date.now() + 5 * 86_400_000).toISOString().slice(0, 10);
+    const due = daysOn('UTC', Date.now(), 5);
     const before = await ilka.get<TodayView>('/today');
     const owed = Array.from({ length: 25 }, (_, place) => entry('owed', { what: `Cap ${place}`, told: 'Ragna', due }));
     expect((await ilka.post(id, ...owed)).status).toBe(200);

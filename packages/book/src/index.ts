@@ -17,6 +17,7 @@ export * from './measured/measured.js';
 export * from './measured/reading-line.js';
 export * from './runs/rework.js';
 export * from './measured/verdict.js';
+export { wearSince, type WearSince } from './measured/wear-since.js';
 export * from './measured/working-for.js';
 export * from './now.js';
 export * from './obligations.js';

@@ -1,5 +1,5 @@
 import { dropZeros, formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
-import type { Joint, JointStage, MovedHow } from '@jubb/sheet';
+import { dayWordsIn, type Joint, type JointStage, type MovedHow } from '@jubb/sheet';
 import type { PayloadOf, UsedWorking } from './entries/kept.js';
 import { wrenchSetting } from './measured/working-for.js';
 import { verdictOf } from './measured/verdict.js';
@@ -65,7 +65,7 @@ export function owedWords({ what, due, hours, told }: Omit<PayloadOf<'owed'>, 't
 }
 
 function dueDay(due: string): string {
-  return new Date(due).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+  return dayWordsIn('UTC', due, true);
 }
 
 /** A line of what is owed, without what the customer said. */

@@ -36,6 +36,11 @@ export function dayWordsIn(zone: string, given: string | number, withYear = fals
   return format(at(given, zone), withYear ? 'd MMM yyyy' : 'd MMM');
 }
 
+/** "1 Mar 2027, 14:05". */
+export function atIn(zone: string, instant: string | number): string {
+  return `${dayWordsIn(zone, instant, true)}, ${clockIn(zone, instant)}`;
+}
+
 /** "Mon". */
 export function weekdayIn(zone: string, given: string | number): string {
   return format(at(given, zone), 'EEE');

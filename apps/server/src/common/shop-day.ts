@@ -1,3 +1,4 @@
+import { dayIn } from '@jubb/sheet';
 import type { DataSource } from 'typeorm';
 
 export interface ShopDay {
@@ -9,5 +10,5 @@ export interface ShopDay {
 /** The day it is in the shop, by the database's clock; UTC while there is no shop. */
 export async function shopDay(dataSource: Pick<DataSource, 'query'>): Promise<ShopDay> {
   const [row] = await dataSource.query<ShopDay[]>(`SELECT zone, (now() AT TIME ZONE zone)::date::text AS today FROM shop`);
-  return row ?? { zone: 'UTC', today: new Date().toISOString().slice(0, 10) };
+  return row ?? { zone: 'UTC', today: dayIn('UTC', Date.now()) };
 }

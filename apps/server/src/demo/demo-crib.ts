@@ -1,10 +1,9 @@
+import { daysOn } from '@jubb/sheet';
 import type { ToolRow } from '../database/entities.js';
-
-const DAY = 24 * 3600 * 1000;
 
 /** A small crib, one wrench and one micrometer of it overdue. */
 export function demoTools(): Omit<ToolRow, 'id'>[] {
-  const due = (days: number): string => new Date(Date.now() + days * DAY).toISOString().slice(0, 10);
+  const due = (days: number): string => daysOn('UTC', Date.now(), days);
   const row = (
     tag: string,
     name: string,

@@ -13,6 +13,7 @@ import {
   type SettingRun,
 } from '@jubb/book';
 import {
+  dayIn,
   amountQuantity,
   baseOf,
   find,
@@ -119,7 +120,7 @@ function record(
       () => Math.round(normal(random, truth, tool.s) / tool.resolution) * Number(tool.resolution.toFixed(6)),
     ).map((reading) => Number(reading.toFixed(4)));
   const toolFor: ToolFor = (kind, size) => {
-    const today = new Date().toISOString().slice(0, 10);
+    const today = dayIn('UTC', Date.now());
     const tool = tools.find((candidate) => candidate.kind === kind && toolRefusal(candidate, size, today) === undefined);
     if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size.quantity} ${size.base}`);
     return tool;

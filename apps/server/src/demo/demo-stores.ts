@@ -1,5 +1,5 @@
 import { orderNumber } from '@jubb/book';
-import type { Part, SheetFile } from '@jubb/sheet';
+import { daysOn, type Part, type SheetFile } from '@jubb/sheet';
 import type { MoveBody, StockItemBody } from '@jubb/wire';
 import { seeded } from '@jubb/core';
 import type { DataSource } from 'typeorm';
@@ -150,7 +150,7 @@ export async function loadDemoStores(
         location: 'F1',
       },
       8,
-      { batch: `B${2600 + batch}`, expires: new Date(Date.now() + (batch === 3 ? -20 : 400) * DAY).toISOString().slice(0, 10) },
+      { batch: `B${2600 + batch}`, expires: daysOn('UTC', Date.now(), batch === 3 ? -20 : 400) },
     );
   }
 }

@@ -1,5 +1,5 @@
 import { jobState, type JobHead, type JobState, type PersonView } from '@jubb/book';
-import type { Role, SheetFile, Tool } from '@jubb/sheet';
+import { daysOn, type Role, type SheetFile, type Tool } from '@jubb/sheet';
 import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
@@ -35,7 +35,6 @@ const HUB = 'harrowmere-th6-front-hub';
 
 const HOUR = 3600 * 1000;
 const DAY = 24 * HOUR;
-const WEEK = 7 * DAY;
 const STEP_MS = 150_000;
 
 /** Invented, all of it: a shop in a ski valley with a small airfield. */
@@ -206,7 +205,7 @@ export class Demo {
             payload: {
               what: 'Left front hub, the same bearings',
               told: 'in spring, before the season',
-              due: new Date(Date.now() + 3 * WEEK).toISOString().slice(0, 10),
+              due: daysOn('UTC', Date.now(), 21),
             },
           },
         ]);

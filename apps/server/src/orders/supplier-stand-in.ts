@@ -1,5 +1,6 @@
+import { shopDay } from '../common/shop-day.js';
 import type { SupplierOffer } from '@jubb/book';
-import type { SupplierFault } from '@jubb/sheet';
+import { daysOn, type SupplierFault } from '@jubb/sheet';
 import type { SupplierView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
@@ -29,8 +30,6 @@ interface Ordered {
 }
 
 export class SupplierTimeout extends Error {}
-
-const DAY_MS = 24 * 3600 * 1000;
 
 /**
  * Plays the suppliers: a catalogue with price breaks and lead times, orders by our reference, and
@@ -96,7 +95,8 @@ export class SupplierStandIn {
     const confirmed = isGone ? 0 : fault === 'other quantity' && index === 0 ? line.quantity + 1 : line.quantity;
     // The spread of the lead time, the same for the same line of the same order.
     const late = offer ? Number.parseInt(line.id.replaceAll('-', '').slice(-4), 16) % (offer.leadSpread + 1) : 0;
-    const due = isGone ? null : new Date(Date.now() + ((offer?.leadDays ?? 0) + late) * DAY_MS).toISOString().slice(0, 10);
+    const { zone } = await shopDay(this.dataSource);
+    const due = isGone ? null : daysOn(zone, Date.now(), (offer?.leadDays ?? 0) + late);
     return { lineId: line.id, confirmed, priceMinor: offer ? priceFor(offer, line.quantity) : 0, due };
   }
 

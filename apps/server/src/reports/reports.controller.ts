@@ -1,5 +1,6 @@
+import { dayWordsIn } from '@jubb/sheet';
 import { ENDPOINTS } from '@jubb/wire';
-import { jobReport, jobState, torqueLog } from '@jubb/book';
+import { timesIn, jobReport, jobState, torqueLog } from '@jubb/book';
 import { tableCsv } from '@jubb/sheet/editing';
 import { Controller, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
@@ -22,9 +23,8 @@ export class ReportsController {
   @Route(ENDPOINTS.reports.label)
   async label(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<string> {
     const [job, shop] = await Promise.all([this.jobs.head(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
-    const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
     const link = `${request.protocol}://${request.get('host') ?? 'localhost'}/jobs/${job.id}`;
-    return jobLabel(job, shop.name, link, (iso) => day.format(new Date(iso)));
+    return jobLabel(job, shop.name, link, (iso) => dayWordsIn(shop.zone, iso, true));
   }
 
   /** Every pull of the job, struck ones left out. */
@@ -42,9 +42,7 @@ export class ReportsController {
   @Route(ENDPOINTS.reports.pdf)
   async pdf(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
     const [job, shop] = await Promise.all([this.jobs.view(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
-    const at = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', timeZone: shop.zone });
-    const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: shop.zone });
-    const report = jobReport(job, { at: (iso) => at.format(new Date(iso)), day: (iso) => day.format(new Date(iso)) });
+    const report = jobReport(job, timesIn(shop.zone));
     const pdf = await reportPdf(report, shop.name);
     response.type('application/pdf').setHeader('Content-Disposition', `inline; filename="job-${job.number}.pdf"`).send(pdf);
   }

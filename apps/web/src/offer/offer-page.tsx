@@ -1,5 +1,5 @@
 import { quoteTotal } from '@jubb/book';
-import type { CustomerAnswer } from '@jubb/sheet';
+import { dayWordsIn, type CustomerAnswer } from '@jubb/sheet';
 import { ENDPOINTS, type AnswerBody, type OfferView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
@@ -68,8 +68,7 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
         Quote <span className="fig">{offer.number}</span>
       </h1>
       <p>
-        {offer.unit} of {offer.machine}, for {offer.customer}. Good until{' '}
-        {new Date(body.validUntil).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric', timeZone: 'UTC' })}.
+        {offer.unit} of {offer.machine}, for {offer.customer}. Good until {dayWordsIn('UTC', body.validUntil, true)}.
       </p>
       {body.words ? <p>{body.words}</p> : null}
       {offer.answer ? <Answered offer={offer} /> : null}

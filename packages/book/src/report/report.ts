@@ -1,5 +1,5 @@
 import { formatQuantity, type Window } from '@jubb/core';
-import { find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate } from '@jubb/sheet';
+import { atIn, dayWordsIn, find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate } from '@jubb/sheet';
 import type { AnyKeptEntry, EntryKind, PayloadOf } from '../entries/kept.js';
 import type { SectionId, Within } from '../kinds/report-sections.js';
 import { entryWords, kindOf } from '../kinds/registry.js';
@@ -32,6 +32,11 @@ export interface Times {
   /** An instant in the shop's zone, as people write it. */
   at(iso: string): string;
   day(iso: string): string;
+}
+
+/** As they are in the shop: "1 Mar 2027", "1 Mar 2027, 14:05". */
+export function timesIn(zone: string): Times {
+  return { at: (iso) => atIn(zone, iso), day: (iso) => dayWordsIn(zone, iso, true) };
 }
 
 export function jobReport(given: JobView, times: Times): Report {

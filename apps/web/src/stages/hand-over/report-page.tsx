@@ -1,6 +1,6 @@
 import { ENDPOINTS } from '@jubb/wire';
 import { addressOf } from '../../link/client.ts';
-import { jobReport, type ReportRow, type ReportSection } from '@jubb/book';
+import { timesIn, jobReport, type ReportRow, type ReportSection } from '@jubb/book';
 import { Fragment, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { useSession } from '../../link/queries.ts';
@@ -15,10 +15,7 @@ export function ReportPage(): ReactElement {
   const { here, error } = useJob(id);
   const { data: session } = useSession();
   if (!here || !session) return error ? <Wrong error={error} /> : <Loading what="the report" />;
-  const zone = { timeZone: session.shop.zone };
-  const at = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short', ...zone });
-  const day = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', ...zone });
-  const report = jobReport(here.job, { at: (iso) => at.format(new Date(iso)), day: (iso) => day.format(new Date(iso)) });
+  const report = jobReport(here.job, timesIn(session.shop.zone));
   return (
     <>
       <div className="keys no-print mt-0 mb-3">

@@ -1,4 +1,4 @@
-import { workingsAt, readingFigure, verdictOf } from '@jubb/book';
+import { wearSince, workingsAt, readingFigure, verdictOf } from '@jubb/book';
 import { find, limitQuantity, limitWindow, type Limit } from '@jubb/sheet';
 import { unitBySymbol } from '@jubb/core';
 import type { ReactElement } from 'react';
@@ -118,8 +118,6 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
   );
 }
 
-const DAY_MS = 24 * 3600 * 1000;
-
 /** What it moved since the last rebuild, and how long it lasts at that rate. */
 function WearSince({
   limit,
@@ -133,16 +131,15 @@ function WearSince({
   readonly before: { readonly figure: number; readonly at: string };
 }): ReactElement | null {
   const units = useUnits();
-  const { from, to } = limitWindow(limit);
-  const days = (Date.parse(at) - Date.parse(before.at)) / DAY_MS;
-  const moved = now - before.figure;
-  const limitAhead = moved > 0 ? to : from;
-  if (days < 1 || moved === 0 || limitAhead === undefined) return null;
-  const left = ((limitAhead - now) / moved) * days;
+  const wear = wearSince(limit, before, { figure: now, at });
+  if (!wear) return null;
+  const { moved, daysLeft } = wear;
   return (
     <div className="soft">
       moved {units.reading(moved, limitQuantity(limit))}
-      {left > 0 ? `, some ${left > 700 ? `${Math.round(left / 365)} years` : `${Math.round(left)} days`} left at that rate` : ''}
+      {daysLeft === undefined
+        ? ''
+        : `, some ${daysLeft > 700 ? `${Math.round(daysLeft / 365)} years` : `${Math.round(daysLeft)} days`} left at that rate`}
     </div>
   );
 }
