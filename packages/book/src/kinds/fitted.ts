@@ -1,5 +1,5 @@
 import { formatQuantity } from '@jubb/core';
-import { find } from '@jubb/sheet';
+import { find, GOES_BY, type GoesBy } from '@jubb/sheet';
 import { IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { fitRun } from '../runs/fit-run.js';
 import { joined } from '../words.js';
@@ -7,12 +7,10 @@ import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
 import { Ref, Words } from './fields.js';
 import { BENCH } from './roles.js';
 
-const FITTED_BY = ['press', 'heat', 'hand'] as const;
-
 /** A fit that went home: how, with what, and what shows that it is there. */
 export class FittedPayload {
   @Ref() fit: string;
-  @IsIn(FITTED_BY) by: (typeof FITTED_BY)[number];
+  @IsIn(GOES_BY) by: GoesBy;
   /** Driver, tube, plate; and what stood under it. Offered again the next time. */
   @Words(100) driver: string;
   @IsOptional() @Words(100) support?: string;

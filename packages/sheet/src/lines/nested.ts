@@ -1,5 +1,5 @@
 import type { Column } from './columns.js';
-import { HAZARDS, LOOK_PICTURES } from '../model/choices.js';
+import { GOES_BY, HAZARDS, LOOK_PICTURES } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
 
 /** A field of a line that is itself a list, or a group of fields of its own. */
@@ -61,6 +61,7 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
         text('needs', 'Needs'),
         text('limits', 'Limits'),
         text('cost', 'Costs'),
+        choice('by', 'Goes home by', GOES_BY),
         yesNo('departs', 'Departs from the maker'),
         yesNo('shopDefault', 'The shop’s own'),
       ],

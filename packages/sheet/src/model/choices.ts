@@ -10,6 +10,14 @@ export type StageKind = (typeof STAGE_KINDS)[number];
 
 export const FEMALE_MATERIALS = ['steel', 'cast iron', 'aluminium', 'plastic'] as const;
 
+/** What lies between the threads, as the working without a number asks it. */
+export const SURFACES = ['dry', 'oiled', 'moly', 'threadlocker'] as const;
+export type Surface = (typeof SURFACES)[number];
+
+/** How a fit goes home. */
+export const GOES_BY = ['press', 'heat', 'hand'] as const;
+export type GoesBy = (typeof GOES_BY)[number];
+
 export const FASTENING_KINDS = ['ring', 'clip', 'clamp', 'pin', 'stake', 'set-screw', 'insulator', 'jacking-thread'] as const;
 export type FasteningKind = (typeof FASTENING_KINDS)[number];
 

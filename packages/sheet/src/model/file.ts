@@ -15,7 +15,11 @@ import {
   LOOK_PICTURES,
   ORIENTATIONS,
   PRESSED_ON,
+  GOES_BY,
   RECORD_KINDS,
+  SURFACES,
+  type GoesBy,
+  type Surface,
   SEAL_KINDS,
   SETTING_KINDS,
   SETTING_METHODS,
@@ -253,6 +257,8 @@ export class Joint extends Sided {
   @IsIn(['right', 'left']) hand: 'right' | 'left';
   @Name(40) drive: string;
   @Name(60) condition: string;
+  /** The same as a choice: what decides whether it is pulled wet, and how fast. */
+  @IsOptional() @IsIn(SURFACES) surface?: Surface;
   @IsBoolean() renewEachTime: boolean;
   /** What the thread is cut into, where that is the weaker side. */
   @IsOptional() @IsIn(FEMALE_MATERIALS) into?: (typeof FEMALE_MATERIALS)[number];
@@ -462,6 +468,8 @@ export class Way {
   @IsOptional() @Name(300) needs?: string;
   @IsOptional() @Name(300) limits?: string;
   @IsOptional() @Name(200) cost?: string;
+  /** Of a fit: how it goes home by it. */
+  @IsOptional() @IsIn(GOES_BY) by?: GoesBy;
   /** Departs from the maker: foreman and customer agree, and it is printed. */
   @IsOptional() @IsBoolean() departs?: boolean;
   /** The shop's own choice unless somebody picks another. */

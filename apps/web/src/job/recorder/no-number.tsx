@@ -60,22 +60,15 @@ export function NoNumber({ step, joint: ref }: { readonly step: Step; readonly j
 }
 
 /** What the sheet says of the screw and of what it is cut into, in the words of the working. */
-function presetOf({ thread, propertyClass, into, condition }: Joint): Readonly<Record<string, unknown>> {
+function presetOf({ thread, propertyClass, into, surface }: Joint): Readonly<Record<string, unknown>> {
   const known = workings.describe(WORKING)?.inputs;
   const choices = (name: string): readonly string[] => {
     const field = known?.find((one) => one.name === name);
     return field?.kind === 'choice' ? field.choices.map(({ id }) => id) : [];
   };
-  const surface = /locker/iu.test(condition)
-    ? 'threadlocker'
-    : /oil|grease/iu.test(condition)
-      ? 'oiled'
-      : /moly/iu.test(condition)
-        ? 'moly'
-        : 'dry';
   return {
     thread,
-    surface,
+    ...(surface ? { surface } : {}),
     ...(propertyClass && choices('propertyClass').includes(propertyClass) ? { propertyClass } : {}),
     ...(into && into !== 'plastic' ? { female: FEMALE[into] } : {}),
     ...(into === 'plastic' ? { joint: 'plastic' } : {}),

@@ -92,7 +92,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
   );
   const { chosen: way } = useWay(step);
   // A step with ways of its own is asked which of them above.
-  const by = way ? byOfWay(way.name) : ((typed.by ?? before?.by ?? 'press') as By);
+  const by = way?.by ?? ((typed.by ?? before?.by ?? 'press') as By);
   const driver = typed.driver ?? before?.driver ?? '';
   const support = typed.support ?? before?.support ?? '';
   const home = typed.home ?? '';
@@ -186,12 +186,6 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       {before ? <p className="soft mt-2 mb-0">Driver and support as the last time.</p> : null}
     </RecorderLayout>
   );
-}
-
-/** How it goes home by a way of the step. */
-function byOfWay(name: string): By {
-  if (/warm|heat|oven/iu.test(name)) return 'heat';
-  return /hammer/iu.test(name) ? 'hand' : 'press';
 }
 
 /** What can be done with a fit that is not what is wanted. */

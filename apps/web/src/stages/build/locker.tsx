@@ -7,8 +7,8 @@ import { useHere } from '../../job/use-job.ts';
 const OPEN_S = 5 * 60;
 const WHAT = 'threadlocker: all pulled by now';
 
-export function isLocked({ condition }: Pick<Joint, 'condition'>): boolean {
-  return /thread\s?locker/iu.test(condition);
+export function isLocked({ surface }: Pick<Joint, 'surface'>): boolean {
+  return surface === 'threadlocker';
 }
 
 /** Threadlocker: where it goes, where it must not run, and its open time from the first drop. */
