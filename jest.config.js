@@ -38,6 +38,7 @@ export default {
     project('sheet', 'packages/sheet'),
     project('book', 'packages/book'),
     project('server', 'apps/server/src'),
+    project('web', 'apps/web/src'),
     project('browser', 'tests'),
   ],
   testTimeout: 600_000,

@@ -30,7 +30,7 @@ export function Frame(): ReactElement {
   const openFind = useCallback(() => setFinding(true), []);
   useFindKey(openFind);
   const [isHelp, setHelp] = useState(false);
-  useKeys({ '?': () => setHelp(true) });
+  useKeys({ help: () => setHelp(true) });
   return (
     <div className="frame">
       <a className="skip" href="#page">

@@ -1,15 +1,7 @@
+import { keysHelp } from '../kit/keymap.ts';
 import { useState, type ReactElement } from 'react';
 import Table from 'react-bootstrap/Table';
 import { Dialog } from '../kit/dialog.ts';
-
-const ANYWHERE: readonly (readonly [string, string])[] = [
-  ['Ctrl K', 'Find a job, sheet, part, tool, working, place or act'],
-  ['?', 'These keys'],
-  ['Esc', 'Out of a field, out of a dialog'],
-  ['Tab', 'To the next field or key'],
-  ['Enter', 'Keeps what is typed'],
-  ['Space', 'The act in hand, where no field has the cursor'],
-];
 
 /** Keys that the page shows beside its acts, as they stand there now. */
 function keysOfPage(): readonly (readonly [string, string])[] {
@@ -21,14 +13,14 @@ function keysOfPage(): readonly (readonly [string, string])[] {
       .join(' ')
       .replaceAll(/\s+/gu, ' ')
       .trim();
-    return words === '' || key === 'Ctrl K' ? [] : [[key, words] as const];
+    return words === '' ? [] : [[key, words] as const];
   });
   return [...new Map(shown)];
 }
 
 /** What each key does here, on any page. */
 export function KeysHelp({ onClose }: { readonly onClose: () => void }): ReactElement {
-  const [keys] = useState(() => [...keysOfPage(), ...ANYWHERE]);
+  const [keys] = useState(() => [...new Map([...keysOfPage(), ...keysHelp('anywhere')])]);
   return (
     <Dialog show centered animation={false} aria-labelledby="keys-title" onHide={onClose}>
       <Dialog.Header closeButton>
@@ -44,7 +36,7 @@ export function KeysHelp({ onClose }: { readonly onClose: () => void }): ReactEl
                 <th scope="row">
                   <kbd>{key}</kbd>
                 </th>
-                <td>{words}</td>
+                <td>{`${words.charAt(0).toUpperCase()}${words.slice(1)}`}</td>
               </tr>
             ))}
           </tbody>

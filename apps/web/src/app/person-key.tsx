@@ -1,3 +1,4 @@
+import { KEYMAP } from '../kit/keymap.ts';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { useSession } from '../link/queries.ts';
 import { useKeys } from '../kit/keys.ts';
@@ -9,7 +10,7 @@ const Swap = lazy(async () => ({ default: (await import('./swap.tsx')).Swap }));
 export function PersonKey(): ReactElement {
   const { data: session } = useSession();
   const [open, setOpen] = useState(false);
-  useKeys({ i: () => setOpen(true) });
+  useKeys({ person: () => setOpen(true) });
   return (
     <>
       <button
@@ -18,7 +19,7 @@ export function PersonKey(): ReactElement {
         title={`${session?.person.name ?? ''}, ${session?.person.role ?? ''}`}
         onClick={() => setOpen(true)}
       >
-        {session?.person.name.split(' ')[0]} <kbd className="hide-narrow">I</kbd>
+        {session?.person.name.split(' ')[0]} <kbd className="hide-narrow">{KEYMAP.person.shown}</kbd>
         <span className="visually-hidden"> is working; somebody else takes over</span>
       </button>
       {open ? (

@@ -1,3 +1,4 @@
+import { KeyCap } from '../kit/key-cap.tsx';
 import { ENDPOINTS } from '@jubb/wire';
 import { useEffect, type ReactElement } from 'react';
 import { Link } from 'react-router';
@@ -21,7 +22,7 @@ export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElemen
         {session?.shop.name}
       </Link>
       <button type="button" className="btn btn-plain findbox" onClick={onFind}>
-        Find a job, sheet, tool, working <kbd>Ctrl K</kbd>
+        Find a job, sheet, tool, working <KeyCap of="find" />
       </button>
       <span className="push" />
       <Pick name="Units" chosen={units} choices={UNIT_CHOICES} onChoose={setUnits} />

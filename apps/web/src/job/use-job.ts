@@ -1,4 +1,14 @@
-import { jobState, waitsBegun, withFound, workingFor, type AnyKeptEntry, type JobState, type JobView, type PersonView } from '@jubb/book';
+import {
+  jobState,
+  kindOf,
+  waitsBegun,
+  withFound,
+  workingFor,
+  type AnyKeptEntry,
+  type JobState,
+  type JobView,
+  type PersonView,
+} from '@jubb/book';
 import { cautionsAt, type SheetFile, type Step, type Tool } from '@jubb/sheet';
 import { createContext, useContext, useMemo } from 'react';
 import { jobKey, queryClient, useJobView, useSession } from '../link/queries.ts';
@@ -56,7 +66,7 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
           pendingEntry(asHeld(draft, index, id, session.person.id), job, sheet, pending.length + index),
         );
         const after = jobState(job.sheet.file, [...entries, ...made], session.shop.rules);
-        void outbox.add(id, [...drafts, ...waitsBegun(state, after)]);
+        void outbox.add(id, [...drafts, ...waitsBegun(state, after)].map(inVersion));
       },
     };
   }, [job, session, held, id]);
@@ -107,4 +117,10 @@ export function unread(here: JobHere, step: Step): readonly { readonly ref: stri
   return cautionsAt(here.sheet, step).filter(
     ({ ref }) => !here.state.cautionsRead.some((entry) => entry.payload.caution === ref && entry.personId === here.person.id),
   );
+}
+
+/** A draft with the version of its kind that this page knows: an entry that waits long may be sent to a newer server. */
+function inVersion(draft: Draft): Draft {
+  const { version } = kindOf(draft.kind);
+  return version === 1 ? draft : { ...draft, version };
 }

@@ -1,7 +1,16 @@
+import { KEYMAP, type KeyName } from './keymap.ts';
 import { mayBegin, type Quantity } from '@jubb/core';
 import { createContext, useContext, useLayoutEffect, useRef } from 'react';
 
-type Acts = Readonly<Record<string, (() => void) | undefined>>;
+type Act = (() => void) | undefined;
+type Acts = Readonly<Partial<Record<KeyName, Act>>>;
+/** Letters of a single step, by themselves: what they do is said beside them. */
+type Letters = Readonly<Record<string, Act>>;
+
+function byKey(acts: Acts, letters: Letters): Letters {
+  const named = Object.entries(acts).flatMap(([name, act]) => KEYMAP[name as KeyName].keys.map((key) => [key, act] as const));
+  return { ...Object.fromEntries(named), ...letters };
+}
 
 function isField(target: HTMLElement): boolean {
   return /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) || target.isContentEditable;
@@ -32,13 +41,13 @@ function isTaken(event: KeyboardEvent): boolean {
 /** Whatever is drawn under it hears no keys: a picture of a page is no page. */
 export const KeysOff = createContext(false);
 
-/** Single keys of a page, by their name in lower case; none while a dialog is open. */
-export function useKeys(acts: Acts): void {
+/** Single keys of a page, by what they do, and the letters of a step; none while a dialog is open. */
+export function useKeys(acts: Acts, letters: Letters = {}): void {
   const isOff = useContext(KeysOff);
-  const latest = useRef(acts);
+  const latest = useRef<Letters>({});
   // Before the next key can come: two quick presses are two acts, never the first one twice.
   useLayoutEffect(() => {
-    latest.current = isOff ? {} : acts;
+    latest.current = isOff ? {} : byKey(acts, letters);
   });
   // With the first paint, not after it: a key that comes at once is heard.
   useLayoutEffect(() => {

@@ -1,4 +1,4 @@
-import { ENDPOINTS } from '@jubb/wire';
+import { ENDPOINTS, type AskedWith } from '@jubb/wire';
 import type { AnyKeptEntry, JobView } from '@jubb/book';
 import { v7 as uuid } from 'uuid';
 import { LinkDown, Refusal, ServerFails, ask, nowIso } from './client.ts';
@@ -11,11 +11,45 @@ const MOST_IN_BATCH = 50;
 /** After so many failures at one entry alone it is set aside for a person, and the others go on. */
 const MOST_FAILURES = 4;
 
+/** What the outbox asks of the world: the network, the device's store, ids and the time. A test gives others. */
+export interface OutboxNeeds {
+  readonly store: typeof store;
+  readonly send: (jobId: string, entries: NewEntries, personId: string) => Promise<readonly AnyKeptEntry[]>;
+  /** What the server has kept. */
+  readonly kept: (jobId: string, entries: readonly AnyKeptEntry[]) => void;
+  readonly id: () => string;
+  /** ISO. */
+  readonly now: () => string;
+  /** Once what was done so far is on the screen. */
+  readonly soon: (work: () => void) => void;
+  /** After so many ms, unless the answer is called before. */
+  readonly after: (work: () => void, ms: number) => () => void;
+  /** Photos and clips that wait, too. */
+  readonly files: () => Promise<void>;
+}
+
+type NewEntries = AskedWith<typeof ENDPOINTS.jobs.post>['body']['entries'];
+
+const WORLD: OutboxNeeds = {
+  store,
+  send: (id, entries, personId) => ask(ENDPOINTS.jobs.post, { id, body: { entries, personId } }),
+  kept: mergeKept,
+  id: uuid,
+  now: nowIso,
+  soon: afterPaint,
+  after: (work, ms) => {
+    const timer = setTimeout(work, ms);
+    return () => clearTimeout(timer);
+  },
+  files: async () => (await import('./files.ts')).files.begin(),
+};
+
 /**
  * Entries are on the tablet before they are anywhere else: kept in IndexedDB, shown at once, sent
  * in order, each once. A lost link only makes them wait.
  */
-class Outbox {
+export class Outbox {
+  readonly #needs: OutboxNeeds;
   #held: readonly Held[] = [];
   #personId: string | undefined;
   /** Whose entries may be sent: all who proved themselves at this tablet since the last log-in. */
@@ -26,8 +60,12 @@ class Outbox {
   #failures = 0;
   /** How often the server failed at an entry that was sent alone. */
   readonly #failedAt = new Map<string, number>();
-  #timer: ReturnType<typeof setTimeout> | undefined;
+  #cancel: (() => void) | undefined;
   readonly #listeners = new Set<() => void>();
+
+  constructor(needs: Partial<OutboxNeeds> = {}) {
+    this.#needs = { ...WORLD, ...needs };
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
@@ -50,22 +88,22 @@ class Outbox {
   async begin(personId: string, makers: readonly string[]): Promise<void> {
     this.#personId = personId;
     this.#makers = new Set([personId, ...makers]);
-    const stored = await (await store()).getAll('held');
+    const stored = await (await this.#needs.store()).getAll('held');
     const known = new Set(this.#held.map((held) => held.id));
     // Ids of version 7 sort by the time they were made.
     this.#set([...this.#held, ...stored.filter((held) => !known.has(held.id))].toSorted((a, b) => (a.id < b.id ? -1 : 1)));
     void this.#send();
-    if ((await (await store()).count('files')) > 0) await (await import('./files.ts')).files.begin();
+    if ((await (await this.#needs.store()).count('files')) > 0) await this.#needs.files();
   }
 
   /** Keeps drafts for a job; resolves when they are safe on this device. */
   async add(jobId: string, drafts: readonly Draft[]): Promise<void> {
     const personId = this.#personId;
     if (personId === undefined) throw new Error('nobody is logged in');
-    const held = drafts.map((draft): Held => ({ ...draft, id: uuid(), jobId, personId, takenAt: nowIso() }));
+    const held = drafts.map((draft): Held => ({ ...draft, id: this.#needs.id(), jobId, personId, takenAt: this.#needs.now() }));
     this.#set([...this.#held, ...held]);
     try {
-      const transaction = (await store()).transaction('held', 'readwrite');
+      const transaction = (await this.#needs.store()).transaction('held', 'readwrite');
       const puts = held.map((one) => transaction.store.put(one));
       // Committed at once: a page that is left in this moment does not take it along.
       transaction.commit();
@@ -75,7 +113,7 @@ class Outbox {
       this.#homeless = new Set([...this.#homeless, ...held.map(({ id }) => id)]);
       this.#tell();
     }
-    afterPaint(() => void this.#send());
+    this.#needs.soon(() => void this.#send());
   }
 
   /** Takes a refused entry out for good, or gives it another try. */
@@ -84,7 +122,7 @@ class Outbox {
     if (!one) return;
     if (what === 'drop') {
       this.#set(this.#held.filter((held) => held.id !== id));
-      await (await store()).delete('held', id);
+      await (await this.#needs.store()).delete('held', id);
       return;
     }
     // Under its own id for ever: it may be kept already, and another one would make two of it.
@@ -101,7 +139,7 @@ class Outbox {
   async #send(): Promise<void> {
     if (this.#sending) return;
     this.#sending = true;
-    clearTimeout(this.#timer);
+    this.#cancel?.();
     try {
       for (let batch = this.#nextBatch(); batch.length > 0; batch = this.#nextBatch()) await this.#sendBatch(batch);
       this.#failures = 0;
@@ -112,7 +150,7 @@ class Outbox {
       const pause = RETRY_MS[Math.min(this.#failures, RETRY_MS.length - 1)] ?? 5000;
       this.#failures += 1;
       this.#tell();
-      this.#timer = setTimeout(() => void this.#send(), pause);
+      this.#cancel = this.#needs.after(() => void this.#send(), pause);
     } finally {
       this.#sending = false;
     }
@@ -129,21 +167,21 @@ class Outbox {
     const [first] = batch;
     if (!first) return;
     try {
-      const entries = batch.map(({ id, kind, payload, step, toolId, strikes, takenAt }) => ({
+      const entries = batch.map(({ id, kind, version, payload, step, toolId, strikes, takenAt }) => ({
         id,
         kind,
+        version,
         payload,
         step,
         toolId,
         strikes,
         takenAt,
       }));
-      const kept = await ask(ENDPOINTS.jobs.post, { id: first.jobId, body: { entries, personId: first.personId } });
-      mergeKept(first.jobId, kept);
+      this.#needs.kept(first.jobId, await this.#needs.send(first.jobId, entries, first.personId));
       const ids = new Set(batch.map((held) => held.id));
       this.#set(this.#held.filter((held) => !ids.has(held.id)));
       this.#homeless = new Set([...this.#homeless].filter((id) => !ids.has(id)));
-      const transaction = (await store()).transaction('held', 'readwrite');
+      const transaction = (await this.#needs.store()).transaction('held', 'readwrite');
       await Promise.all([...[...ids].map((id) => transaction.store.delete(id)), transaction.done]);
     } catch (error) {
       if (error instanceof ServerFails) return this.#failed(batch, error);
@@ -173,7 +211,7 @@ class Outbox {
 
   async #replace(id: string, held: Held): Promise<void> {
     this.#set(this.#held.map((other) => (other.id === id ? held : other)));
-    const transaction = (await store()).transaction('held', 'readwrite');
+    const transaction = (await this.#needs.store()).transaction('held', 'readwrite');
     if (held.id !== id) await transaction.store.delete(id);
     await Promise.all([transaction.store.put(held), transaction.done]);
   }

@@ -5,6 +5,8 @@ import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
 /** What is recorded, before it has a number and a hash. */
 export interface Draft {
   readonly kind: EntryKind;
+  /** Of its kind, as this page has it; 1 where nothing is said. A later page may send it. */
+  readonly version?: number;
   readonly payload: object;
   readonly step?: string;
   readonly toolId?: string;

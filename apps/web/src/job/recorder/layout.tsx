@@ -1,3 +1,4 @@
+import { KEYMAP } from '../../kit/keymap.ts';
 import type { Step } from '@jubb/sheet';
 import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
@@ -43,17 +44,12 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
   const slot = useContext(BenchKeys);
   const isBench = slot !== undefined;
   const go = primary && !primary.disabled ? primary.run : undefined;
-  useKeys({
-    ' ': go,
-    enter: go,
-    pagedown: go,
-    ...Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])),
-  });
+  useKeys({ act: go }, Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])));
   const keys = (
     <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>
       {primary ? (
         <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
-          {primary.label} {isBench ? <kbd className="hide-narrow">Space</kbd> : null}
+          {primary.label} {isBench ? <kbd className="hide-narrow">{KEYMAP.act.shown}</kbd> : null}
         </button>
       ) : null}
       {others.map((act) => (

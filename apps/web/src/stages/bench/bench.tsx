@@ -1,3 +1,4 @@
+import { keysHelp } from '../../kit/keymap.ts';
 import { stageProgress, stageTakes } from '@jubb/book';
 import { STAGES, STAGE_NAMES, cautionsAt, type Stage } from '@jubb/sheet';
 import { useEffect, useRef, useState, type ReactElement } from 'react';
@@ -69,7 +70,7 @@ function BenchStep(): ReactElement {
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const takes = onward && stageTakes(onward, person.role);
   const { left, total } = stageProgress(state, stage);
-  useKeys({ pageup: back, escape: () => void go(`/jobs/${job.id}`), '?': () => setHelp(!help), b: toggleList });
+  useKeys({ back, leave: () => void go(`/jobs/${job.id}`), help: () => setHelp(!help), bench: toggleList });
   useEffect(() => {
     document.title = `${job.number} ${current?.step.title ?? STAGE_NAMES[stage]} · Jubb`;
   }, [job.number, current?.step.title, stage]);
@@ -148,7 +149,7 @@ function BenchStep(): ReactElement {
           )}
           {help ? (
             <dl className="facts">
-              {HELP.map(([key, words]) => (
+              {keysHelp('bench').map(([key, words]) => (
                 <div key={key} style={{ display: 'contents' }}>
                   <dt>
                     <kbd>{key}</kbd>
@@ -190,27 +191,6 @@ function BenchStep(): ReactElement {
     </BenchKeys>
   );
 }
-
-const HELP = [
-  ['Space, Enter, PageDown', 'the large key'],
-  ['PageUp', 'the step before'],
-  ['B', 'the build list, and back'],
-  ['S', 'strike the last entry'],
-  ['P', 'photo'],
-  ['V', 'hold to talk'],
-  ['N', 'note'],
-  ['O', 'open end: what is not as it will be'],
-  ['K', 'damage, or a sign of an earlier rebuild'],
-  ['F', 'fluid that came out'],
-  ['G', 'moved to get at it'],
-  ['H', 'put the job on hold, or take it up again'],
-  ['I', 'somebody else takes over'],
-  ['M', 'mark: what lines up with what'],
-  ['L', 'a line of your own in the ledger'],
-  ['U', 'owed: put off with the customer’s word'],
-  ['Y', 'next time: a proposal for the sheet'],
-  ['Esc', 'back to the job'],
-] as const;
 
 interface MoreProps {
   readonly acts: readonly (readonly [label: string, run: () => void])[];

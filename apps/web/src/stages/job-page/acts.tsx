@@ -39,19 +39,19 @@ export function useJobActs(step: Step | undefined): JobActs {
     state.handedOver
       ? {}
       : {
-          n: key('note'),
-          o: key('open-end'),
-          y: key('next-time'),
-          u: key('owed'),
-          m: key('mark'),
-          l: key('line'),
-          k: key('finding'),
-          f: key('came-out'),
-          g: key('moved'),
-          v: key('talk'),
-          p: () => photo(),
-          h: hold,
-          s: strikeLast,
+          note: key('note'),
+          'open-end': key('open-end'),
+          'next-time': key('next-time'),
+          owed: key('owed'),
+          mark: key('mark'),
+          line: key('line'),
+          finding: key('finding'),
+          'came-out': key('came-out'),
+          moved: key('moved'),
+          talk: key('talk'),
+          photo: () => photo(),
+          hold,
+          strike: strikeLast,
         },
   );
   const close = (): void => setAsking(undefined);

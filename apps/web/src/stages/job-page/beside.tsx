@@ -1,3 +1,4 @@
+import { KeyCap } from '../../kit/key-cap.tsx';
 import { ENDPOINTS } from '@jubb/wire';
 import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
 import { find } from '@jubb/sheet';
@@ -108,19 +109,19 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
         {state.handedOver ? null : (
           <div className="keys mt-1">
             <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'open-end' })}>
-              Open end <kbd>O</kbd>
+              Open end <KeyCap of="open-end" />
             </button>
-            {SELDOM.map(([what, label, key]) => (
+            {SELDOM.map(([what, label]) => (
               <button key={what} type="button" className="btn btn-plain" onClick={() => ask({ what })}>
-                {label} <kbd>{key}</kbd>
+                {label} <KeyCap of={what} />
               </button>
             ))}
             <button type="button" className="btn btn-plain" onClick={() => acts.photo()}>
-              Photo <kbd>P</kbd>
+              Photo <KeyCap of="photo" />
             </button>
             {job.hold ? null : (
               <button type="button" className="btn btn-plain" onClick={acts.hold}>
-                Hold <kbd>H</kbd>
+                Hold <KeyCap of="hold" />
               </button>
             )}
           </div>
@@ -132,7 +133,7 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
       <div className="keys mt-0">
         {state.handedOver ? null : (
           <Link className="btn btn-plain" to={`/bench/${job.id}`}>
-            Bench view <kbd>B</kbd>
+            Bench view <KeyCap of="bench" />
           </Link>
         )}
         <Link className="btn btn-plain" to={`/jobs/${job.id}/label`}>
@@ -148,10 +149,10 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
 
 /** What is recorded beside the steps, by one key. */
 const SELDOM = [
-  ['note', 'Note', 'N'],
-  ['talk', 'Talk', 'V'],
-  ['finding', 'As found', 'K'],
-  ['came-out', 'Came out', 'F'],
+  ['note', 'Note'],
+  ['talk', 'Talk'],
+  ['finding', 'As found'],
+  ['came-out', 'Came out'],
 ] as const;
 
 /** What the unit is since its last rebuild here: that it failed again begins with this. */
@@ -210,7 +211,7 @@ function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null 
       </ul>
       {state.handedOver ? null : (
         <button type="button" className="btn btn-plain" onClick={onOwed}>
-          Put off <kbd>U</kbd>
+          Put off <KeyCap of="owed" />
         </button>
       )}
     </section>

@@ -1,3 +1,4 @@
+import { KeyCap } from '../../kit/key-cap.tsx';
 import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes } from '@jubb/book';
 import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
@@ -54,7 +55,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
     if (!state.handedOver && state.stage !== next && !stageTakes(next, person.role)) keep({ kind: 'stage', payload: { stage: next } });
     void go(`/jobs/${job.id}/${next}`);
   };
-  useKeys({ b: () => void go(`/bench/${job.id}`) });
+  useKeys({ bench: () => void go(`/bench/${job.id}`) });
   const isFinished = undone === undefined;
   const list = { chosen: chosen?.step, next: undone?.step, onChoose: (ref: string) => setSearch({ step: ref }) };
   return (
@@ -159,7 +160,7 @@ function OnHold({ onUp }: { readonly onUp: () => void }): ReactElement | null {
       <b>On hold</b>
       {job.hold.words} ({job.hold.reason}).{' '}
       <button type="button" className="btn btn-plain" onClick={onUp}>
-        Take it up again <kbd>H</kbd>
+        Take it up again <KeyCap of="hold" />
       </button>
     </div>
   );
@@ -177,7 +178,7 @@ function Stacks({ order }: { readonly order: 'strip' | 'build' }): ReactElement 
 }
 
 function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => void }): ReactElement {
-  useKeys({ ' ': onGo, enter: onGo, pagedown: onGo });
+  useKeys({ act: onGo });
   return (
     <button type="button" className="btn btn-primary" onClick={onGo}>
       Go on to {STAGE_NAMES[onward]}

@@ -1,3 +1,4 @@
+import { KeyCap } from '../../kit/key-cap.tsx';
 import type { Mark } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
@@ -39,7 +40,7 @@ export function OpenMarks({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): React
       </ul>
       {state.handedOver ? null : (
         <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'mark' })}>
-          Mark <kbd>M</kbd>
+          Mark <KeyCap of="mark" />
         </button>
       )}
     </section>

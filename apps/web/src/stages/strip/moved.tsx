@@ -1,3 +1,4 @@
+import { KeyCap } from '../../kit/key-cap.tsx';
 import { MOVED_WORDS } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
@@ -36,7 +37,7 @@ export function MovedAside({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): Reac
       </ul>
       {state.handedOver ? null : (
         <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'moved' })}>
-          Moved <kbd>G</kbd>
+          Moved <KeyCap of="moved" />
         </button>
       )}
     </section>
