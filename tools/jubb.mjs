@@ -5,7 +5,8 @@ const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (o
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [soak|stores|shims|load|hard] measure, as ratios, in a table and as JSON; soak: ten minutes of tablets, the servers and the
+./jubb bench [--only NAME] [--all] | soak|stores|shims|load|hard
+                         measure, as ratios, each line as it is measured, and as JSON; soak: ten minutes of tablets, the servers and the
                          database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs;
                          hard: the worst requests, fifty thousand of them, a minute of guessing
 ./jubb shots [folder]    make docs/screenshots anew from the demo
@@ -23,13 +24,13 @@ const COMMANDS = {
   imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),
   test: async (args) => (await import('./test.mjs')).test(args),
-  bench: async ([what]) => {
+  bench: async ([what, ...rest]) => {
     if (what === 'soak') return (await import('./soak.mjs')).benchSoak();
     if (what === 'stores') return (await import('./bench-stores.mjs')).benchStores();
     if (what === 'shims') return (await import('./bench-shims.mjs')).benchShims();
     if (what === 'hard') return (await import('./bench-hard.mjs')).benchHard();
     if (what === 'load') return (await import('./bench-load.mjs')).benchLoad();
-    return (await import('./bench.mjs')).bench();
+    return (await import('./bench.mjs')).bench([what, ...rest].filter(Boolean));
   },
   instrument: async (args) => (await import('./instrument.mjs')).instrument(args),
   shots: async (args) => (await import('./shots.mjs')).shots(args),
