@@ -32,7 +32,7 @@ export async function dev() {
       ],
       env,
     ),
-    begin('pages', bin('vite'), [join(ROOT, 'apps/web'), '--port', String(page), '--strictPort', '--clearScreen', 'false'], env),
+    begin('pages', bin('vite'), ['--port', String(page), '--strictPort', '--clearScreen', 'false'], env, join(ROOT, 'apps/web')),
   ];
   say(`Jubb is at http://127.0.0.1:${page}, and follows what you type; Ctrl+C ends it`);
   await sayLogIns();
@@ -46,8 +46,8 @@ export async function dev() {
 }
 
 /** A program whose lines say which one it is. */
-function begin(name, command, args, env) {
-  const child = spawn(command, args, { cwd: ROOT, env, stdio: ['ignore', 'pipe', 'pipe'] });
+function begin(name, command, args, env, cwd = ROOT) {
+  const child = spawn(command, args, { cwd, env, stdio: ['ignore', 'pipe', 'pipe'] });
   for (const stream of [child.stdout, child.stderr])
     stream.on('data', (chunk) => {
       for (const line of String(chunk).trimEnd().split('\n')) if (line.trim() !== '') say(`${name.padEnd(7)} ${line}`);

@@ -73,7 +73,7 @@ async function column(hand: Hand, number: number): Promise<void> {
   for (let step = 0; step < number; step += 1) await hand.press('ArrowRight');
 }
 
-const TORQUE_COLUMN = 11;
+const TORQUE_COLUMN = 12;
 
 test('a sheet is changed, checked, approved; a job is told what that changes ahead; two editors lose nothing', async () => {
   const api = await Client.as(shop.server.base, 'oswin');
