@@ -1,5 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { sheetFileSchema } from '@jubb/sheet/file';
+import { PROBLEMS } from '@jubb/wire';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -72,4 +73,10 @@ test('CONTRIBUTING shows a kind of entry as it is', () => {
   const text = readFileSync(join(ROOT, 'CONTRIBUTING.md'), 'utf8');
   const [shown = ''] = [...text.matchAll(/^```ts\n([\s\S]*?)^```/gmu)].map(([, block]) => block);
   expect(shown).toBe(readFileSync(join(ROOT, 'packages/book/src/kinds/intent.ts'), 'utf8'));
+});
+
+test('the papers tell every refusal there is, as it is', () => {
+  const rows = [...readFileSync(join(ROOT, 'docs/problems.md'), 'utf8').matchAll(/^\| `([\w-]+)`\s*\| (\d+)\s*\| (.+?)\s*\|$/gmu)];
+  const told = Object.fromEntries(rows.map(([, code, status, title]) => [code, { status: Number(status), title }]));
+  expect(told).toEqual(PROBLEMS);
 });
