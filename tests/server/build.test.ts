@@ -48,6 +48,27 @@ describe('fasteners that are new each time', () => {
     expect(await against(id, seen, pull())).toBe('');
   });
 
+  test('a process that remembers them here is told by the database that another struck that meanwhile', async () => {
+    const id = await jobOn('ostrel-ps2-propeller-shaft');
+    const seen = entry('replacement-here', { seen: '4 new' }, { step: 'on-the-machine' });
+    // Kept by the first process, with what it now remembers of the job.
+    expect(await against(id, seen)).toBe('');
+    expect(await against(id, pull({ place: 0 }))).toBe('');
+    const second = await startServer(database.url);
+    try {
+      const other = await Client.as(second.base, 'ilka');
+      expect((await other.post(id, { ...entry('strike', { reason: 'the old ones' }), strikes: seen.id })).status).toBe(200);
+      expect(await against(id, pull({ place: 1 }))).toContain('new each time: say first that the new ones are here');
+      // And the other way round: what was refused by something old is looked at anew.
+      expect((await other.post(id, entry('replacement-here', { seen: '4 new' }, { step: 'on-the-machine' }))).status).toBe(200);
+      expect(await against(id, pull({ place: 1 }))).toBe('');
+      expect(await against(id, pull({ place: 2 }), pull({ place: 3 }))).toBe('');
+      expect((await ilka.get<{ whole: boolean }>(`/jobs/${id}/chain`)).whole).toBe(true);
+    } finally {
+      await second.stop();
+    }
+  });
+
   test('one that no wrench reaches is printed as such, with the reason', async () => {
     const id = await jobOn('ostrel-ps2-propeller-shaft');
     const seen = entry('replacement-here', { seen: '4 new' }, { step: 'on-the-machine' });

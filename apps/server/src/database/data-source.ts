@@ -10,6 +10,7 @@ import { CustomersWord1764250000000 } from './migrations/1764250000000-customers
 import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and-shelves.js';
 import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the-shop.js';
 import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-versions.js';
+import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
 
 export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
@@ -46,6 +47,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       JobsAndShelves1764300000000,
       OutOfTheShop1764350000000,
       EntryVersions1764400000000,
+      KeepIf1764450000000,
     ],
     synchronize: false,
     logging: false,

@@ -27,11 +27,14 @@ import { ProblemError, refused } from '../common/problem.js';
 import { ask, inTransaction, poolOf } from '../database/data-source.js';
 import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
-import { AFTER, BY_ID, KEEP, LOCK_JOB, OF_JOB, OF_KINDS, TOOLS } from './entries.sql.js';
+import { AFTER, BY_ID, KEEP, KEEP_IF, LOCK_JOB, OF_JOB, OF_KINDS, TOOLS } from './entries.sql.js';
 import { contentHash, sentAs, type EntryContent } from './entry-hash.js';
+import { NewPartsMemory } from './new-parts.memory.js';
 import { checkOutside } from './outside.js';
 import { PinsService } from './pins.service.js';
 
+/** What the database says where something came since. */
+const SOMETHING_CAME = 'JB412';
 const TELL_OF_NEW = kindsThat(({ tellsOfNew }) => tellsOfNew === true);
 
 /** Checked and worked out, but for what the job itself must be looked at for. */
@@ -46,6 +49,8 @@ interface Ready {
 
 @Injectable()
 export class EntriesService {
+  readonly #newParts = new NewPartsMemory();
+
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(PinsService) private readonly pins: PinsService,
@@ -94,8 +99,7 @@ export class EntriesService {
 
   async #post(jobId: string, person: PersonView, entries: readonly NewEntry[]): Promise<readonly AnyKeptEntry[]> {
     const ready = await this.#ready(jobId, person, entries);
-    const pool = poolOf(this.dataSource);
-    const kept = await (ready.guard ? inTransaction(pool, (client) => this.#keepGuarded(client, ready)) : keep(pool, ready));
+    const kept = await this.#keep(ready);
     this.#tell(jobId, entries, kept);
     return kept;
   }
@@ -137,7 +141,32 @@ export class EntriesService {
     const changes = new Set(entries.flatMap(({ kind }) => kindOf(kind).changes ?? []));
     if (entries.some((entry) => entry.kind === 'strike' || takesStock(entry))) this.stream.tell({ type: 'stores' });
     if (changes.has('sheet')) this.pins.forget(jobId);
+    if (entries.some(({ kind }) => kindOf(kind).tellsOfNew)) this.#newParts.forget(jobId);
     if (changes.size > 0) this.stream.tell({ type: 'job', jobId });
+  }
+
+  async #keep(ready: Ready): Promise<readonly AnyKeptEntry[]> {
+    const pool = poolOf(this.dataSource);
+    if (!ready.guard) return keep(pool, ready);
+    const byNewParts = ready.guard === 'new parts' ? await this.#keepByNewParts(ready) : undefined;
+    return byNewParts ?? inTransaction(pool, (client) => this.#keepGuarded(client, ready));
+  }
+
+  /** Keeps by what is remembered of the job's new parts, in one round trip; undefined where something newer is there. */
+  async #keepByNewParts(ready: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
+    const { jobId, personId, role, sheet, contents } = ready;
+    const pool = poolOf(this.dataSource);
+    const before = this.#newParts.of(jobId) ?? (await read(pool, OF_KINDS, jobId, TELL_OF_NEW));
+    this.#newParts.keep(jobId, before);
+    // What is refused by something old may be right by now: it is looked at under the lock.
+    if (checkOnJob(contents as readonly Given[], before, sheet, role)) return undefined;
+    try {
+      return await ask<AnyKeptEntry>(pool, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, before.at(-1)?.seq ?? 0);
+    } catch (error) {
+      if ((error as { code?: unknown }).code !== SOMETHING_CAME) throw error;
+      this.#newParts.forget(jobId);
+      return undefined;
+    }
   }
 
   /** Looks at the job under its lock before keeping. */
@@ -208,6 +237,9 @@ async function read(on: Pool | PoolClient, ...asked: [Parameters<typeof ask>[1],
 }
 
 function keep(on: Pool | PoolClient, { jobId, personId, contents }: Ready): Promise<readonly AnyKeptEntry[]> {
-  const batch = contents.map((content) => ({ ...content, contentHash: contentHash(content) }));
-  return ask(on, KEEP, jobId, personId, JSON.stringify(batch));
+  return ask(on, KEEP, jobId, personId, batchOf(contents));
+}
+
+function batchOf(contents: readonly EntryContent[]): string {
+  return JSON.stringify(contents.map((content) => ({ ...content, contentHash: contentHash(content) })));
 }

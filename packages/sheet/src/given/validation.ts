@@ -11,7 +11,7 @@ export interface FieldIssue {
 /** Unknown fields are refused, not dropped. */
 export const STRICT = { whitelist: true, forbidNonWhitelisted: true, forbidUnknownValues: true } satisfies ValidatorOptions;
 
-/** Checks a plain object against one of the contract's classes: the same for form, file and request. */
+/** Checks a plain object against one of the classes: the same for form, file and request. */
 export function validated<T extends object>(
   type: new () => T,
   plain: object,
