@@ -12,7 +12,13 @@ interface Keyed {
 
 /** Every key there is that means the same wherever it is pressed. Pages, the bench, the help and the key caps read this. */
 export const KEYMAP = {
-  act: { keys: [' ', 'enter', 'pagedown'], shown: 'Space', does: 'the large key; Enter and PageDown as well', where: 'job' },
+  act: {
+    keys: [' ', 'pagedown'],
+    shown: 'Space',
+    does: 'the act in hand, where no field has the cursor; PageDown as well',
+    where: 'anywhere',
+  },
+  keep: { keys: ['enter'], shown: 'Enter', does: 'keeps what is typed; the act in hand where nothing is', where: 'anywhere' },
   back: { keys: ['pageup'], shown: 'PageUp', does: 'the step before', where: 'bench' },
   bench: { keys: ['b'], shown: 'B', does: 'bench view; there: the build list, and back', where: 'job' },
   strike: { keys: ['s'], shown: 'S', does: 'strike the last entry', where: 'job' },

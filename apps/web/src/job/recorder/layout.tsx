@@ -44,7 +44,7 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
   const slot = useContext(BenchKeys);
   const isBench = slot !== undefined;
   const go = primary && !primary.disabled ? primary.run : undefined;
-  useKeys({ act: go }, Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])));
+  useKeys({ act: go, keep: go }, Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])));
   const keys = (
     <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>
       {primary ? (

@@ -178,7 +178,7 @@ function Stacks({ order }: { readonly order: 'strip' | 'build' }): ReactElement 
 }
 
 function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => void }): ReactElement {
-  useKeys({ act: onGo });
+  useKeys({ act: onGo, keep: onGo });
   return (
     <button type="button" className="btn btn-primary" onClick={onGo}>
       Go on to {STAGE_NAMES[onward]}
