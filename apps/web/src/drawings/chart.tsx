@@ -12,16 +12,19 @@ interface ChartProps {
 }
 
 const WIDTH = 460;
-const HEIGHT = 260;
+const HEIGHT = 272;
 const LEFT = 56;
 const RIGHT = WIDTH - 74;
 const TOP = 12;
+/** Room above the figures for the names of the lines, where there are several. */
+const NAMES = 20;
 const BOTTOM = HEIGHT - 40;
 /** Lines are told apart by their dashes and their names, not by colour. */
 const DASHES = ['none', '7 4', '2 4', '10 3 2 3'];
 
 /** Figures over figures: one or more lines with their names at the end, levels as thin rules. */
 export function Chart({ name, x: xName, y: yName, lines, levels }: ChartProps): ReactElement {
+  const top = lines.length > 1 ? TOP + NAMES : TOP;
   const points = lines.flatMap(({ points: own }) => own);
   const x = scaleLinear()
     .domain(spread(points.map(([at]) => at)))
@@ -29,7 +32,7 @@ export function Chart({ name, x: xName, y: yName, lines, levels }: ChartProps): 
     .nice();
   const y = scaleLinear()
     .domain(spread([...points.map(([, figure]) => figure), ...levels.map(({ at }) => at)]))
-    .range([BOTTOM, TOP])
+    .range([BOTTOM, top])
     .nice();
   const path = line<readonly [number, number]>(
     ([at]) => x(at),
@@ -55,11 +58,11 @@ export function Chart({ name, x: xName, y: yName, lines, levels }: ChartProps): 
           </text>
         </g>
       ))}
-      <path d={`M${LEFT},${TOP}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--ink)" strokeWidth="2" />
+      <path d={`M${LEFT},${top}V${BOTTOM}H${RIGHT}`} fill="none" stroke="var(--ink)" strokeWidth="2" />
       <text x={RIGHT} y={HEIGHT - 4} textAnchor="end" fontSize="13">
         {xName}
       </text>
-      <text x={LEFT + 6} y={TOP + 6} fontSize="13">
+      <text x={LEFT + 6} y={top + 6} fontSize="13">
         {yName}
       </text>
       {apart(levels, ({ at }) => y(at)).map(({ of: level, at }) => (
@@ -80,7 +83,7 @@ export function Chart({ name, x: xName, y: yName, lines, levels }: ChartProps): 
       ))}
       {lines.length > 1
         ? lines.map(({ name: own }, index) => (
-            <g key={own} transform={`translate(${LEFT + 14 + index * 96},${TOP + 22})`}>
+            <g key={own} transform={`translate(${LEFT + 14 + index * 96},${TOP + 3})`}>
               <Dot kind={index} x={0} y={-4} />
               <text x={9} fontSize="13">
                 {own}
