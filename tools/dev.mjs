@@ -37,8 +37,8 @@ export async function dev() {
   say(`Jubb is at http://127.0.0.1:${page}, and follows what you type; Ctrl+C ends it`);
   await sayLogIns();
   await new Promise((resolve) => {
-    process.once('SIGINT', resolve);
-    process.once('SIGTERM', resolve);
+    process.on('SIGINT', resolve);
+    process.on('SIGTERM', resolve);
     for (const program of programs) program.once('exit', resolve);
   });
   for (const program of programs) if (program.exitCode === null) program.kill('SIGTERM');
