@@ -4,6 +4,23 @@ import ts from 'typescript-eslint';
 
 const only = (message, ...group) => ({ 'no-restricted-imports': ['error', { patterns: [{ group, message }] }] });
 
+// Days and clocks are the shop's: `days.ts` of the sheet package has them, in its zone.
+const DAYS = [
+  {
+    selector: "CallExpression[callee.object.callee.property.name='toISOString']",
+    message: 'a day is the day in a zone: dayIn, daysOn',
+  },
+  { selector: 'CallExpression[callee.property.name=/^toLocale(Date|Time)String$/]', message: 'dayWordsIn, clockIn, atIn' },
+  { selector: "NewExpression[callee.property.name='DateTimeFormat']", message: 'dayWordsIn, clockIn, atIn' },
+];
+
+// Repositories and the query builder are the rule; what is written by hand stands in one file of its module, with the reason.
+const SQL = /^\s*(SELECT\s[^]*\sFROM|INSERT INTO|UPDATE|DELETE FROM|WITH)\s/.source;
+const BY_HAND = ['Literal[value=/%/]', 'TemplateElement[value.raw=/%/]'].map((selector) => ({
+  selector: selector.replace('%', SQL),
+  message: 'SQL by hand stands in the `*.sql.ts` of its module',
+}));
+
 export default ts.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '.jubb/**', 'docs/**'] },
   js.configs.recommended,
@@ -18,16 +35,7 @@ export default ts.config(
       eqeqeq: 'error',
       'no-param-reassign': 'error',
       'no-nested-ternary': 'off',
-      // Days and clocks are the shop's: `days.ts` of the sheet package has them, in its zone.
-      'no-restricted-syntax': [
-        'error',
-        {
-          selector: "CallExpression[callee.object.callee.property.name='toISOString']",
-          message: 'a day is the day in a zone: dayIn, daysOn',
-        },
-        { selector: 'CallExpression[callee.property.name=/^toLocale(Date|Time)String$/]', message: 'dayWordsIn, clockIn, atIn' },
-        { selector: "NewExpression[callee.property.name='DateTimeFormat']", message: 'dayWordsIn, clockIn, atIn' },
-      ],
+      'no-restricted-syntax': ['error', ...DAYS],
     },
   },
   // What only the types tell: a promise that nobody waits for, a case that nobody thought of.
@@ -116,6 +124,11 @@ export default ts.config(
         '**/packages/**',
       ),
     },
+  },
+  {
+    files: ['apps/server/src/**/*.ts'],
+    ignores: ['**/*.sql.ts', '**/database/**', '**/*.test.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...DAYS, ...BY_HAND] },
   },
   // A test may hold what code may not, and Nest needs classes for values.
   { files: ['apps/server/src/**/*.ts'], rules: { '@typescript-eslint/consistent-type-imports': 'off' } },

@@ -16,7 +16,7 @@ import { ProblemError } from './common/problem.js';
 import { requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
-import { Shop } from './database/entities.js';
+import { Shop } from './database/entities/index.js';
 import { makeSessions } from './common/session.js';
 import { StreamService } from './stream/stream.service.js';
 

@@ -1,5 +1,7 @@
 import { dayIn } from '@jubb/sheet';
 import type { DataSource } from 'typeorm';
+import { ask } from '../database/data-source.js';
+import { TODAY } from './shop-day.sql.js';
 
 export interface ShopDay {
   readonly zone: string;
@@ -8,7 +10,7 @@ export interface ShopDay {
 }
 
 /** The day it is in the shop, by the database's clock; UTC while there is no shop. */
-export async function shopDay(dataSource: Pick<DataSource, 'query'>): Promise<ShopDay> {
-  const [row] = await dataSource.query<ShopDay[]>(`SELECT zone, (now() AT TIME ZONE zone)::date::text AS today FROM shop`);
+export async function shopDay({ manager }: DataSource): Promise<ShopDay> {
+  const [row] = await ask<ShopDay>(manager, TODAY);
   return row ?? { zone: 'UTC', today: dayIn('UTC', Date.now()) };
 }

@@ -1,6 +1,6 @@
-import { DataSource } from 'typeorm';
+import { DataSource, type EntityManager } from 'typeorm';
 import pg, { type Pool, type PoolClient } from 'pg';
-import { Customer, Job, Machine, Person, SheetRevision, Shop, ToolRow, Unit } from './entities.js';
+import * as entities from './entities/index.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
 import { Sheets1764050000000 } from './migrations/1764050000000-sheets.js';
 import { Bench1764100000000 } from './migrations/1764100000000-bench.js';
@@ -11,8 +11,6 @@ import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and
 import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the-shop.js';
 import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-versions.js';
 import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
-
-export const ENTITIES = [Shop, Person, Customer, Machine, Unit, SheetRevision, ToolRow, Job];
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -36,7 +34,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
   return new DataSource({
     type: 'postgres',
     url,
-    entities: ENTITIES,
+    entities: Object.values(entities),
     migrations: [
       Foundation1764000000000,
       Sheets1764050000000,
@@ -79,15 +77,17 @@ export interface Statement {
   readonly text: string;
 }
 
-export async function ask<T>(on: Pool | PoolClient, { name, text }: Statement, ...values: readonly unknown[]): Promise<readonly T[]> {
+/** Asks as part of the transaction that the manager stands for; by the data source's own manager, outside of any. */
+export async function ask<T>(manager: EntityManager, { name, text }: Statement, ...values: readonly unknown[]): Promise<readonly T[]> {
+  const on = manager.queryRunner ? ((await manager.queryRunner.connect()) as PoolClient) : poolOf(manager.dataSource);
   const { rows } = await on.query({ name, text, values: [...values] });
   return rows as T[];
 }
 
 /** The rows of a statement as JSON text that the database made: a long list is not taken apart and put together again here. */
-export async function askJson(on: Pool | PoolClient, { name, text }: Statement, ...values: readonly unknown[]): Promise<string> {
+export async function askJson(manager: EntityManager, { name, text }: Statement, ...values: readonly unknown[]): Promise<string> {
   const [row] = await ask<{ json: string }>(
-    on,
+    manager,
     { name: `${name}-json`, text: `SELECT coalesce(json_agg(found), '[]')::text AS json FROM (${text}) found` },
     ...values,
   );
@@ -98,33 +98,45 @@ export async function askJson(on: Pool | PoolClient, { name, text }: Statement, 
 const DEADLOCK = '40P01';
 const MOST_TRIES = 3;
 
-/** All of the work or nothing. Begun anew when the database ended it for a deadlock; so it does nothing but ask the database. */
-export async function inTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
+/**
+ * All of the work or nothing; services hand the manager on, so that what they do is one. Begun anew when the database
+ * ended it for a deadlock; so it does nothing but ask the database.
+ */
+export async function inTransaction<T>(dataSource: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> {
   for (let tries = 1; ; tries += 1) {
     try {
-      return await onceInTransaction(pool, work);
+      return await onceInTransaction(dataSource, work);
     } catch (error) {
       if ((error as { code?: unknown }).code !== DEADLOCK || tries === MOST_TRIES) throw error;
     }
   }
 }
 
-async function onceInTransaction<T>(pool: Pool, work: (client: PoolClient) => Promise<T>): Promise<T> {
-  const client = await pool.connect();
+async function onceInTransaction<T>(dataSource: DataSource, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+  const runner = dataSource.createQueryRunner();
+  const client = (await runner.connect()) as PoolClient & { end(): Promise<void> };
   try {
-    await client.query('BEGIN');
-    const result = await work(client);
-    await client.query('COMMIT');
-    client.release();
+    await runner.startTransaction();
+    const result = await work(runner.manager);
+    await runner.commitTransaction();
     return result;
   } catch (error) {
-    // A connection that cannot even roll back is not given back for use.
-    await client.query('ROLLBACK').then(
-      () => client.release(),
-      (broken: Error) => client.release(broken),
-    );
+    // A connection that cannot even roll back is not given back for use: the pool lets one that ends go.
+    if (runner.isTransactionActive) await runner.rollbackTransaction().catch(() => void client.end().catch(() => undefined));
     throw error;
+  } finally {
+    await runner.release();
   }
+}
+
+/** Holds everybody else up who asks for the same name, until the transaction is over. */
+export async function lockName(manager: EntityManager, name: string): Promise<void> {
+  await manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [name]);
+}
+
+/** A piece of text as it is looked for by LIKE, wherever it stands. */
+export function anywhere(piece: string): string {
+  return `%${piece.replace(/[\\%_]/gu, '\\$&')}%`;
 }
 
 /** The driver's own pool, so that session store and rate limiter need no second one. */

@@ -1,14 +1,13 @@
-import { daysOn } from '@jubb/sheet';
-import type { ToolRow } from '../database/entities.js';
+import { daysOn, type Tool } from '@jubb/sheet';
 
 /** A small crib, one wrench and one micrometer of it overdue. */
-export function demoTools(): Omit<ToolRow, 'id'>[] {
+export function demoTools(): Omit<Tool, 'id'>[] {
   const due = (days: number): string => daysOn('UTC', Date.now(), days);
   const row = (
     tag: string,
     name: string,
     kind: string,
-    quantity: ToolRow['quantity'],
+    quantity: Tool['quantity'],
     unit: string,
     low: number,
     high: number,

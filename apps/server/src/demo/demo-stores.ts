@@ -2,9 +2,9 @@ import { orderNumber } from '@jubb/book';
 import { daysOn, type Part, type SheetFile } from '@jubb/sheet';
 import type { MoveBody, StockItemBody } from '@jubb/wire';
 import { seeded } from '@jubb/core';
-import type { DataSource } from 'typeorm';
+import type { DataSource, QueryDeepPartialEntity } from 'typeorm';
 import { v7 as uuid } from 'uuid';
-import { poolOf } from '../database/data-source.js';
+import { Supplier, SupplierItem } from '../database/entities/index.js';
 import type { StoresService } from '../stores/stores.service.js';
 
 export const DEMO_SUPPLIERS = ['Tarnholt Trade Parts', 'Velmark Bearing and Seal'] as const;
@@ -47,36 +47,37 @@ export async function loadDemoStores(
 ): Promise<void> {
   const random = seeded(417);
   const items = catalogue(sheets, random);
-  for (const name of DEMO_SUPPLIERS) await dataSource.query('INSERT INTO supplier (name) VALUES ($1)', [name]);
+  await dataSource.manager.insert(
+    Supplier,
+    DEMO_SUPPLIERS.map((name) => ({ name })),
+  );
+  const offered: QueryDeepPartialEntity<SupplierItem>[] = [];
   for (const item of items) {
     for (const [index, supplier] of DEMO_SUPPLIERS.entries()) {
       // The second one has bearings and seals only, a little dearer or cheaper, and quicker.
       const has = index === 0 || item.kind === 'bearing' || item.kind === 'seal' || item.kind === 'o-ring';
       if (!has) continue;
       const price = Math.max(1, Math.round(item.priceMinor * (index === 0 ? 1 : 0.85 + 0.3 * random())));
-      await dataSource.query(
-        `INSERT INTO supplier_item (supplier, number, name, price_minor, breaks, lead_days, lead_spread, available, superseded_by)
-         VALUES ($1, $2, $3, $4, $5, $6, $7, $8, $9) ON CONFLICT DO NOTHING`,
-        [
-          supplier,
-          item.number,
-          item.name,
-          price,
-          JSON.stringify(price < 2000 ? [{ from: 10, priceMinor: Math.max(1, Math.round(price * 0.88)) }] : []),
-          index === 0 ? 2 + Math.floor(random() * 5) : 1 + Math.floor(random() * 3),
-          1 + Math.floor(random() * 4),
-          random() > 0.04,
-          item.supersededBy ?? null,
-        ],
-      );
+      offered.push({
+        supplier,
+        number: item.number,
+        name: item.name,
+        priceMinor: price,
+        breaks: price < 2000 ? [{ from: 10, priceMinor: Math.max(1, Math.round(price * 0.88)) }] : [],
+        leadDays: index === 0 ? 2 + Math.floor(random() * 5) : 1 + Math.floor(random() * 3),
+        leadSpread: 1 + Math.floor(random() * 4),
+        available: random() > 0.04,
+        supersededBy: item.supersededBy ?? null,
+      });
     }
   }
+  await dataSource.manager.insert(SupplierItem, offered);
   const shelf = async (body: StockItemBody, quantity: number, more: Partial<MoveBody> = {}): Promise<void> => {
     const { id } = await stores.add(body);
     if (quantity === 0) return;
     const takenAt = new Date(Date.now() - 30 * DAY).toISOString();
     const move: MoveBody = { id: uuid(), kind: 'receive', quantity, words: 'first count', takenAt, ...more };
-    await stores.moveOn(poolOf(dataSource), id, move, personId);
+    await stores.moveOn(dataSource.manager, id, move, personId);
   };
   let place = 0;
   for (const { number, name, kind, priceMinor, designation, supersededBy } of items) {

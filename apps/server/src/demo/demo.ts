@@ -4,14 +4,16 @@ import { readFile, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { seeded } from '@jubb/core';
-import { DataSource } from 'typeorm';
+import { DataSource, In } from 'typeorm';
 import { v7 as uuid } from 'uuid';
-import { Person, Shop, ToolRow } from '../database/entities.js';
+import { ask } from '../database/data-source.js';
+import { Instrument, Person, Shop, ToolRow } from '../database/entities/index.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StoresService } from '../stores/stores.service.js';
+import { DATE_JOBS } from './demo.sql.js';
 import { DEMO_INSTRUMENTS, demoTools } from './demo-crib.js';
 import { loadDemoStores } from './demo-stores.js';
 import { nextEntries, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
@@ -76,9 +78,12 @@ export class Demo {
       await this.sheets.approve(revisionId!, person('oswin').id);
     }
     await this.dataSource.getRepository(ToolRow).insert(demoTools());
-    await this.dataSource.query("INSERT INTO instrument (tool_id, clicks) SELECT id, name LIKE 'Click%' FROM tool WHERE tag = ANY ($1)", [
-      DEMO_INSTRUMENTS,
-    ]);
+    const { manager } = this.dataSource;
+    const senders = await manager.findBy(ToolRow, { tag: In(DEMO_INSTRUMENTS) });
+    await manager.insert(
+      Instrument,
+      senders.map(({ id, name }) => ({ toolId: id, clicks: name.startsWith('Click') })),
+    );
     await loadDemoStores(this.dataSource, this.stores, await this.#files(), person('perla').id);
     const tools = await this.jobs.tools();
     const sheet = (await this.sheets.list()).find(({ key }) => key === HUB);
@@ -129,7 +134,7 @@ export class Demo {
     };
     const inLastPass = (state: JobState): boolean => (state.joints[0]?.done ?? 0) >= 24;
     await this.#work(middle, file, leaking, tools, crew, now - 4 * HOUR, 11, inLastPass, false);
-    await this.#dateJobs();
+    await ask(this.dataSource.manager, DATE_JOBS);
   }
 
   /** The approved sheets, as a whole job would see them. */
@@ -153,14 +158,6 @@ export class Demo {
     },
   ): Promise<JobHead> {
     return this.jobs.bookIn({ id: uuid(), sheetRevisionId, promise: new Date(Date.now() + promiseIn).toISOString(), ...what });
-  }
-
-  /** Jobs were booked in just before their first entry, and closed with their last. */
-  async #dateJobs(): Promise<void> {
-    await this.dataSource.query(`
-      UPDATE job SET booked_at = work.first - interval '20 minutes', closed_at = CASE WHEN closed_at IS NULL THEN NULL ELSE work.last END
-      FROM (SELECT job_id, min(taken_at) AS first, max(taken_at) AS last FROM entry GROUP BY job_id) work
-      WHERE work.job_id = job.id`);
   }
 
   /** Lets the demo mechanic work at a job until `stop` or until it is handed over. */

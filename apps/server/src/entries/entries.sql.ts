@@ -1,4 +1,6 @@
-import type { Statement } from '../database/data-source.js';
+import { readUp, type AnyKeptEntry } from '@jubb/book';
+import type { EntityManager } from 'typeorm';
+import { ask, type Statement } from '../database/data-source.js';
 
 /**
  * By hand, because entries are asked for and kept every few seconds by every tablet: each is one prepared statement,
@@ -44,3 +46,12 @@ export const APPROVED_REVISION: Statement = {
   text: `SELECT 1 FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id JOIN sheet_revision n ON n.key = s.key
     WHERE j.id = $1 AND n.id = $2 AND n.revision = $3 AND n.status = 'approved'`,
 };
+
+/** Entries as they are read today, in whatever version they were kept. */
+export async function readEntries(
+  manager: EntityManager,
+  statement: Statement,
+  ...values: readonly unknown[]
+): Promise<readonly AnyKeptEntry[]> {
+  return (await ask<AnyKeptEntry>(manager, statement, ...values)).map(readUp);
+}

@@ -17,20 +17,20 @@ function service(): {
   const answers: ((rows: object[]) => void)[] = [];
   const asked: string[] = [];
   const query = (): Promise<object> => new Promise((resolve) => answers.push((rows) => resolve({ rows })));
-  const database = { driver: { master: { query } } };
+  const manager = { dataSource: { driver: { master: { query } } } };
   const sheets = {
     pinned: (revisionId: string) => {
       asked.push(revisionId);
       return Promise.reject(new Error('far enough'));
     },
   };
-  const pins = new PinsService(database as never, sheets as never, { events, missed, isDeaf: false } as never);
+  const pins = new PinsService(sheets as never, { events, missed, isDeaf: false } as never);
   return {
     asked,
     answers,
     tell: () => events.next({ type: 'job', jobId: 'job' }),
     miss: () => missed.next(),
-    ask: () => pins.sheetOf('job').catch(() => undefined),
+    ask: () => pins.sheetOf(manager as never, 'job').catch(() => undefined),
   };
 }
 

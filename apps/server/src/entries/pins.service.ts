@@ -1,9 +1,9 @@
 import { withOneFound, type PayloadOf } from '@jubb/book';
 import type { JobScope, SheetFile } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { notFound } from '../common/problem.js';
-import { ask, poolOf } from '../database/data-source.js';
+import { ask } from '../database/data-source.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { PIN } from './entries.sql.js';
@@ -22,7 +22,6 @@ export class PinsService {
   #forgotten = 0;
 
   constructor(
-    @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(StreamService) private readonly stream: StreamService,
   ) {
@@ -36,8 +35,8 @@ export class PinsService {
   }
 
   /** The sheet as the job sees it. */
-  async sheetOf(jobId: string): Promise<SheetFile> {
-    const { revisionId, scope, found } = await this.#pinOf(jobId);
+  async sheetOf(manager: EntityManager, jobId: string): Promise<SheetFile> {
+    const { revisionId, scope, found } = await this.#pinOf(manager, jobId);
     return found.reduce(withOneFound, (await this.sheets.pinned(revisionId, scope)).file);
   }
 
@@ -46,11 +45,11 @@ export class PinsService {
     this.#pins.delete(jobId);
   }
 
-  async #pinOf(jobId: string): Promise<Pin> {
+  async #pinOf(manager: EntityManager, jobId: string): Promise<Pin> {
     const known = this.stream.isDeaf ? undefined : this.#pins.get(jobId);
     if (known !== undefined) return known;
     const forgotten = this.#forgotten;
-    const [row] = await ask<Pin>(poolOf(this.dataSource), PIN, jobId);
+    const [row] = await ask<Pin>(manager, PIN, jobId);
     if (!row) throw notFound('job');
     // Told to forget while it was read: it may be from before, and is good for this once alone.
     if (this.#forgotten === forgotten && !this.stream.isDeaf) this.#pins.set(jobId, row);

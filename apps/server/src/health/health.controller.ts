@@ -4,6 +4,7 @@ import { Route } from '../common/route.js';
 import type { Response } from 'express';
 import { DataSource } from 'typeorm';
 import type { Config } from '../config.js';
+import { Person } from '../database/entities/index.js';
 import { CONFIG } from '../tokens.js';
 
 @Controller('api/v1')
@@ -17,8 +18,8 @@ export class HealthController {
   async health(@Res({ passthrough: true }) response: Response): Promise<HealthView> {
     const { version } = this.config;
     try {
-      const [row] = await this.dataSource.query<{ empty: boolean }[]>('SELECT NOT EXISTS (SELECT 1 FROM person) AS empty');
-      return { version, database: 'up', ...(row?.empty ? { firstRun: true } : {}) };
+      const isOpen = await this.dataSource.manager.exists(Person);
+      return { version, database: 'up', ...(isOpen ? {} : { firstRun: true }) };
     } catch {
       response.status(503);
       return { version, database: 'down' };

@@ -2,12 +2,15 @@ import type { InstrumentView, LinesView, LiveLine } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
-import { DataSource } from 'typeorm';
+import { DataSource, LessThan } from 'typeorm';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
-import { poolOf } from '../database/data-source.js';
+import { ask } from '../database/data-source.js';
+import { toolOf } from '../database/tool-of.js';
+import { Instrument, InstrumentHeard, Tablet } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
 import { digest } from '../tablets/tablets.service.js';
+import { HEARD } from './instruments.sql.js';
 import { RUN, readLines, type ReadLine } from './instrument-lines.js';
 
 /** More than a dial sends; a flood is told to wait. Counted over ten seconds, so that what was held without a link goes through. */
@@ -17,17 +20,9 @@ const COUNTED_S = 10;
  * A line of which no run is named, and that comes again after so long, is another one: a counter that began again, and
  * happens to read the same. Until then it is the same, sent again because its answer was lost.
  */
-const SENT_AGAIN = '10 minutes';
-const FORGOTTEN = '7 days';
-
-const VIEW = `
-  SELECT i.id, i.clicks, i.last, i.key_hash AS "keyHash",
-         json_build_object('id', t.id, 'tag', t.tag, 'name', t.name, 'kind', t.kind, 'quantity', t.quantity, 'unit', t.unit, 'low', t.low, 'high', t.high,
-           'resolution', t.resolution, 'u', t.u, 's', t.s, 'length', t.length, 'calibrationDue', t.calibration_due) AS tool,
-         CASE WHEN b.id IS NOT NULL THEN json_build_object('id', b.id, 'name', b.name) END AS tablet
-  FROM instrument i JOIN tool t ON t.id = i.tool_id LEFT JOIN tablet b ON b.id = i.tablet_id`;
-
-type InstrumentRow = InstrumentView & { readonly keyHash: string | null };
+const SENT_AGAIN_MS = 10 * 60 * 1000;
+const FORGOTTEN_MS = 7 * 24 * 3600 * 1000;
+const OF_ALL = { tool: true, tablet: true } as const;
 
 @Injectable()
 export class InstrumentsService {
@@ -39,16 +34,22 @@ export class InstrumentsService {
   ) {}
 
   async list(): Promise<readonly InstrumentView[]> {
-    const rows = await this.dataSource.query<InstrumentRow[]>(`${VIEW} ORDER BY t.tag`);
-    return rows.map(({ id, tool, tablet, clicks, last }) => ({ id, tool, tablet, clicks, last }));
+    const all = await this.dataSource.manager.find(Instrument, { relations: OF_ALL, order: { tool: { tag: 'ASC' } } });
+    return all.map(({ id, tool, tablet, clicks, last }) => ({
+      id,
+      tool: toolOf(tool),
+      tablet: tablet && { id: tablet.id, name: tablet.name },
+      clicks,
+      last,
+    }));
   }
 
   /** The tablet that its lines go to from now on; null: to none. */
   async pair(id: string, tabletId: string | null): Promise<void> {
     await this.#one(id);
-    if (tabletId !== null && !(await this.#tabletExists(tabletId)))
+    if (tabletId !== null && !(await this.dataSource.manager.existsBy(Tablet, { id: tabletId })))
       throw badInput([{ field: 'tabletId', given: tabletId, allowed: 'is not a tablet of this shop' }]);
-    await this.dataSource.query('UPDATE instrument SET tablet_id = $2 WHERE id = $1', [id, tabletId]);
+    await this.dataSource.manager.update(Instrument, id, { tabletId });
     this.stream.tell({ type: 'instruments' });
   }
 
@@ -56,7 +57,7 @@ export class InstrumentsService {
   async newKey(id: string): Promise<string> {
     await this.#one(id);
     const key = randomBytes(24).toString('base64url');
-    await this.dataSource.query('UPDATE instrument SET key_hash = $2 WHERE id = $1', [id, digest(key)]);
+    await this.dataSource.manager.update(Instrument, id, { keyHash: digest(key) });
     return key;
   }
 
@@ -76,7 +77,7 @@ export class InstrumentsService {
     const fresh = await this.#notHeard(id, lines);
     const last = fresh.at(-1);
     if (last) {
-      await this.dataSource.query('UPDATE instrument SET last = $2 WHERE id = $1', [id, last]);
+      await this.dataSource.manager.update(Instrument, id, { last });
       this.stream.tellLines(fresh);
     }
     return { kept: fresh.length, known: lines.length - fresh.length, refused };
@@ -86,26 +87,16 @@ export class InstrumentsService {
   async #notHeard(id: string, lines: readonly ReadLine[]): Promise<readonly LiveLine[]> {
     const byMark = new Map(lines.map(({ mark, line }) => [mark, line]));
     if (byMark.size === 0) return [];
-    const [heard] = await Promise.all([
-      poolOf(this.dataSource).query<{ mark: string }>(
-        `INSERT INTO instrument_heard (instrument_id, mark) SELECT $1, mark FROM unnest($2::text[]) mark ORDER BY mark
-         ON CONFLICT (instrument_id, mark) DO UPDATE SET heard_at = now()
-           WHERE instrument_heard.heard_at < now() - interval '${SENT_AGAIN}' AND instrument_heard.mark NOT LIKE '${RUN}%' RETURNING mark`,
-        [id, [...byMark.keys()]],
-      ),
-      this.dataSource.query(`DELETE FROM instrument_heard WHERE instrument_id = $1 AND heard_at < now() - interval '${FORGOTTEN}'`, [id]),
-    ]);
-    const marks = new Set(heard.rows.map(({ mark }) => mark));
+    const { manager } = this.dataSource;
+    await manager.delete(InstrumentHeard, { instrumentId: id, heardAt: LessThan(new Date(Date.now() - FORGOTTEN_MS)) });
+    const heard = await ask<{ mark: string }>(manager, HEARD, id, [...byMark.keys()], SENT_AGAIN_MS, RUN);
+    const marks = new Set(heard.map(({ mark }) => mark));
     return [...byMark].filter(([mark]) => marks.has(mark)).map(([, line]) => line);
   }
 
-  async #one(id: string): Promise<InstrumentRow> {
-    const [row] = await this.dataSource.query<InstrumentRow[]>(`${VIEW} WHERE i.id = $1`, [id]);
-    if (!row) throw notFound('instrument');
-    return row;
-  }
-
-  async #tabletExists(id: string): Promise<boolean> {
-    return (await this.dataSource.query<unknown[]>('SELECT 1 FROM tablet WHERE id = $1', [id])).length > 0;
+  async #one(id: string): Promise<Instrument> {
+    const instrument = await this.dataSource.manager.findOne(Instrument, { where: { id }, relations: OF_ALL });
+    if (!instrument) throw notFound('instrument');
+    return instrument;
   }
 }

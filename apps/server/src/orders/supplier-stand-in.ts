@@ -5,23 +5,7 @@ import type { SupplierView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
-import { poolOf } from '../database/data-source.js';
-
-/** How the supplier answers an order: line by line what comes, at which price, and when. */
-export interface SupplierAnswer {
-  readonly lines: readonly {
-    readonly lineId: string;
-    readonly confirmed: number;
-    readonly priceMinor: number;
-    readonly due: string | null;
-  }[];
-}
-
-export interface DeliveryNote {
-  readonly lineId: string;
-  readonly number: string;
-  readonly quantity: number;
-}
+import { Supplier, SupplierItem, SupplierOrder, type DeliveryNote, type SupplierAnswer } from '../database/entities/index.js';
 
 interface Ordered {
   readonly id: string;
@@ -41,38 +25,30 @@ export class SupplierStandIn {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
   async list(): Promise<readonly SupplierView[]> {
-    return this.dataSource.query(
-      `SELECT s.name, s.fault, (SELECT count(*)::int FROM supplier_item i WHERE i.supplier = s.name) AS items FROM supplier s ORDER BY s.name`,
+    const { manager } = this.dataSource;
+    const suppliers = await manager.find(Supplier, { order: { name: 'ASC' } });
+    return Promise.all(
+      suppliers.map(async ({ name, fault }) => ({ name, fault, items: await manager.countBy(SupplierItem, { supplier: name }) })),
     );
   }
 
   async setFault(name: string, fault: SupplierFault): Promise<void> {
-    const { rowCount } = await poolOf(this.dataSource).query('UPDATE supplier SET fault = $2 WHERE name = $1', [name, fault]);
-    if (rowCount === 0) throw notFound('supplier');
+    const { affected } = await this.dataSource.manager.update(Supplier, name, { fault });
+    if (!affected) throw notFound('supplier');
   }
 
   async offer(supplier: string, number: string): Promise<SupplierOffer | undefined> {
-    const [found] = await this.dataSource.query<SupplierOffer[]>(
-      `SELECT supplier, number, name, price_minor AS "priceMinor", breaks, lead_days AS "leadDays", lead_spread AS "leadSpread", available,
-       superseded_by AS "supersededBy" FROM supplier_item WHERE supplier = $1 AND number = $2`,
-      [supplier, number],
-    );
-    return found;
+    return (await this.dataSource.manager.findOneBy(SupplierItem, { supplier, number })) ?? undefined;
   }
 
   /** Takes an order. Throws `SupplierTimeout` when the answer gets lost on its way; the order is taken all the same. */
   async order(reference: string, supplier: string, lines: readonly Ordered[]): Promise<SupplierAnswer> {
-    const pool = poolOf(this.dataSource);
     const known = await this.#answerTo(reference);
     if (known) return known;
-    const { rows } = await pool.query<{ fault: SupplierFault }>('SELECT fault FROM supplier WHERE name = $1', [supplier]);
-    const fault = rows[0]?.fault ?? 'none';
+    const { manager } = this.dataSource;
+    const fault = (await manager.findOneBy(Supplier, { name: supplier }))?.fault ?? 'none';
     const answer: SupplierAnswer = { lines: await Promise.all(lines.map((line, index) => this.#confirm(supplier, line, index, fault))) };
-    await pool.query('INSERT INTO supplier_order (reference, supplier, answer) VALUES ($1, $2, $3) ON CONFLICT (reference) DO NOTHING', [
-      reference,
-      supplier,
-      answer,
-    ]);
+    await manager.createQueryBuilder().insert().into(SupplierOrder).values({ reference, supplier, answer }).orIgnore().execute();
     if (fault === 'time-out') {
       await this.setFault(supplier, 'none');
       throw new SupplierTimeout('the supplier does not answer');
@@ -82,11 +58,7 @@ export class SupplierStandIn {
   }
 
   async #answerTo(reference: string): Promise<SupplierAnswer | undefined> {
-    const { rows } = await poolOf(this.dataSource).query<{ answer: SupplierAnswer }>(
-      'SELECT answer FROM supplier_order WHERE reference = $1',
-      [reference],
-    );
-    return rows[0]?.answer;
+    return (await this.dataSource.manager.findOneBy(SupplierOrder, { reference }))?.answer;
   }
 
   async #confirm(supplier: string, line: Ordered, index: number, fault: SupplierFault): Promise<SupplierAnswer['lines'][number]> {
@@ -102,22 +74,19 @@ export class SupplierStandIn {
 
   /** Lets the van come: all that is still owed, or what the fault makes of it. */
   async deliver(reference: string, open: readonly (Ordered & { readonly left: number })[]): Promise<void> {
-    const pool = poolOf(this.dataSource);
-    const { rows } = await pool.query<{ supplier: string; fault: SupplierFault }>(
-      'SELECT o.supplier, s.fault FROM supplier_order o JOIN supplier s ON s.name = o.supplier WHERE o.reference = $1',
-      [reference],
-    );
-    const [order] = rows;
+    const { manager } = this.dataSource;
+    const order = await manager.findOne(SupplierOrder, { where: { reference }, relations: { from: true } });
     if (!order) throw notFound('order');
+    const { fault } = order.from;
     const sent = open
       .filter(({ left }) => left > 0)
       .map(({ id, number, left }, index): DeliveryNote => {
-        if (order.fault === 'wrong part' && index === 0) return { lineId: id, number: `${number}-L`, quantity: left };
-        return { lineId: id, number, quantity: order.fault === 'part of it' ? Math.ceil(left / 2) : left };
+        if (fault === 'wrong part' && index === 0) return { lineId: id, number: `${number}-L`, quantity: left };
+        return { lineId: id, number, quantity: fault === 'part of it' ? Math.ceil(left / 2) : left };
       });
-    const notes = order.fault === 'part of it' && sent.length > 1 ? sent.slice(0, -1) : sent;
-    await pool.query('UPDATE supplier_order SET notes = $2 WHERE reference = $1', [reference, JSON.stringify(notes)]);
-    if (order.fault === 'wrong part' || order.fault === 'part of it') await this.setFault(order.supplier, 'none');
+    const notes = fault === 'part of it' && sent.length > 1 ? sent.slice(0, -1) : sent;
+    await manager.update(SupplierOrder, reference, { notes });
+    if (fault === 'wrong part' || fault === 'part of it') await this.setFault(order.supplier, 'none');
   }
 }
 

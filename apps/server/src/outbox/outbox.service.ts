@@ -1,10 +1,11 @@
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import type { PoolClient } from 'pg';
-import { DataSource } from 'typeorm';
-import { poolOf } from '../database/data-source.js';
+import { DataSource, IsNull, type EntityManager } from 'typeorm';
+import { ask, type Statement } from '../database/data-source.js';
+import { OutboxRow } from '../database/entities/index.js';
+import { TAKE_DUE, TAKE_ONE } from './outbox.sql.js';
 
 /** What can leave the shop. Letters to customers lie in their own table, which the stand-in for the post shows. */
-export type OutKind = 'order';
+export type OutKind = OutboxRow['kind'];
 
 /** How often it is looked for what is due, and how long the first failure waits; each next one twice as long, to an hour. */
 const LOOK_MS = 5000;
@@ -28,18 +29,18 @@ export class OutboxService implements OnApplicationBootstrap, OnApplicationShutd
     this.#ways.set(kind, way);
   }
 
-  async put(client: PoolClient, kind: OutKind, reference: string): Promise<void> {
-    await client.query('INSERT INTO outbox (kind, reference) VALUES ($1, $2) ON CONFLICT DO NOTHING', [kind, reference]);
+  async put(manager: EntityManager, kind: OutKind, reference: string): Promise<void> {
+    await manager.createQueryBuilder().insert().into(OutboxRow).values({ kind, reference }).orIgnore().execute();
   }
 
   /** It is out and answered; in the transaction that keeps the answer. */
-  async went(client: PoolClient, kind: OutKind, reference: string): Promise<void> {
-    await client.query('UPDATE outbox SET went_at = now() WHERE kind = $1 AND reference = $2 AND went_at IS NULL', [kind, reference]);
+  async went(manager: EntityManager, kind: OutKind, reference: string): Promise<void> {
+    await manager.update(OutboxRow, { kind, reference, wentAt: IsNull() }, { wentAt: () => 'now()' });
   }
 
   /** Sends one now, whether it is due or not, for somebody who waits for it. */
   async send(kind: OutKind, reference: string): Promise<void> {
-    const taken = await this.#take('kind = $3 AND reference = $4', kind, reference);
+    const taken = await this.#take(TAKE_ONE, kind, reference);
     if (taken.length > 0) await this.#ways.get(kind)?.(reference);
   }
 
@@ -56,7 +57,7 @@ export class OutboxService implements OnApplicationBootstrap, OnApplicationShutd
 
   async #sendDue(): Promise<void> {
     try {
-      for (const { kind, reference } of await this.#take('next_at <= now()'))
+      for (const { kind, reference } of await this.#take(TAKE_DUE))
         await this.#ways
           .get(kind)?.(reference)
           .catch((error: unknown) => this.#warn(`${kind} ${reference} did not go out`, error));
@@ -66,14 +67,8 @@ export class OutboxService implements OnApplicationBootstrap, OnApplicationShutd
   }
 
   /** Those that are not out yet, each put off until its next try: another process leaves them alone that long. */
-  async #take(which: string, ...values: readonly string[]): Promise<readonly { readonly kind: OutKind; readonly reference: string }[]> {
-    const { rows } = await poolOf(this.dataSource).query<{ kind: OutKind; reference: string }>(
-      `UPDATE outbox o SET tries = tries + 1, next_at = now() + least($2, $1 * power(2, least(tries, 12))) * interval '1 second'
-       FROM (SELECT kind, reference FROM outbox WHERE went_at IS NULL AND ${which} ORDER BY next_at LIMIT 20 FOR UPDATE SKIP LOCKED) due
-       WHERE o.kind = due.kind AND o.reference = due.reference RETURNING o.kind, o.reference`,
-      [FIRST_WAIT_S, LONGEST_WAIT_S, ...values],
-    );
-    return rows;
+  #take(which: Statement, ...values: readonly string[]): Promise<readonly Pick<OutboxRow, 'kind' | 'reference'>[]> {
+    return ask(this.dataSource.manager, which, FIRST_WAIT_S, LONGEST_WAIT_S, ...values);
   }
 
   #warn(what: string, error: unknown): void {

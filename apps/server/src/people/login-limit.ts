@@ -4,6 +4,7 @@ import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { poolOf } from '../database/data-source.js';
+import { Person } from '../database/entities/index.js';
 import { NoticesService } from '../notices/notices.service.js';
 
 /** So many wrong tries are free; after each one more the wait doubles. Four digits are soon guessed, a link never. */
@@ -66,10 +67,7 @@ export class LoginLimit {
 
   /** Whoever it is that is tried has to know, and the foreman. */
   async #tell(proof: 'password' | 'pin', whom: string, tries: number): Promise<void> {
-    const [person] = await this.dataSource.query<{ id: string; name: string }[]>(
-      `SELECT id, name FROM person WHERE ${proof === 'pin' ? 'id::text' : 'login'} = $1`,
-      [whom.trim().toLowerCase()],
-    );
+    const person = await this.dataSource.manager.findOneBy(Person, proof === 'pin' ? { id: whom } : { login: whom.trim().toLowerCase() });
     if (!person) return;
     await this.notices.tell(
       `tries:${proof}:${person.id}`,

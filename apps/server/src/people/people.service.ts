@@ -5,7 +5,7 @@ import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { ProblemError, badInput } from '../common/problem.js';
-import { Person, Shop } from '../database/entities.js';
+import { Person, Shop } from '../database/entities/index.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };

@@ -3,7 +3,7 @@ import { Body, Controller, Inject } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import { DataSource } from 'typeorm';
 import { changedSince } from '../common/problem.js';
-import { Shop } from '../database/entities.js';
+import { Shop } from '../database/entities/index.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 @Controller('api/v1')

@@ -2,36 +2,24 @@ import { isKind, quoteTotal, type NewEntry, type PersonView, type QuoteAnswer, t
 import type { AnswerBody, MessageView, OfferView, SentQuote } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import type { PoolClient } from 'pg';
-import { DataSource } from 'typeorm';
+import { DataSource, Not, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { shopDay } from '../common/shop-day.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
-import { ask, inTransaction, poolOf, type Statement } from '../database/data-source.js';
+import { inTransaction } from '../database/data-source.js';
+import { Job, Message, Quote, Shop, type KeptFile } from '../database/entities/index.js';
 import { EntriesService } from '../entries/entries.service.js';
-import { FilesService, type KeptFile } from '../files/files.service.js';
+import { FilesService } from '../files/files.service.js';
 import { digest } from '../tablets/tablets.service.js';
 
-const OF_JOB: Statement = {
-  name: 'quotes-of-job',
-  text: `SELECT q.id, q.number, q.job_id AS "jobId", q.state, q.body, q.sent_at AS "sentAt", p.name AS "sentBy", q.answer
-         FROM quote q JOIN person p ON p.id = q.sent_by WHERE q.job_id = $1 ORDER BY q.number DESC`,
-};
-const BY_TOKEN = `
-  SELECT q.id, q.number, q.job_id AS "jobId", q.state, q.body, q.answer, q.body->>'validUntil' < to_char(now() AT TIME ZONE s.zone, 'YYYY-MM-DD') AS "isOver",
-    s.name AS shop, s.currency, u.name AS unit, m.name AS machine, c.name AS customer,
-    json_build_object('id', p.id, 'name', p.name, 'login', p.login, 'role', p.role) AS sender
-  FROM quote q CROSS JOIN shop s JOIN job j ON j.id = q.job_id JOIN unit u ON u.id = j.unit_id JOIN machine m ON m.id = u.machine_id
-    JOIN customer c ON c.id = m.customer_id JOIN person p ON p.id = q.sent_by
-  WHERE q.token_hash = $1`;
+/** No newer one has taken its place. */
+const GOOD: FindOptionsWhere<Quote> = { state: Not('replaced') };
 
-type Offer = Omit<OfferView, 'body'> & {
-  readonly id: string;
-  readonly jobId: string;
-  readonly body: QuoteBody;
-  readonly isOver: boolean;
-  readonly sender: PersonView;
-};
+/** So many of the newest are shown. */
+const MOST_MESSAGES = 100;
+
+/** All that an offer tells of its job. */
+const WITH_JOB = { job: { unit: { machine: { customer: true } } }, sentBy: true } as const;
 
 @Injectable()
 export class QuotesService {
@@ -41,14 +29,27 @@ export class QuotesService {
     @Inject(FilesService) private readonly files: FilesService,
   ) {}
 
-  ofJob(jobId: string): Promise<readonly QuoteView[]> {
-    return ask(poolOf(this.dataSource), OF_JOB, jobId);
+  async ofJob(jobId: string): Promise<readonly QuoteView[]> {
+    const quotes = await this.dataSource.manager.find(Quote, {
+      where: { jobId },
+      relations: { sentBy: true },
+      order: { number: 'DESC' },
+    });
+    return quotes.map(({ id, number, state, body, sentAt, sentBy, answer }) => ({
+      id,
+      number,
+      jobId,
+      state,
+      body,
+      sentAt: sentAt.toISOString(),
+      sentBy: sentBy.name,
+      answer,
+    }));
   }
 
-  messages(): Promise<readonly MessageView[]> {
-    return this.dataSource.query(
-      'SELECT id, to_whom AS "to", subject, body AS text, sent_at AS "sentAt" FROM message ORDER BY sent_at DESC LIMIT 100',
-    );
+  async messages(): Promise<readonly MessageView[]> {
+    const messages = await this.dataSource.manager.find(Message, { order: { sentAt: 'DESC' }, take: MOST_MESSAGES });
+    return messages.map(({ sentAt, ...message }) => ({ ...message, sentAt: sentAt.toISOString() }));
   }
 
   /**
@@ -56,28 +57,24 @@ export class QuotesService {
    * good no more, even when it had a yes. The job waits for the answer. All of it, or nothing.
    */
   async send(jobId: string, { id, ...body }: QuoteBody, person: PersonView): Promise<SentQuote> {
-    const [known] = await this.dataSource.query<unknown[]>('SELECT 1 FROM quote WHERE id = $1', [id]);
-    if (known) return { quotes: await this.ofJob(jobId), link: null };
+    if (await this.dataSource.manager.existsBy(Quote, { id })) return { quotes: await this.ofJob(jobId), link: null };
     if (body.validUntil < (await shopDay(this.dataSource)).today)
       throw badInput([{ field: 'validUntil', given: body.validUntil, allowed: 'must not be over already' }]);
     await this.#checkPictures(jobId, body);
     const token = newToken();
-    const tell = await inTransaction(poolOf(this.dataSource), async (client) => {
+    const tell = await inTransaction(this.dataSource, async (manager) => {
       // Two that are sent at once come one after the other: one of them is good.
-      const { rows: jobs } = await client.query<{ hold: unknown }>('SELECT hold FROM job WHERE id = $1 FOR NO KEY UPDATE', [jobId]);
-      if (!jobs[0]) throw notFound('job');
-      await client.query("UPDATE quote SET state = 'replaced' WHERE job_id = $1 AND state <> 'replaced'", [jobId]);
-      const { rows } = await client.query<{ number: number }>(
-        'INSERT INTO quote (id, job_id, body, token_hash, sent_by) VALUES ($1, $2, $3, $4, $5) RETURNING number',
-        [id, jobId, body, digest(token), person.id],
-      );
-      const { number } = rows[0]!;
-      await client.query('INSERT INTO message (to_whom, subject, body) VALUES ($1, $2, $3)', [
-        body.to,
-        `Quote ${number}`,
-        body.words?.trim() || 'Please look at what we found, and say yes, no, or ask.',
-      ]);
-      return jobs[0].hold === null ? this.#post(client, jobId, person, hold(`Quote ${number} is with the customer`)) : undefined;
+      const job = await manager.findOne(Job, { where: { id: jobId }, lock: { mode: 'for_no_key_update' } });
+      if (!job) throw notFound('job');
+      await manager.update(Quote, { jobId, ...GOOD }, { state: 'replaced' });
+      await manager.insert(Quote, { id, jobId, body, tokenHash: digest(token), sentById: person.id });
+      const { number } = await manager.findOneByOrFail(Quote, { id });
+      await manager.insert(Message, {
+        to: body.to,
+        subject: `Quote ${number}`,
+        text: body.words?.trim() || 'Please look at what we found, and say yes, no, or ask.',
+      });
+      return job.hold === null ? this.#post(manager, jobId, person, hold(`Quote ${number} is with the customer`)) : undefined;
     });
     tell?.();
     return { quotes: await this.ofJob(jobId), link: linkOf(token) };
@@ -86,72 +83,77 @@ export class QuotesService {
   /** A new link for a quote that is out; the one before opens nothing any more. */
   async newLink(jobId: string, quoteId: string): Promise<SentQuote> {
     const token = newToken();
-    const rows = await this.dataSource.query<[unknown[], number]>(
-      "UPDATE quote SET token_hash = $3 WHERE id = $2 AND job_id = $1 AND state <> 'replaced'",
-      [jobId, quoteId, digest(token)],
-    );
-    if (rows[1] === 0) throw notFound('quote that is good');
+    const { affected } = await this.dataSource.manager.update(Quote, { id: quoteId, jobId, ...GOOD }, { tokenHash: digest(token) });
+    if (!affected) throw notFound('quote that is good');
     return { quotes: await this.ofJob(jobId), link: linkOf(token) };
   }
 
   /** Takes the link of a quote back: it opens nothing any more, and the quote waits for a new one. */
   async takeLinkBack(jobId: string, quoteId: string): Promise<readonly QuoteView[]> {
-    const rows = await this.dataSource.query<[unknown[], number]>('UPDATE quote SET token_hash = $3 WHERE id = $2 AND job_id = $1', [
-      jobId,
-      quoteId,
-      digest(newToken()),
-    ]);
-    if (rows[1] === 0) throw notFound('quote');
+    const { affected } = await this.dataSource.manager.update(Quote, { id: quoteId, jobId }, { tokenHash: digest(newToken()) });
+    if (!affected) throw notFound('quote');
     return this.ofJob(jobId);
   }
 
   async offer(token: string): Promise<OfferView> {
-    const { number, shop, currency, unit, machine, customer, state, body, answer } = await this.#byToken(token);
+    const [{ number, state, body, answer, job }, { name, currency }] = await Promise.all([
+      this.#byToken(this.dataSource.manager, token),
+      this.dataSource.manager.findOneByOrFail(Shop, { id: 1 }),
+    ]);
     const { to: _private, ...shown } = body;
-    return { number, shop, currency, unit, machine, customer, state, body: shown, answer };
+    const { unit } = job;
+    const { machine } = unit;
+    return {
+      number,
+      shop: name,
+      currency,
+      unit: unit.name,
+      machine: machine.name,
+      customer: machine.customer.name,
+      state,
+      body: shown,
+      answer,
+    };
   }
 
   /** The customer's word, once: the same again is taken, another one is not, but for a question that was asked before. */
   async answer(token: string, given: AnswerBody): Promise<OfferView> {
-    const { id } = await this.#byToken(token);
-    const tell = await inTransaction(poolOf(this.dataSource), async (client) => {
-      await client.query('SELECT 1 FROM quote WHERE id = $1 FOR UPDATE', [id]);
-      const { rows } = await client.query<Offer>(BY_TOKEN, [digest(token)]);
-      const offer = rows[0]!;
-      if (offer.state === 'replaced') throw REPLACED();
-      if (offer.answer && offer.answer.answer !== 'ask') {
-        if (isSame(offer.answer, given)) return undefined;
+    const { today } = await shopDay(this.dataSource);
+    const tell = await inTransaction(this.dataSource, async (manager) => {
+      await manager.findOne(Quote, { where: { tokenHash: digest(token) }, lock: { mode: 'pessimistic_write' } });
+      const quote = await this.#byToken(manager, token);
+      const { answer: before, body } = quote;
+      if (before && before.answer !== 'ask') {
+        if (isSame(before, given)) return undefined;
         throw new ProblemError('quote-answered', {
-          detail: `The answer was: ${offer.answer.answer}. Telephone the shop to change it`,
+          detail: `The answer was: ${before.answer}. Telephone the shop to change it`,
         });
       }
-      if (offer.isOver) throw new ProblemError('quote-over', { detail: `It was good until ${offer.body.validUntil}` });
-      checkAnswer(given, offer.body);
+      if (body.validUntil < today) throw new ProblemError('quote-over', { detail: `It was good until ${body.validUntil}` });
+      checkAnswer(given, body);
       const answer: QuoteAnswer = { ...given, at: new Date().toISOString() };
-      await client.query('UPDATE quote SET state = $2, answer = $3 WHERE id = $1', [id, given.answer, answer]);
-      return this.#record(client, offer, given);
+      await manager.update(Quote, quote.id, { state: given.answer, answer });
+      return this.#record(manager, quote, given);
     });
     tell?.();
     return this.offer(token);
   }
 
   /** What the answer makes of the job: it goes on or waits, what was left out is owed or recorded as told. */
-  async #record(client: PoolClient, offer: Offer, given: AnswerBody): Promise<() => void> {
-    const option = given.option === undefined ? undefined : offer.body.options[given.option];
+  async #record(manager: EntityManager, quote: Quote, given: AnswerBody): Promise<() => void> {
+    const option = given.option === undefined ? undefined : quote.body.options[given.option];
     const left = given.answer === 'yes' && option ? given.without.map((place) => option.lines[place]!) : [];
-    const total = option && given.answer === 'yes' ? quoteTotal(option, offer.body.taxShare, given.without) : undefined;
+    const total = option && given.answer === 'yes' ? quoteTotal(option, quote.body.taxShare, given.without) : undefined;
     const words = given.words?.trim();
-    const { rows } = await client.query<{ reason: string | null }>("SELECT hold->>'reason' AS reason FROM job WHERE id = $1", [
-      offer.jobId,
-    ]);
+    const job = await manager.findOneByOrFail(Job, { id: quote.jobId });
     return this.#post(
-      client,
-      offer.jobId,
-      offer.sender,
+      manager,
+      quote.jobId,
+      quote.sentBy,
       {
         kind: 'answered',
         payload: {
-          quote: offer.number,
+          quote: quote.number,
           answer: given.answer,
           ...(option ? { option: option.name } : {}),
           ...(words ? { words } : {}),
@@ -161,13 +163,13 @@ export class QuotesService {
       ...left.map((line): Draft =>
         line.safety
           ? { kind: 'finding', payload: { text: `Told the customer, and declined: ${line.what}. It can hurt somebody` } }
-          : { kind: 'owed', payload: { what: line.what, told: words ?? `left out of quote ${offer.number}` } },
+          : { kind: 'owed', payload: { what: line.what, told: words ?? `left out of quote ${quote.number}` } },
       ),
-      ...(rows[0]?.reason === 'answer'
+      ...(job.hold?.reason === 'answer'
         ? [
             given.answer === 'yes'
               ? ({ kind: 'hold-off', payload: { words: 'The customer says yes' } } as const)
-              : hold(`Quote ${offer.number}: ${given.answer === 'no' ? 'the customer says no' : 'the customer asks'}`),
+              : hold(`Quote ${quote.number}: ${given.answer === 'no' ? 'the customer says no' : 'the customer asks'}`),
           ]
         : []),
     );
@@ -183,23 +185,23 @@ export class QuotesService {
   }
 
   /** A picture that the quote shows, and no other; undefined when the link is right and the picture is not in it. */
-  async picture(token: string, sha: string): Promise<KeptFile | undefined> {
-    const { body } = await this.#byToken(token);
+  async picture(token: string, sha: string): Promise<Pick<KeptFile, 'type' | 'content'> | undefined> {
+    const { body } = await this.#byToken(this.dataSource.manager, token);
     if (!body.pictures?.some(({ file }) => file === sha)) return undefined;
     return this.files.read(sha);
   }
 
-  async #byToken(token: string): Promise<Offer> {
-    const [offer] = await this.dataSource.query<Offer[]>(BY_TOKEN, [digest(token)]);
-    if (!offer) throw notFound('quote');
-    if (offer.state === 'replaced') throw REPLACED();
-    return offer;
+  async #byToken(manager: EntityManager, token: string): Promise<Quote> {
+    const quote = await manager.findOne(Quote, { where: { tokenHash: digest(token) }, relations: WITH_JOB });
+    if (!quote) throw notFound('quote');
+    if (quote.state === 'replaced') throw REPLACED();
+    return quote;
   }
 
-  #post(client: PoolClient, jobId: string, person: PersonView, ...drafts: readonly Draft[]): Promise<() => void> {
+  #post(manager: EntityManager, jobId: string, person: PersonView, ...drafts: readonly Draft[]): Promise<() => void> {
     const takenAt = new Date().toISOString();
     return this.entries.postWithin(
-      client,
+      manager,
       jobId,
       person,
       drafts.map((draft) => ({ ...draft, id: uuid(), takenAt })),
@@ -228,7 +230,7 @@ function isSame(before: QuoteAnswer, now: AnswerBody): boolean {
   return before.answer === now.answer && before.option === now.option && before.without.join() === now.without.join();
 }
 
-function checkAnswer({ answer, option: place, without, words }: AnswerBody, { options }: QuoteBody): void {
+function checkAnswer({ answer, option: place, without, words }: AnswerBody, { options }: Pick<QuoteBody, 'options'>): void {
   if (answer === 'ask' && !words?.trim()) throw badInput([{ field: 'words', allowed: 'is missing: what would you like to know?' }]);
   if (answer !== 'yes') return;
   const option = place === undefined ? undefined : options[place];

@@ -6,7 +6,7 @@ import { Controller, Header, Inject, Param, ParseUUIDPipe, Req, Res } from '@nes
 import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
 import { DataSource } from 'typeorm';
-import { Shop } from '../database/entities.js';
+import { Shop } from '../database/entities/index.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { jobLabel } from '../common/label.js';
 import { reportPdf } from './report-pdf.js';

@@ -8,10 +8,11 @@ import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
-import { ask, askJson, poolOf, type Statement } from '../database/data-source.js';
-import { Person, SheetRevision } from '../database/entities.js';
+import { anywhere, ask, askJson, inTransaction, lockName } from '../database/data-source.js';
+import { Job, Person, SheetRevision, Shop } from '../database/entities/index.js';
 import { WRITERS } from '@jubb/book';
 import { StreamService } from '../stream/stream.service.js';
+import { FIND, IDENTITIES, LIST, NEWEST, ONE, REVISIONS } from './sheets.sql.js';
 import { SheetWork } from './sheet-work.js';
 import type { SheetTasks } from './sheet-worker.js';
 
@@ -31,35 +32,6 @@ export interface Listed {
 
 const pack = promisify(gzip);
 const MOST_PINNED = 200;
-const LINE = `s.key, s.id AS "revisionId", s.revision, s.status, s.title, s.family, s.make, s.model, s.machine, s.complete`;
-const JOBS = `(SELECT count(*)::int FROM job j WHERE j.sheet_revision_id = s.id AND j.closed_at IS NULL) AS jobs`;
-
-const LIST: Statement = {
-  name: 'sheet-list',
-  text: `SELECT ${LINE}, s.words FROM sheet_revision s WHERE s.status IN ('approved', 'draft') ORDER BY s.title, s.revision`,
-};
-const LIST_VERSION: Statement = { name: 'sheet-list-version', text: 'SELECT sheets_version AS version FROM shop' };
-const ONE: Statement = {
-  name: 'sheet-one',
-  text: `SELECT ${LINE}, s.file, s.hash, s.version, e.name AS "editedBy", s.edited_at AS "editedAt",
-                p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
-         FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by LEFT JOIN person e ON e.id = s.edited_by WHERE s.id = $1`,
-};
-const FIND: Statement = {
-  name: 'sheet-find',
-  text: `SELECT s.id FROM sheet_revision s WHERE s.status IN ('approved', 'draft') AND s.body ILIKE ALL ($1::text[]) ORDER BY s.title LIMIT 100`,
-};
-const REVISIONS: Statement = {
-  name: 'sheet-revisions',
-  text: `SELECT s.id AS "revisionId", s.revision, s.status, s.hash, p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
-         FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by WHERE s.key = $1 ORDER BY s.revision DESC`,
-};
-const NEWEST: Statement = {
-  name: 'sheet-newest',
-  text: `SELECT n.id AS "revisionId", n.revision FROM sheet_revision s JOIN sheet_revision n ON n.key = s.key AND n.status = 'approved'
-         WHERE s.id = $1 AND n.revision > s.revision`,
-};
-
 @Injectable()
 export class SheetsService {
   /** Files of approved revisions, which never change. */
@@ -74,16 +46,18 @@ export class SheetsService {
   ) {}
 
   list(): Promise<readonly SheetLine[]> {
-    return ask(poolOf(this.dataSource), LIST);
+    return ask(this.dataSource.manager, LIST);
   }
 
   /** The same as JSON, made once for each change of a sheet and kept, packed too: every page asks for it. */
   async listed(): Promise<Listed> {
     // Read before the list: what is kept under a version is never older than it.
-    const [row] = await ask<{ version: string }>(poolOf(this.dataSource), LIST_VERSION);
-    const version = row?.version ?? '';
+    const { sheetsVersion: version } = await this.dataSource.manager.findOneOrFail(Shop, {
+      select: { sheetsVersion: true },
+      where: { id: 1 },
+    });
     if (this.#listed?.version !== version) {
-      const plain = Buffer.from(await askJson(poolOf(this.dataSource), LIST));
+      const plain = Buffer.from(await askJson(this.dataSource.manager, LIST));
       this.#listed = { version, plain, packed: await pack(plain) };
     }
     return this.#listed;
@@ -93,26 +67,25 @@ export class SheetsService {
   async find(text: string): Promise<readonly string[]> {
     const words = text.trim().split(/\s+/u).filter(Boolean).slice(0, 8);
     if (words.length === 0) return [];
-    const patterns = words.map((word) => `%${word.replace(/[\\%_]/gu, '\\$&')}%`);
-    return (await ask<{ id: string }>(poolOf(this.dataSource), FIND, patterns)).map(({ id }) => id);
+    return (await ask<{ id: string }>(this.dataSource.manager, FIND, words.map(anywhere))).map(({ id }) => id);
   }
 
   async one(id: string): Promise<SheetView> {
-    const [row] = await ask<SheetView>(poolOf(this.dataSource), ONE, id);
+    const [row] = await ask<SheetView>(this.dataSource.manager, ONE, id);
     if (!row) throw notFound('sheet');
     return row;
   }
 
   /** The same as JSON text. */
   async oneJson(id: string): Promise<string> {
-    const found = await askJson(poolOf(this.dataSource), ONE, id);
+    const found = await askJson(this.dataSource.manager, ONE, id);
     if (found === '[]') throw notFound('sheet');
     return found.slice(1, -1);
   }
 
   async revisions(id: string): Promise<readonly RevisionLine[]> {
     const { key } = await this.one(id);
-    return ask(poolOf(this.dataSource), REVISIONS, key);
+    return ask(this.dataSource.manager, REVISIONS, key);
   }
 
   async differences(id: string, againstId: string): Promise<readonly Difference[]> {
@@ -123,12 +96,8 @@ export class SheetsService {
   }
 
   async yaml(id: string): Promise<string> {
-    const [row] = await this.dataSource.query<{ file: SheetFile; yaml: string | null }[]>(
-      'SELECT file, yaml FROM sheet_revision WHERE id = $1',
-      [id],
-    );
-    if (!row) throw notFound('sheet');
-    return writeYaml(row.file, row.yaml ?? undefined);
+    const { file, yaml } = await this.#revision(id);
+    return writeYaml(file, yaml ?? undefined);
   }
 
   async csv(id: string, list: CsvList): Promise<string> {
@@ -137,11 +106,7 @@ export class SheetsService {
 
   /** What tells the approved sheets of a family, or of all, apart. */
   identities(family: string): Promise<readonly IdentitySheet[]> {
-    return this.dataSource.query(
-      `SELECT key, id AS "revisionId", jsonb_strip_nulls(jsonb_build_object('title', title, 'family', family, 'features', file->'features', 'variants', file->'variants')) AS file
-       FROM sheet_revision WHERE status = 'approved' AND ($1 = '' OR family = $1) ORDER BY title`,
-      [family],
-    );
+    return ask(this.dataSource.manager, IDENTITIES, family);
   }
 
   /**
@@ -158,8 +123,8 @@ export class SheetsService {
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
     const { plain: file, yaml } = read;
     const mark = await this.work.run('mark', file);
-    return this.dataSource.transaction(async (manager) => {
-      await lockKey(manager, file.key);
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockName(manager, file.key);
       const newest = await manager.findOne(SheetRevision, { where: { key: file.key }, order: { revision: 'DESC' } });
       const revision = newest?.status === 'draft' ? newest.revision : (newest?.revision ?? 0) + 1;
       const draftThere = newest?.status === 'draft' ? await whoseDraft(manager, newest) : undefined;
@@ -182,8 +147,8 @@ export class SheetsService {
   /** A draft of the sheet to work on: the one that is there, or a copy of this revision. */
   async beginDraft(id: string, personId: string): Promise<{ revisionId: string }> {
     const from = await this.#revision(id);
-    return this.dataSource.transaction(async (manager) => {
-      await lockKey(manager, from.key);
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockName(manager, from.key);
       const newest = await manager.findOneOrFail(SheetRevision, { where: { key: from.key }, order: { revision: 'DESC' } });
       if (newest.status === 'draft') return { revisionId: newest.id };
       const { file, yaml, complete, hash } = from;
@@ -196,16 +161,16 @@ export class SheetsService {
 
   /** Begins the sheet of a model that is new here, from the work of its family where a sheet of that is here. */
   async begin(body: NewSheetBody, personId: string): Promise<{ revisionId: string }> {
-    const [family] = await this.dataSource.query<{ file: SheetFile }[]>(
-      `SELECT file FROM sheet_revision WHERE status = 'approved' AND family = $1 ORDER BY approved_at LIMIT 1`,
-      [body.family],
-    );
+    const family = await this.dataSource.manager.findOne(SheetRevision, {
+      where: { status: 'approved', family: body.family },
+      order: { approvedAt: 'ASC' },
+    });
     const base = refOf(`${body.make} ${body.model}`, 60);
     const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
     const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
     const mark = await this.work.run('mark', file);
-    return this.dataSource.transaction(async (manager) => {
-      await lockKey(manager, base);
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockName(manager, base);
       if (await manager.existsBy(SheetRevision, { key: base }))
         throw badInput([{ field: 'model', given: `${body.make} ${body.model}`, allowed: 'has a sheet here already' }]);
       const revisionId = await saveDraft(manager, freshDraft(base, 1), { file, mark, yaml: null }, personId);
@@ -218,7 +183,7 @@ export class SheetsService {
   async saveDraft(id: string, version: number, file: object, personId: string): Promise<{ version: number }> {
     checkDraftShape(file, (await this.#revision(id)).key);
     const [mark, issues] = await Promise.all([this.work.run('mark', file as SheetFile), this.work.run('issues', file as SheetFile)]);
-    const saved = await this.dataSource.transaction(async (manager) => {
+    const saved = await inTransaction(this.dataSource, async (manager) => {
       const draft = await lockDraft(manager, id, 'changed');
       if (draft.version !== version) throw changedSince('draft', await this.one(id));
       // One that a job goes by stays whole.
@@ -231,7 +196,7 @@ export class SheetsService {
   }
 
   async dropDraft(id: string): Promise<void> {
-    await this.dataSource.transaction(async (manager) => {
+    await inTransaction(this.dataSource, async (manager) => {
       const draft = await lockDraft(manager, id, 'thrown away');
       if (await isPinned(manager, id)) throw new ProblemError('draft-in-use');
       await manager.delete(SheetRevision, { id: draft.id });
@@ -244,8 +209,8 @@ export class SheetsService {
     const key = String((file as { key?: unknown }).key);
     checkDraftShape(file, key);
     const mark = await this.work.run('mark', file as SheetFile);
-    return this.dataSource.transaction(async (manager) => {
-      await lockKey(manager, key);
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockName(manager, key);
       const newest = await manager.findOne(SheetRevision, { where: { key }, order: { revision: 'DESC' } });
       if (newest?.status === 'draft') throw new ProblemError('draft-newer');
       const content = { file: file as SheetFile, mark, yaml: null };
@@ -257,7 +222,7 @@ export class SheetsService {
 
   /** A draft becomes the shop's sheet; the one before it is superseded, and jobs keep theirs. */
   async approve(id: string, personId: string): Promise<void> {
-    await this.dataSource.transaction(async (manager) => {
+    await inTransaction(this.dataSource, async (manager) => {
       const draft = await lockDraft(manager, id, 'approved');
       const stops = await this.work.run('stops', draft.file);
       if (stops.length > 0) throw new ProblemError('not-to-be-approved', { errors: stops });
@@ -290,7 +255,7 @@ export class SheetsService {
 
   /** The approved revision after this one, if there is one. */
   async newer(revisionId: string): Promise<{ revisionId: string; revision: number } | null> {
-    const [row] = await ask<{ revisionId: string; revision: number }>(poolOf(this.dataSource), NEWEST, revisionId);
+    const [row] = await ask<{ revisionId: string; revision: number }>(this.dataSource.manager, NEWEST, revisionId);
     return row ?? null;
   }
 
@@ -321,10 +286,6 @@ function remember<T>(map: Map<string, T>, key: string, held: T): void {
   if (map.size > MOST_PINNED) map.delete(map.keys().next().value ?? '');
 }
 
-function lockKey(manager: EntityManager, key: string): Promise<unknown> {
-  return manager.query('SELECT pg_advisory_xact_lock(hashtext($1))', [key]);
-}
-
 async function lockDraft(manager: EntityManager, id: string, act: string): Promise<SheetRevision> {
   const draft = await manager.findOne(SheetRevision, { where: { id }, lock: { mode: 'pessimistic_write' } });
   if (!draft) throw notFound('sheet');
@@ -335,8 +296,8 @@ async function lockDraft(manager: EntityManager, id: string, act: string): Promi
   return draft;
 }
 
-async function isPinned(manager: EntityManager, id: string): Promise<boolean> {
-  return (await manager.query<unknown[]>('SELECT 1 FROM job WHERE sheet_revision_id = $1 LIMIT 1', [id])).length > 0;
+function isPinned(manager: EntityManager, id: string): Promise<boolean> {
+  return manager.existsBy(Job, { sheetRevisionId: id });
 }
 
 type DraftThere = NonNullable<NonNullable<ImportView['against']>['draft']>;

@@ -12,7 +12,8 @@ import type { Server } from 'node:http';
 import pg from 'pg';
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
-import { poolOf } from '../database/data-source.js';
+import { ask } from '../database/data-source.js';
+import { TELL } from './stream.sql.js';
 import { CONFIG } from '../tokens.js';
 import type { Config } from '../config.js';
 
@@ -76,7 +77,7 @@ export class StreamService implements OnApplicationBootstrap, BeforeApplicationS
     this.#told.clear();
     this.#lines = [];
     try {
-      await poolOf(this.dataSource).query("SELECT pg_notify('jubb', event) FROM unnest($1::text[]) AS event", [events]);
+      await ask(this.dataSource.manager, TELL, events);
     } catch (error) {
       // Whoever lost the database lost its listener too, and asks for everything anew on the next link.
       this.#log.warn(`changes could not be told: ${error instanceof Error ? error.message : String(error)}`);

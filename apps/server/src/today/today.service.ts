@@ -16,13 +16,13 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplica
 import { Subject } from 'rxjs';
 import { DataSource } from 'typeorm';
 import { shopDay } from '../common/shop-day.js';
-import { ask, poolOf, type Statement } from '../database/data-source.js';
+import { ask } from '../database/data-source.js';
 import { entriesByJob } from '../entries/by-job.js';
-import { ENTRY_COLUMNS } from '../entries/entries.sql.js';
 import { NoticesService } from '../notices/notices.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
-import { HEAD_COLUMNS, HEAD_FROM, JobsService, type HeadRow } from '../jobs/jobs.service.js';
+import { JobsService, type HeadRow } from '../jobs/jobs.service.js';
+import { ALL, ENTRIES, FULL, SOME } from './today.sql.js';
 
 /** What an open job is known by: with another one of these its line is another one. */
 interface OpenRow {
@@ -41,18 +41,6 @@ interface Read {
   readonly until: number;
 }
 
-const KEY = `concat_ws('|', j.last_seq, j.version, j.sheet_revision_id, s.version, u.name, m.name, c.name)`;
-const OPEN = `${HEAD_FROM} JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.closed_at IS NULL`;
-const ALL: Statement = { name: 'today-all', text: `SELECT j.id, ${KEY} AS key ${OPEN} ORDER BY j.promise, j.number` };
-const SOME: Statement = { name: 'today-some', text: `SELECT j.id, ${KEY} AS key ${OPEN} AND j.id = ANY ($1::uuid[])` };
-const FULL: Statement = {
-  name: 'today-full',
-  text: `SELECT ${HEAD_COLUMNS}, j.last_seq AS "lastSeq", ${KEY} AS key ${OPEN} AND j.id = ANY ($1::uuid[])`,
-};
-const ENTRIES: Statement = {
-  name: 'today-entries',
-  text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = ANY ($1::uuid[]) ORDER BY job_id, seq`,
-};
 /** So many jobs are read at a time, and others come in between after so long, ms. */
 const JOBS_AT_ONCE = 20;
 const SLICE_MS = 8;
@@ -90,7 +78,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
   /** `TodayView` as JSON, put together from the lines that are known. */
   async viewJson(person: PersonView): Promise<string> {
     const [open, around, owed, notices] = await Promise.all([
-      ask<OpenRow>(poolOf(this.dataSource), ALL),
+      ask<OpenRow>(this.dataSource.manager, ALL),
       this.#around(),
       this.jobs.owedSoon(),
       this.notices.of(person),
@@ -138,7 +126,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
 
   async #tellChanged(): Promise<void> {
     const ids = [...this.#changed];
-    const [open, around] = await Promise.all([ask<OpenRow>(poolOf(this.dataSource), SOME, ids), this.#around()]);
+    const [open, around] = await Promise.all([ask<OpenRow>(this.dataSource.manager, SOME, ids), this.#around()]);
     for (const id of ids) this.#changed.delete(id);
     const read = await this.#readAll(open, around);
     const still = new Set(open.map(({ id }) => id));
@@ -178,8 +166,8 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
     for (let at = 0; at < old.length; at += JOBS_AT_ONCE) {
       const some = old.slice(at, at + JOBS_AT_ONCE);
       const [heads, entries] = await Promise.all([
-        ask<FullRow>(poolOf(this.dataSource), FULL, some),
-        ask<AnyKeptEntry>(poolOf(this.dataSource), ENTRIES, some),
+        ask<FullRow>(this.dataSource.manager, FULL, some),
+        ask<AnyKeptEntry>(this.dataSource.manager, ENTRIES, some),
       ]);
       const byJob = entriesByJob(entries);
       for (const head of heads) {

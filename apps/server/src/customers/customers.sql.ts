@@ -1,0 +1,19 @@
+import type { Statement } from '../database/data-source.js';
+
+/** By hand: each piece of the search goes by an index of its own (trigrams), which one condition over joined tables does not. */
+export const FOUND: Statement = {
+  name: 'customers-found',
+  text: `SELECT c.id FROM customer c WHERE c.id IN (
+      SELECT id FROM customer WHERE name ILIKE $1 OR phone ILIKE $1
+      UNION SELECT customer_id FROM machine WHERE name || ' ' || serial ILIKE $1
+      UNION SELECT machine.customer_id FROM unit JOIN machine ON machine.id = unit.machine_id WHERE unit.serial ILIKE $1)
+    ORDER BY c.name LIMIT 20`,
+};
+
+/** Those of the last jobs: the newest 40 by their number, which an index has in order. */
+export const LATELY: Statement = {
+  name: 'customers-lately',
+  text: `SELECT machine.customer_id AS id FROM
+      (SELECT number, unit_id FROM job ORDER BY number DESC LIMIT 40) j JOIN unit ON unit.id = j.unit_id JOIN machine ON machine.id = unit.machine_id
+    GROUP BY machine.customer_id ORDER BY max(j.number) DESC LIMIT 6`,
+};

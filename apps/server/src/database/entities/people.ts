@@ -1,0 +1,63 @@
+import type { Role } from '@jubb/sheet';
+import type { ShopRule } from '@jubb/wire';
+import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
+
+@Entity('shop')
+export class Shop {
+  @PrimaryColumn({ type: 'int' }) id: number;
+  @Column({ type: 'text' }) name: string;
+  @Column({ type: 'text' }) zone: string;
+  @Column({ type: 'text' }) currency: string;
+  /** An hour of labour in minor units. */
+  @Column({ type: 'int', name: 'hourly_minor' }) hourlyMinor: number;
+  @Column({ type: 'float8', name: 'tax_share' }) taxShare: number;
+  @Column({ type: 'float8', name: 'margin_share' }) marginShare: number;
+  @Column({ type: 'jsonb' }) rules: ShopRule[];
+  /** So many digits a PIN must have at least. */
+  @Column({ type: 'int', name: 'pin_digits' }) pinDigits: 4 | 6;
+  @Column({ type: 'int' }) version: number;
+  @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
+  /** Counted up by a trigger with every change of a sheet. */
+  @Column({ type: 'bigint', name: 'sheets_version', insert: false, update: false }) sheetsVersion: string;
+}
+
+@Entity('person')
+export class Person {
+  @PrimaryGeneratedColumn('uuid') id: string;
+  @Column({ type: 'text' }) name: string;
+  @Column({ type: 'text' }) login: string;
+  @Column({ type: 'text' }) role: Role;
+  @Column({ type: 'text', name: 'password_hash', select: false }) passwordHash: string;
+  /** Good where the person logged in once only; none until they set one. */
+  @Column({ type: 'text', name: 'pin_hash', nullable: true, select: false }) pinHash: string | null;
+  @Column({ type: 'int', name: 'pin_digits', select: false }) pinDigits: number;
+}
+
+@Entity('tablet')
+export class Tablet {
+  @PrimaryGeneratedColumn('uuid') id: string;
+  @Column({ type: 'text', name: 'token_hash', select: false }) tokenHash: string;
+  @Column({ type: 'text' }) name: string;
+  @Column({ type: 'uuid', name: 'added_by' }) addedBy: string;
+  @Column({ type: 'timestamptz', name: 'added_at', insert: false }) addedAt: Date;
+}
+
+/** Who logged in on a tablet with a password. */
+@Entity('tablet_person')
+export class TabletPerson {
+  @PrimaryColumn({ type: 'uuid', name: 'tablet_id' }) tabletId: string;
+  @PrimaryColumn({ type: 'uuid', name: 'person_id' }) personId: string;
+  @Column({ type: 'timestamptz', insert: false }) since: Date;
+  @ManyToOne(() => Person) @JoinColumn({ name: 'person_id' }) person: Relation<Person>;
+}
+
+@Entity('notice')
+export class Notice {
+  @PrimaryGeneratedColumn('uuid') id: string;
+  @Column({ type: 'text' }) topic: string;
+  @Column({ type: 'text' }) words: string;
+  /** Nobody: it is for everybody. */
+  @Column({ type: 'uuid', name: 'person_id', nullable: true }) personId: string | null;
+  @Column({ type: 'timestamptz', default: () => 'now()' }) at: Date;
+  @Column({ type: 'uuid', array: true, name: 'seen_by', default: '{}' }) seenBy: string[];
+}

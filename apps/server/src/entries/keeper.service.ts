@@ -1,0 +1,96 @@
+import { checkOnJob, kindsThat, liveOf, outOfStores, storesMoves, type AnyKeptEntry, type Given, type Guard } from '@jubb/book';
+import type { Role, SheetFile } from '@jubb/sheet';
+import { Inject, Injectable } from '@nestjs/common';
+import { DataSource, type EntityManager } from 'typeorm';
+import { refused } from '../common/problem.js';
+import { ask, inTransaction } from '../database/data-source.js';
+import { StoresService } from '../stores/stores.service.js';
+import { KEEP, KEEP_IF, LOCK_JOB, OF_JOB, OF_KINDS, readEntries } from './entries.sql.js';
+import { contentHash, type EntryContent } from './entry-hash.js';
+import { NewPartsMemory } from './new-parts.memory.js';
+import { checkOutside } from './outside.js';
+
+/** What the database says where something came since. */
+const SOMETHING_CAME = 'JB412';
+const TELL_OF_NEW = kindsThat(({ tellsOfNew }) => tellsOfNew === true);
+
+/** Entries that are checked and worked out, but for what the job itself must be looked at for. */
+export interface Ready {
+  readonly jobId: string;
+  readonly personId: string;
+  readonly role: Role;
+  readonly sheet: SheetFile;
+  readonly contents: readonly EntryContent[];
+  readonly guard: Guard | undefined;
+}
+
+/** Keeps entries that are ready: looks at their job under its lock where that is needed, moves the shelves, chains them. */
+@Injectable()
+export class KeeperService {
+  readonly #newParts = new NewPartsMemory();
+
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(StoresService) private readonly stores: StoresService,
+  ) {}
+
+  async keep(ready: Ready): Promise<readonly AnyKeptEntry[]> {
+    if (!ready.guard) return keep(this.dataSource.manager, ready);
+    const byNewParts = ready.guard === 'new parts' ? await this.#keepByNewParts(ready) : undefined;
+    return byNewParts ?? inTransaction(this.dataSource, (manager) => this.keepWithin(manager, ready));
+  }
+
+  /** The same as part of what the caller does: looks at the job under its lock before keeping. */
+  async keepWithin(manager: EntityManager, ready: Ready): Promise<readonly AnyKeptEntry[]> {
+    const { jobId, role, contents, sheet, guard } = ready;
+    await ask(manager, LOCK_JOB, jobId);
+    const before = await (guard === 'new parts' ? readEntries(manager, OF_KINDS, jobId, TELL_OF_NEW) : readEntries(manager, OF_JOB, jobId));
+    const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
+    const refusal = checkOnJob(fresh as readonly Given[], before, sheet, role);
+    if (refusal) throw refused(refusal);
+    for (const content of contents) await checkOutside(manager, jobId, content);
+    await this.#moveStores(manager, fresh, before);
+    return keep(manager, ready);
+  }
+
+  /** What is remembered of the new parts of a job is old. */
+  forget(jobId: string): void {
+    this.#newParts.forget(jobId);
+  }
+
+  /** Keeps by what is remembered of the job's new parts, in one round trip; undefined where something newer is there. */
+  async #keepByNewParts({ jobId, personId, role, sheet, contents }: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
+    const { manager } = this.dataSource;
+    const before = this.#newParts.of(jobId) ?? (await readEntries(manager, OF_KINDS, jobId, TELL_OF_NEW));
+    this.#newParts.keep(jobId, before);
+    // What is refused by something old may be right by now: it is looked at under the lock.
+    if (checkOnJob(contents as readonly Given[], before, sheet, role)) return undefined;
+    try {
+      return await ask<AnyKeptEntry>(manager, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, before.at(-1)?.seq ?? 0);
+    } catch (error) {
+      if ((error as { code?: unknown }).code !== SOMETHING_CAME) throw error;
+      this.#newParts.forget(jobId);
+      return undefined;
+    }
+  }
+
+  /** Takes off the shelves what goes in by these entries, and puts back what comes out again. */
+  async #moveStores(manager: EntityManager, fresh: readonly EntryContent[], before: readonly AnyKeptEntry[]): Promise<void> {
+    const held = [...before];
+    let out = outOfStores(liveOf(held));
+    for (const content of fresh) {
+      held.push(content as unknown as AnyKeptEntry);
+      const then = outOfStores(liveOf(held));
+      for (const { item, pieces } of storesMoves(out, then)) await this.stores.moveByEntry(manager, content, item, pieces);
+      out = then;
+    }
+  }
+}
+
+function keep(manager: EntityManager, { jobId, personId, contents }: Ready): Promise<readonly AnyKeptEntry[]> {
+  return ask(manager, KEEP, jobId, personId, batchOf(contents));
+}
+
+function batchOf(contents: readonly EntryContent[]): string {
+  return JSON.stringify(contents.map((content) => ({ ...content, contentHash: contentHash(content) })));
+}
