@@ -11,6 +11,7 @@ import { JobsAndShelves1764300000000 } from './migrations/1764300000000-jobs-and
 import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the-shop.js';
 import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-versions.js';
 import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
+import { KeepSince1764500000000 } from './migrations/1764500000000-keep-since.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -46,6 +47,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       OutOfTheShop1764350000000,
       EntryVersions1764400000000,
       KeepIf1764450000000,
+      KeepSince1764500000000,
     ],
     synchronize: false,
     logging: false,

@@ -1,14 +1,27 @@
-import { checkEntry, guardOf, kindOf, takesStock, type AnyKeptEntry, type CribTool, type NewEntry, type PersonView } from '@jubb/book';
+import {
+  checkEntry,
+  guardOf,
+  kindOf,
+  kindsThat,
+  takesStock,
+  type AnyKeptEntry,
+  type CribTool,
+  type NewEntry,
+  type PersonView,
+} from '@jubb/book';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, refused } from '../common/problem.js';
 import { ask } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
-import { AFTER, BY_ID, OF_JOB, TOOLS, readEntries } from './entries.sql.js';
+import { AFTER, BY_ID, JSON_OF_JOB, OF_JOB, TOOLS, readEntries } from './entries.sql.js';
 import { asToday, contentOf } from './entry-content.js';
 import { sentAs } from './entry-hash.js';
 import { KeeperService, type Ready } from './keeper.service.js';
 import { PinsService } from './pins.service.js';
+
+/** The newest version of each kind. */
+const VERSIONS = JSON.stringify(Object.fromEntries(kindsThat(() => true).map((kind) => [kind, kindOf(kind).version])));
 
 @Injectable()
 export class EntriesService {
@@ -21,6 +34,12 @@ export class EntriesService {
 
   ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
     return readEntries(this.dataSource.manager, OF_JOB, jobId);
+  }
+
+  /** The same as JSON that the database made; taken apart only where one is of an older version of its kind. */
+  async jsonOfJob(jobId: string): Promise<string> {
+    const [found] = await ask<{ json: string; isOld: boolean }>(this.dataSource.manager, JSON_OF_JOB, jobId, VERSIONS);
+    return found?.isOld ? JSON.stringify(await this.ofJob(jobId)) : (found?.json ?? '[]');
   }
 
   /** As the database holds them, each in the version that it was kept in: what the hashes vouch for. */

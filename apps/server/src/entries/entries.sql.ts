@@ -16,11 +16,18 @@ export const ENTRY_COLUMNS = `id, job_id AS "jobId", seq, kind, version, payload
 const of = (name: string, where: string): Statement => ({ name, text: `SELECT ${ENTRY_COLUMNS} FROM entry WHERE ${where} ORDER BY seq` });
 
 export const OF_JOB = of('entries-of-job', 'job_id = $1');
+/** Those of a job as JSON, and whether one is older than the version of its kind in $2. */
+export const JSON_OF_JOB: Statement = {
+  name: 'entries-of-job-json',
+  text: `SELECT coalesce(json_agg(e ORDER BY e.seq), '[]')::text AS json, coalesce(bool_or(e.version < ($2::jsonb->>e.kind)::int), false) AS "isOld"
+    FROM (SELECT ${ENTRY_COLUMNS} FROM entry WHERE job_id = $1) e`,
+};
 export const AFTER = of('entries-after', 'job_id = $1 AND seq > $2');
 export const OF_KINDS = of('entries-of-kinds', 'job_id = $1 AND kind = ANY ($2::text[])');
 export const BY_ID = of('entries-by-id', 'id = ANY ($1::uuid[])');
 export const KEEP: Statement = { name: 'keep-entries', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)` };
 export const KEEP_IF: Statement = { name: 'keep-entries-if', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries_if($1, $2, $3, $4, $5)` };
+export const LAST_SEQ: Statement = { name: 'last-seq', text: 'SELECT last_seq AS "lastSeq" FROM job WHERE id = $1' };
 export const LOCK_JOB: Statement = { name: 'lock-job', text: 'SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE' };
 
 /** Which revision a job goes by, its scope, and the figures found on it. */

@@ -5,9 +5,9 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { refused } from '../common/problem.js';
 import { ask, inTransaction } from '../database/data-source.js';
 import { StoresService } from '../stores/stores.service.js';
-import { KEEP, KEEP_IF, LOCK_JOB, OF_JOB, OF_KINDS, readEntries } from './entries.sql.js';
+import { KEEP, KEEP_IF, LAST_SEQ, LOCK_JOB, OF_JOB, OF_KINDS, readEntries } from './entries.sql.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
-import { NewPartsMemory } from './new-parts.memory.js';
+import { NewPartsMemory, type NewParts } from './new-parts.memory.js';
 import { checkOutside } from './outside.js';
 
 /** What the database says where something came since. */
@@ -61,17 +61,26 @@ export class KeeperService {
   /** Keeps by what is remembered of the job's new parts, in one round trip; undefined where something newer is there. */
   async #keepByNewParts({ jobId, personId, role, sheet, contents }: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
     const { manager } = this.dataSource;
-    const before = this.#newParts.of(jobId) ?? (await readEntries(manager, OF_KINDS, jobId, TELL_OF_NEW));
-    this.#newParts.keep(jobId, before);
+    const known = this.#newParts.of(jobId) ?? (await this.#readNewParts(jobId));
     // What is refused by something old may be right by now: it is looked at under the lock.
-    if (checkOnJob(contents as readonly Given[], before, sheet, role)) return undefined;
+    if (checkOnJob(contents as readonly Given[], known.entries, sheet, role)) return undefined;
     try {
-      return await ask<AnyKeptEntry>(manager, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, before.at(-1)?.seq ?? 0);
+      const kept = await ask<AnyKeptEntry>(manager, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, known.upTo);
+      // Nothing of the kind came up to here, or it would not have been kept.
+      this.#newParts.keep(jobId, { entries: known.entries, upTo: Math.max(known.upTo, kept.at(-1)?.seq ?? 0) });
+      return kept;
     } catch (error) {
       if ((error as { code?: unknown }).code !== SOMETHING_CAME) throw error;
       this.#newParts.forget(jobId);
       return undefined;
     }
+  }
+
+  async #readNewParts(jobId: string): Promise<NewParts> {
+    const { manager } = this.dataSource;
+    // Before the entries: what comes in between is found out as newer.
+    const [job] = await ask<{ lastSeq: number }>(manager, LAST_SEQ, jobId);
+    return { entries: await readEntries(manager, OF_KINDS, jobId, TELL_OF_NEW), upTo: job?.lastSeq ?? 0 };
   }
 
   /** Takes off the shelves what goes in by these entries, and puts back what comes out again. */

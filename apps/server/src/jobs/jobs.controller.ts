@@ -1,4 +1,4 @@
-import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead, type JobView } from '@jubb/book';
+import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead } from '@jubb/book';
 import { cutText } from '@jubb/sheet';
 import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseIntPipe, ParseUUIDPipe, Query, Req } from '@nestjs/common';
@@ -30,9 +30,10 @@ export class JobsController {
     return this.jobs.bookIn(body);
   }
 
+  @Header('Content-Type', 'application/json; charset=utf-8')
   @Route(ENDPOINTS.jobs.view)
-  view(@Param('id', ParseUUIDPipe) id: string): Promise<JobView> {
-    return this.jobs.view(id);
+  view(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
+    return this.jobs.viewJson(id);
   }
 
   @Route(ENDPOINTS.jobs.patch)

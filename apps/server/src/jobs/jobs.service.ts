@@ -10,7 +10,7 @@ import {
   type PersonView,
   kindsThat,
 } from '@jubb/book';
-import { find, OVER_THE_COUNTER, type JobScope, type Tool, type ToolKind } from '@jubb/sheet';
+import { find, OVER_THE_COUNTER, type JobScope, type SheetFile, type Tool, type ToolKind } from '@jubb/sheet';
 import { sheetIssues } from '@jubb/sheet/file';
 import type { BookInBody, ComebackView, EarlierReading, PatchJobBody, UnitHistory } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
@@ -23,11 +23,10 @@ import { entriesByJob } from '../entries/by-job.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import {
+  AROUND_JOB,
   COMEBACKS,
   HISTORY_OF_UNIT,
-  LAST_OF_UNIT,
   ONE_HEAD,
-  OWED_BEFORE,
   OWED_OF_CUSTOMER,
   OWED_SOON,
   PAGE_FOUND,
@@ -46,6 +45,15 @@ interface LastJob {
   readonly closedAt: string;
   readonly sheetRevisionId: string;
   readonly scope: JobScope | null;
+}
+
+/** A row of `AROUND_JOB`: all but the last job as JSON. */
+interface AroundJob {
+  readonly people: string;
+  readonly tools: string;
+  readonly owed: string;
+  readonly newer: string | null;
+  readonly last: LastJob | null;
 }
 
 export type HeadRow = JobHead & { readonly sheetRevisionId: string };
@@ -78,28 +86,33 @@ export class JobsService {
   }
 
   async view(id: string): Promise<JobView> {
-    const [{ sheetRevisionId, ...head }, entries, people, tools] = await Promise.all([
-      this.head(id),
-      this.entries.ofJob(id),
-      this.people(),
-      this.tools(),
-    ]);
-    const [{ revision, status, file, notOpened }, newer, asLeft, owed] = await Promise.all([
-      this.sheets.pinned(sheetRevisionId, head.scope),
-      this.sheets.newer(sheetRevisionId),
-      this.#asLeft(id),
-      ask<OwedLine>(this.dataSource.manager, OWED_BEFORE, id),
-    ]);
-    const sheet = { revisionId: sheetRevisionId, revision, status, file, notOpened: notOpened.map(({ name }) => name), newer };
-    return { ...head, sheet, owed, asLeft, entries, people, tools };
+    return JSON.parse(await this.viewJson(id)) as JobView;
   }
 
-  /** How the unit of a job left the shop the time before. */
-  async #asLeft(jobId: string): Promise<AsLeft | null> {
-    const [last] = await ask<LastJob>(this.dataSource.manager, LAST_OF_UNIT, jobId);
-    if (!last) return null;
-    const [{ file }, entries] = await Promise.all([this.sheets.pinned(last.sheetRevisionId, last.scope), this.entries.ofJob(last.id)]);
-    return { jobId: last.id, number: last.number, closedAt: last.closedAt, ...leftBy(file, entries) };
+  /** `JobView` as JSON, put together from what the database makes and what is remembered: it is long, and asked for all day. */
+  async viewJson(id: string): Promise<string> {
+    const [{ sheetRevisionId, ...head }, entries, [around]] = await Promise.all([
+      this.head(id),
+      this.entries.jsonOfJob(id),
+      ask<AroundJob>(this.dataSource.manager, AROUND_JOB, id),
+    ]);
+    const { people, tools, owed, newer, last } = around!;
+    const asLeft = last && (await this.#leftBy(last));
+    const { revision, status, file, notOpened } = await this.sheets.pinned(sheetRevisionId, head.scope);
+    const sheet = { revisionId: sheetRevisionId, revision, status, notOpened: notOpened.map(({ name }) => name) };
+    return withMembers(JSON.stringify({ ...head, asLeft }), {
+      sheet: withMembers(JSON.stringify(sheet), { newer: newer ?? 'null', file: jsonOf(file) }),
+      owed,
+      entries,
+      people,
+      tools,
+    });
+  }
+
+  /** How a unit left the shop with a job that was handed over. */
+  async #leftBy({ id, number, closedAt, sheetRevisionId, scope }: LastJob): Promise<AsLeft> {
+    const [{ file }, entries] = await Promise.all([this.sheets.pinned(sheetRevisionId, scope), this.entries.ofJob(id)]);
+    return { jobId: id, number, closedAt, ...leftBy(file, entries) };
   }
 
   /** Books a unit in. The same id again is the same job. */
@@ -209,6 +222,21 @@ export class JobsService {
   people(): Promise<readonly PersonView[]> {
     return ask(this.dataSource.manager, PEOPLE);
   }
+}
+
+/** Sheets as JSON, for as long as they are remembered. */
+const SHEET_JSON = new WeakMap<SheetFile, string>();
+
+function jsonOf(file: SheetFile): string {
+  const json = SHEET_JSON.get(file) ?? JSON.stringify(file);
+  SHEET_JSON.set(file, json);
+  return json;
+}
+
+/** A JSON object with more members, each of them JSON already. */
+function withMembers(object: string, members: Readonly<Record<string, string>>): string {
+  const more = Object.entries(members).map(([name, json]) => `${JSON.stringify(name)}:${json}`);
+  return `${object.slice(0, -1)},${more.join(',')}}`;
 }
 
 /** A job goes by an approved sheet; or, for a model that is new here, by its first draft while that is written. */

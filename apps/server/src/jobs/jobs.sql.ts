@@ -33,17 +33,6 @@ export const PAGE_FOUND: Statement = {
          ORDER BY j.number DESC LIMIT ${PAGE}`,
 };
 export const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
-export const LAST_OF_UNIT: Statement = {
-  name: 'last-of-unit',
-  text: `SELECT b.id, b.number, b.closed_at AS "closedAt", b.sheet_revision_id AS "sheetRevisionId", b.scope
-         FROM job j JOIN job b ON b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL
-         WHERE j.id = $1 ORDER BY b.booked_at DESC LIMIT 1`,
-};
-export const OWED_BEFORE: Statement = {
-  name: 'owed-before',
-  text: `SELECT o.* FROM (${OPEN_OWED}) o
-         WHERE o."machineId" = (SELECT u.machine_id FROM job j JOIN unit u ON u.id = j.unit_id WHERE j.id = $1) AND o."jobId" <> $1 ORDER BY o.due, o."jobNumber"`,
-};
 export const OWED_SOON: Statement = {
   name: 'owed-soon',
   text: `SELECT o.*, count(*) OVER ()::int AS "all" FROM (${OPEN_OWED}) o
@@ -57,6 +46,23 @@ export const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login
 export const TOOLS: Statement = {
   name: 'tools',
   text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
+};
+
+const jsonOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]')::text FROM (${query}) found)`;
+
+/**
+ * What stands around a job's entries on its page, in one round trip: people, tools, the approved revision after the one
+ * that it goes by, what its machine owes from before, each as JSON; and the last job of the unit that was handed over.
+ */
+export const AROUND_JOB: Statement = {
+  name: 'around-job',
+  text: `SELECT ${jsonOf(PEOPLE.text)} AS people, ${jsonOf(TOOLS.text)} AS tools,
+      ${jsonOf(`SELECT o.* FROM (${OPEN_OWED}) o WHERE o."machineId" = u.machine_id AND o."jobId" <> j.id ORDER BY o.due, o."jobNumber"`)} AS owed,
+      (SELECT json_build_object('revisionId', n.id, 'revision', n.revision)::text FROM sheet_revision n
+        WHERE n.key = s.key AND n.status = 'approved' AND n.revision > s.revision) AS newer,
+      (SELECT json_build_object('id', b.id, 'number', b.number, 'closedAt', b.closed_at, 'sheetRevisionId', b.sheet_revision_id, 'scope', b.scope)
+        FROM job b WHERE b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL ORDER BY b.booked_at DESC LIMIT 1) AS last
+    FROM job j JOIN unit u ON u.id = j.unit_id JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.id = $1`,
 };
 
 /** Earlier jobs of a unit, the newest first, with what was renewed and why. */

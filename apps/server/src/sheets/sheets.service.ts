@@ -12,7 +12,7 @@ import { anywhere, ask, askJson, inTransaction, lockName } from '../database/dat
 import { Job, Person, SheetRevision, Shop } from '../database/entities/index.js';
 import { WRITERS } from '@jubb/book';
 import { StreamService } from '../stream/stream.service.js';
-import { FIND, IDENTITIES, LIST, NEWEST, ONE, REVISIONS } from './sheets.sql.js';
+import { FIND, IDENTITIES, LIST, ONE, REVISIONS } from './sheets.sql.js';
 import { SheetWork } from './sheet-work.js';
 import type { SheetTasks } from './sheet-worker.js';
 
@@ -251,12 +251,6 @@ export class SheetsService {
     const scoped = this.#scoped.get(key) ?? scopeSheet(file, scope);
     remember(this.#scoped, key, scoped);
     return { revisionId, revision, status, ...scoped };
-  }
-
-  /** The approved revision after this one, if there is one. */
-  async newer(revisionId: string): Promise<{ revisionId: string; revision: number } | null> {
-    const [row] = await ask<{ revisionId: string; revision: number }>(this.dataSource.manager, NEWEST, revisionId);
-    return row ?? null;
   }
 
   #approvedOnce(revisionId: string): Promise<SheetView> {

@@ -28,11 +28,6 @@ export const REVISIONS: Statement = {
   text: `SELECT s.id AS "revisionId", s.revision, s.status, s.hash, p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
          FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by WHERE s.key = $1 ORDER BY s.revision DESC`,
 };
-export const NEWEST: Statement = {
-  name: 'sheet-newest',
-  text: `SELECT n.id AS "revisionId", n.revision FROM sheet_revision s JOIN sheet_revision n ON n.key = s.key AND n.status = 'approved'
-         WHERE s.id = $1 AND n.revision > s.revision`,
-};
 
 /** What tells the approved sheets of a family, or of all, apart: a few fields of each file, and not the file. */
 export const IDENTITIES: Statement = {
