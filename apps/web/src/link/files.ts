@@ -1,4 +1,4 @@
-import { ENDPOINTS } from '@jubb/wire';
+import { ENDPOINTS, type FileState } from '@jubb/wire';
 import { LinkDown, Refusal, addressOf, ask, upload } from './client.ts';
 import { setFilesWaiting } from './arrivals.ts';
 import { store, type HeldFile } from './store.ts';
@@ -6,16 +6,45 @@ import { store, type HeldFile } from './store.ts';
 const PART = 256 * 1024;
 const RETRY_MS = 4000;
 
+/** What the box asks of the world: the network, the device's store, the time. A test gives others. */
+export interface FileNeeds {
+  readonly store: typeof store;
+  /** What the server has of a file. */
+  readonly state: (sha: string) => Promise<FileState>;
+  /** Sends the part that begins at `at`, of `total` bytes in all; answers what the server has by then. */
+  readonly keep: (sha: string, at: number, total: number, part: Blob) => Promise<FileState>;
+  /** How many wait. */
+  readonly waiting: (count: number) => void;
+  /** After so many ms, unless the answer is called before. */
+  readonly after: (work: () => void, ms: number) => () => void;
+}
+
+const WORLD: FileNeeds = {
+  store,
+  state: (sha) => ask(ENDPOINTS.files.state, { sha }),
+  keep: (sha, at, total, part) => upload(ENDPOINTS.files.keep, { sha, at, total }, 'application/octet-stream', part),
+  waiting: setFilesWaiting,
+  after: (work, ms) => {
+    const timer = setTimeout(work, ms);
+    return () => clearTimeout(timer);
+  },
+};
+
 /**
  * Photos and clips on their way: kept on this device until the server has all of them, sent in
  * parts so that a broken link goes on where it stopped. Entries do not wait for them.
  */
-class FileBox {
+export class FileBox {
+  readonly #needs: FileNeeds;
   #held: readonly HeldFile[] = [];
   #sending = false;
-  #timer: ReturnType<typeof setTimeout> | undefined;
+  #cancel: (() => void) | undefined;
   readonly #urls = new Map<string, string>();
   readonly #listeners = new Set<() => void>();
+
+  constructor(needs: FileNeeds = WORLD) {
+    this.#needs = needs;
+  }
 
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
@@ -34,7 +63,7 @@ class FileBox {
   }
 
   async begin(): Promise<void> {
-    const stored = await (await store()).getAll('files');
+    const stored = await (await this.#needs.store()).getAll('files');
     const known = new Set(this.#held.map(({ sha }) => sha));
     this.#set([...this.#held, ...stored.filter(({ sha }) => !known.has(sha))]);
     void this.send();
@@ -43,7 +72,7 @@ class FileBox {
   /** Keeps a file; resolves when it is safe on this device, rejects when the device is full. */
   async add(sha: string, blob: Blob): Promise<void> {
     if (this.#held.some((file) => file.sha === sha)) return;
-    await (await store()).put('files', { sha, blob });
+    await (await this.#needs.store()).put('files', { sha, blob });
     this.#set([...this.#held, { sha, blob }]);
     void this.send();
   }
@@ -51,12 +80,12 @@ class FileBox {
   async send(): Promise<void> {
     if (this.#sending) return;
     this.#sending = true;
-    clearTimeout(this.#timer);
+    this.#cancel?.();
     try {
       for (let next = this.#next(); next; next = this.#next()) await this.#sendOne(next);
     } catch (error) {
       if (!(error instanceof LinkDown)) console.error('Files are tried again after', error);
-      this.#timer = setTimeout(() => void this.send(), RETRY_MS);
+      this.#cancel = this.#needs.after(() => void this.send(), RETRY_MS);
     } finally {
       this.#sending = false;
     }
@@ -68,12 +97,9 @@ class FileBox {
 
   async #sendOne({ sha, blob }: HeldFile): Promise<void> {
     try {
-      let state = await ask(ENDPOINTS.files.state, { sha });
-      while (!state.whole) {
-        const at = { sha, at: state.have, total: blob.size };
-        state = await upload(ENDPOINTS.files.keep, at, 'application/octet-stream', blob.slice(state.have, state.have + PART));
-      }
-      await (await store()).delete('files', sha);
+      let state = await this.#needs.state(sha);
+      while (!state.whole) state = await this.#needs.keep(sha, state.have, blob.size, blob.slice(state.have, state.have + PART));
+      await (await this.#needs.store()).delete('files', sha);
       this.#set(this.#held.filter((file) => file.sha !== sha));
       this.#forgetUrl(sha);
     } catch (error) {
@@ -81,7 +107,7 @@ class FileBox {
       // Another tablet sends the same one, or nobody is logged in: asked again after a while.
       if ([401, 409, 429].includes(error.problem.status)) throw new LinkDown(error.message);
       const refused = { sha, blob, refused: error.problem };
-      await (await store()).put('files', refused);
+      await (await this.#needs.store()).put('files', refused);
       this.#set(this.#held.map((file) => (file.sha === sha ? refused : file)));
     }
   }
@@ -93,7 +119,7 @@ class FileBox {
 
   #set(held: readonly HeldFile[]): void {
     this.#held = held;
-    setFilesWaiting(held.filter((file) => !file.refused).length);
+    this.#needs.waiting(held.filter((file) => !file.refused).length);
     for (const listener of this.#listeners) listener();
   }
 }

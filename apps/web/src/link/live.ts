@@ -1,3 +1,6 @@
+import type { TodayTold } from '@jubb/book';
+import type { LiveLine, PageEvent } from '@jubb/wire';
+import type { QueryFilters } from '@tanstack/react-query';
 import { useEffect, useSyncExternalStore } from 'react';
 import { entriesTold, jobKey, refresh, todayTold } from './queries.ts';
 import { CLOCK_SLACK_MS, aheadMs } from './client.ts';
@@ -19,29 +22,55 @@ function setLive(live: boolean): void {
 /** The answer to a tablet's own entries comes about as soon as the event that tells of them. */
 const ANSWER_MS = 250;
 
+/** What the page does with what it is told. */
+export interface Told {
+  readonly refresh: (which: QueryFilters) => void;
+  readonly lines: (lines: readonly LiveLine[]) => void;
+  readonly file: (sha: string) => void;
+  readonly today: (told: TodayTold) => void;
+  readonly entries: (jobId: string, seq: number) => void;
+}
+
+const PAGE: Told = {
+  refresh: (which) => void refresh(which),
+  lines: hear,
+  file: arrived,
+  today: todayTold,
+  entries: (jobId, seq) => void setTimeout(() => void entriesTold(jobId, seq), ANSWER_MS),
+};
+
+/** Takes in what somebody else changed: put into what the page has where the event brings it, asked for again where not. */
+export function takeIn(event: PageEvent, page: Told = PAGE): void {
+  switch (event.type) {
+    case 'lines':
+      return page.lines(event.lines);
+    case 'file':
+      return page.file(event.file);
+    case 'today':
+      return page.today(event);
+    case 'entries':
+      return page.entries(event.jobId, event.seq);
+    case 'instruments':
+    case 'stores':
+      return page.refresh({ queryKey: [event.type] });
+    case 'notices':
+      return page.refresh({ queryKey: ['today'] });
+    case 'sheet':
+      // A job is told of a newer revision of its sheet, too.
+      for (const key of ['sheets', 'job', 'today']) page.refresh({ queryKey: [key] });
+      return;
+    case 'job':
+      page.refresh({ queryKey: jobKey(event.jobId) });
+      page.refresh({ queryKey: ['jobs'] });
+      return;
+  }
+}
+
 /** Other people's changes, as they happen; on a new link everything is asked for again. */
 export function useServerEvents(): void {
   useEffect(() => {
     const close = openStream({
-      onEvent: (event) => {
-        // A job is told of a newer revision of its sheet, too.
-        if (event.type === 'sheet') {
-          void refresh({ queryKey: ['sheets'] });
-          void refresh({ queryKey: ['job'] });
-          void refresh({ queryKey: ['today'] });
-        }
-        if (event.type === 'lines') return hear(event.lines);
-        if (event.type === 'instruments') return void refresh({ queryKey: ['instruments'] });
-        if (event.type === 'notices') return void refresh({ queryKey: ['today'] });
-        if (event.type === 'stores') return void refresh({ queryKey: ['stores'] });
-        if (event.type === 'file') return arrived(event.file);
-        if (event.type === 'today') return todayTold(event);
-        if (event.type === 'entries') setTimeout(() => void entriesTold(event.jobId, event.seq), ANSWER_MS);
-        if (event.type === 'job') {
-          void refresh({ queryKey: jobKey(event.jobId) });
-          void refresh({ queryKey: ['jobs'] });
-        }
-      },
+      onEvent: (event) => takeIn(event),
       onLive: (live) => {
         if (live && !isLive) void refresh({ predicate: (query) => query.queryKey[0] !== 'session' });
         setLive(live);
@@ -72,12 +101,31 @@ export function useLinkWords(): string {
   );
   const held = useHeld();
   const stuck = useSyncExternalStore(outbox.subscribe, outbox.isStuck);
-  const refused = held.filter((entry) => entry.refused).length;
-  const orphans = held.filter((entry) => !entry.refused && !outbox.isSendable(entry)).length;
-  const waiting = held.length - refused - orphans;
   const unsafe = useSyncExternalStore(outbox.subscribe, outbox.unsafe);
   const pictures = useSyncExternalStore(subscribeFiles, filesWaiting);
-  const ahead = aheadMs();
+  const refused = held.filter((entry) => entry.refused).length;
+  const orphans = held.filter((entry) => !entry.refused && !outbox.isSendable(entry)).length;
+  return linkWords({ live, stuck, held: held.length, refused, orphans, unsafe, pictures, aheadMs: aheadMs() });
+}
+
+interface LinkState {
+  readonly live: boolean;
+  /** The last try to send did not get through. */
+  readonly stuck: boolean;
+  /** Entries that are not at the server; of them those it refused, and those whose maker is not known here. */
+  readonly held: number;
+  readonly refused: number;
+  readonly orphans: number;
+  /** Entries that are on the screen only. */
+  readonly unsafe: number;
+  readonly pictures: number;
+  /** How far this device's clock is before the server's. */
+  readonly aheadMs: number;
+}
+
+/** "live", or what is held and why. */
+export function linkWords({ live, stuck, held, refused, orphans, unsafe, pictures, aheadMs: ahead }: LinkState): string {
+  const waiting = held - refused - orphans;
   const warnings = [
     orphans > 0 ? `${orphans} held until their maker logs in` : '',
     unsafe > 0 ? `this tablet is full: ${unsafe} on the screen only, keep the page open` : '',

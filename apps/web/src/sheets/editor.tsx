@@ -19,7 +19,8 @@ import { Proposed } from './proposals.tsx';
 import { SheetHead } from './sheet-head.tsx';
 import { StepOrder } from './step-order.tsx';
 import { useReview } from './use-review.ts';
-import { useSheetDraft, type Keeping, type SheetDraft } from './use-sheet-draft.ts';
+import type { Keeping } from './draft-work.ts';
+import { useSheetDraft, type SheetDraft } from './use-sheet-draft.ts';
 import './sheets.scss';
 
 const KEEPING: Readonly<Record<Keeping, string>> = {
