@@ -71,6 +71,14 @@ export function buildList(
   return lines(undefined);
 }
 
+/** Pieces that go in, and how many of them are in. */
+export function buildCount(list: readonly BuildLine[]): { readonly pieces: number; readonly inNow: number } {
+  return {
+    pieces: list.reduce((sum, { count }) => sum + count, 0),
+    inNow: list.reduce((sum, { inNow }) => sum + inNow, 0),
+  };
+}
+
 /** What is not in although the list is in use; nothing while nobody ticks it, for counts before the build say it as well. */
 export function notIn(list: readonly BuildLine[]): readonly BuildLine[] {
   return list.some(({ ticked }) => ticked > 0) ? list.filter(({ count, inNow }) => inNow < count) : [];

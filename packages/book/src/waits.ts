@@ -14,8 +14,13 @@ export function waitsBegun(before: JobState, after: JobState): readonly WaitBegu
   return after.steps.flatMap(({ step, done }): readonly WaitBegun[] => {
     const { wait, ref } = step;
     if (!wait || !done || wereDone.has(ref) || hasBegun(after, ref, wait.what)) return [];
-    return [{ kind: 'wait', payload: { what: wait.what, seconds: Math.round(baseOf(wait.time, 'time')) }, step: ref }];
+    return [waitOf(step, wait)];
   });
+}
+
+/** The clock of a step, as it is begun. */
+export function waitOf({ ref }: Step, { what, time }: NonNullable<Step['wait']>): WaitBegun {
+  return { kind: 'wait', payload: { what, seconds: Math.round(baseOf(time, 'time')) }, step: ref };
 }
 
 /** Whether the clock of a step was begun, whether or not it still runs. */

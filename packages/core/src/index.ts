@@ -11,7 +11,7 @@ export { circlePoints, starOrder, outwardOrder, type Point } from './torque/orde
 export { adapter as torqueAdapter } from './torque/adapter.js';
 export { breakaway as torqueBreakaway } from './torque/breakaway.js';
 export { at20 as measureAt20 } from './measuring/at-20.js';
-export { nut as bearingNut, lockPositions, pinFindsNoSlot } from './bearings/nut.js';
+export { nut as bearingNut, lockPositions, pinFindsNoSlot, slotsTurned } from './bearings/nut.js';
 export { verdict as measureVerdict } from './measuring/verdict.js';
 export { parseThread, threadAreas, type Thread } from './threads/thread.js';
 export {
@@ -45,6 +45,7 @@ export {
   type ContactSpots,
 } from './gears/contact.js';
 export { FASTENERS, SIGHTS, SIGHT_ACTS, watchPull, type Fastener, type PullPoint, type PullWanted, type Sight } from './torque/watch.js';
+export { coolingAfter } from './fits/cooling.js';
 export { bestPacks } from './math/shim-pack.js';
 export { maximise } from './math/simplex.js';
 export { fitWeibull } from './quality/weibull.js';

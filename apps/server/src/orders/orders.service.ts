@@ -1,4 +1,4 @@
-import type { NewEntry, PersonView } from '@jubb/book';
+import { toCome, type NewEntry, type PersonView } from '@jubb/book';
 import type { DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In, IsNull, Raw, type EntityManager, type FindOptionsWhere } from 'typeorm';
@@ -191,7 +191,7 @@ export class OrdersService {
       await manager.increment(PartOrderLine, { id: line.id }, 'returned', quantity);
       return;
     }
-    const owed = Math.max(0, line.quantity - line.received);
+    const owed = toCome(line);
     const more = Math.max(0, quantity - owed);
     if (more > 0 && !why?.trim())
       throw badInput([

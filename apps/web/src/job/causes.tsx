@@ -3,6 +3,7 @@ import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useHere } from './use-job.ts';
 import '../sheets/sheets.scss';
+import { percentWords } from '../kit/money.ts';
 
 const SPEAKS_WORDS = {
   'strongly for': 'strongly for it',
@@ -28,7 +29,7 @@ export function CauseList({ file, picks, entries }: CauseListProps): ReactElemen
           <li key={cause.ref}>
             <div className="cause-line">
               <span>{cause.name}</span>
-              <b className="fig">{Math.round(chance * 100)} %</b>
+              <b className="fig">{percentWords(chance)}</b>
             </div>
             <div className="cause-rule" aria-hidden="true">
               <i style={{ width: `${chance * 100}%` }} />

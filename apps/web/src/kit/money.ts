@@ -16,6 +16,16 @@ export function percentText(share: number): string {
   return String(Math.round(share * 10_000) / 100);
 }
 
+/** Minor units to the whole, as one types an estimate: "420". */
+export function wholeText(minor: number): string {
+  return (minor / 100).toFixed(0);
+}
+
+/** A share as one reads it: "35 %". */
+export function percentWords(share: number): string {
+  return `${Math.round(share * 100)} %`;
+}
+
 export function moneyIn(currency: string): (minor: number) => string {
   const format = new Intl.NumberFormat('en-GB', { style: 'currency', currency });
   return (minor) => format.format(minor / 100);

@@ -1,4 +1,4 @@
-import { quoteTotal } from '@jubb/book';
+import { lineMinor, quoteTotal } from '@jubb/book';
 import { dayWordsIn, type CustomerAnswer } from '@jubb/sheet';
 import { ENDPOINTS, type AnswerBody, type OfferView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
@@ -6,7 +6,7 @@ import { useState, type ReactElement } from 'react';
 import { addressOf, ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
-import { moneyIn } from '../kit/money.ts';
+import { moneyIn, percentText } from '../kit/money.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
 import './offer.scss';
@@ -158,14 +158,14 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
                 )}
                 {line.quantity === 1 ? '' : `, ${line.quantity} ${line.sort === 'labour' ? 'h' : '×'}`}
               </span>
-              <span className="fig">{money(Math.round(line.quantity * line.unitMinor))}</span>
+              <span className="fig">{money(lineMinor(line))}</span>
             </li>
           ))}
         </ul>
         <dl className="offer-sum">
           <dt>Net</dt>
           <dd className="fig">{money(total.net)}</dd>
-          <dt>Tax {Math.round(body.taxShare * 1000) / 10} %</dt>
+          <dt>Tax {percentText(body.taxShare)} %</dt>
           <dd className="fig">{money(total.tax)}</dd>
           <dt>In all</dt>
           <dd className="fig fs-3">{money(total.gross)}</dd>

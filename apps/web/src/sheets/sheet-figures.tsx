@@ -3,6 +3,7 @@ import { limitQuantity, limitWindow, partName, settingQuantity, settingWindow, w
 import type { ReactElement, ReactNode } from 'react';
 import { LookSketch, SealSketch } from '../drawings/look.tsx';
 import { Trust } from '../kit/pieces.tsx';
+import { percentWords } from '../kit/money.ts';
 
 /** One row of figures: what it is, the figure, where it comes from. */
 function Row({ what, figure, from }: { readonly what: ReactNode; readonly figure: ReactNode; readonly from: ReactNode }): ReactElement {
@@ -41,7 +42,7 @@ export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
                   <div className="soft">
                     {joint.stages
                       ? joint.stages.map(stageWords).join(', then ')
-                      : `${joint.pattern.passes.map((share) => `${Math.round(share * 100)} %`).join(', ')}${joint.pattern.checkPass ? ', once round' : ''}`}
+                      : `${joint.pattern.passes.map((share) => percentWords(share)).join(', ')}${joint.pattern.checkPass ? ', once round' : ''}`}
                     {joint.note ? `. ${joint.note}` : ''}
                   </div>
                 </>

@@ -1,4 +1,4 @@
-import type { OrderState } from '@jubb/book';
+import { orderMinor, toCome, type OrderState } from '@jubb/book';
 import { SUPPLIER_FAULTS, type SupplierFault } from '@jubb/sheet';
 import { ENDPOINTS, type GoodsInBody, type OrderView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
@@ -42,7 +42,7 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
   const money = useMoney();
   const { busy, error, send } = useSend();
   const run = (work: () => Promise<unknown>): void => void send(work).then(refreshStores);
-  const sum = order.lines.reduce((total, { quantity, priceMinor }) => total + quantity * priceMinor, 0);
+  const sum = orderMinor(order.lines);
   return (
     <section className="work mb-3" aria-label={`Order ${order.number}`}>
       <h2>
@@ -185,7 +185,7 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
         const line = order.lines.find(({ id: lineId }) => lineId === note.lineId);
         const typed = counted[note.lineId]!;
         const isWrong = line && typed.number.trim() !== line.number;
-        const owed = line ? Math.max(0, line.quantity - line.received) : 0;
+        const owed = line ? toCome(line) : 0;
         const isMore = !isWrong && Number(typed.quantity) > owed;
         return (
           <div key={note.lineId} className="d-flex flex-wrap gap-3 align-items-end mb-2">

@@ -33,6 +33,22 @@ export function newPart(sheet: SheetFile, ref: string, live: readonly AnyKeptEnt
   return isNew ? { part, pieces: decided?.quantity ?? part.quantity, here: piecesHere(sheet, ref, live) } : undefined;
 }
 
+/** So many pieces of one number, shared among the parts of that number that are not in hand yet. */
+export function sharedInHand(
+  sheet: SheetFile,
+  live: readonly AnyKeptEntry[],
+  parts: readonly string[],
+  pieces: number,
+): readonly { readonly part: string; readonly count: number }[] {
+  let left = pieces;
+  return parts.flatMap((ref) => {
+    const part = newPart(sheet, ref, live);
+    const count = Math.max(0, Math.min(left, part ? part.pieces - part.here : 0));
+    left -= count;
+    return count > 0 ? [{ part: ref, count }] : [];
+  });
+}
+
 /** New parts of a job that nobody said are in hand yet. */
 export function newPartsMissing(
   sheet: SheetFile,

@@ -81,6 +81,30 @@ function lineOf(need: Need, place: number, kits: readonly KitOffer[], { stock, o
   };
 }
 
+/** What lies on a line and is kept for no job. */
+export function freeOf({ onHand, reserved }: Pick<Shelf, 'onHand' | 'reserved'>): number {
+  return Math.max(0, onHand - reserved);
+}
+
+/** What can be kept for the job of what a line needs, or be taken of what is kept, and from which shelf; undefined where there is none. */
+export function movable(line: PartLine, kind: 'reserve' | 'issue'): { readonly shelf: Shelf; readonly quantity: number } | undefined {
+  const has = (one: Shelf): number => (kind === 'reserve' ? Math.min(line.open, freeOf(one)) : one.reservedHere);
+  const shelf = [...(line.shelf ? [line.shelf] : []), ...line.others].find((one) => has(one) > 0);
+  return shelf && { shelf, quantity: has(shelf) };
+}
+
+/** Pieces that no shelf of this shop has free either: what lies on one is not missing, it only has to be kept. */
+export function lackingOf({ open, shelf, others }: PartLine): number {
+  return Math.max(0, open - [...(shelf ? [shelf] : []), ...others].reduce((sum, one) => sum + freeOf(one), 0));
+}
+
+/** What needs cost, piece by piece and each by itself, in minor units: what a kit or a price break is held against. */
+export function singlesMinor(needs: readonly number[], offers: readonly Buy[]): number {
+  const priceOf = (place: number): number =>
+    offers.find(({ brings, pieces }) => pieces === 1 && brings.length === 1 && brings[0]!.need === place)?.price ?? 0;
+  return needs.reduce((sum, open, place) => sum + open * priceOf(place), 0);
+}
+
 /** So many pieces of a number from one supplier, bought together. */
 export interface Buy extends Offer {
   readonly supplier: string;

@@ -1,10 +1,15 @@
 import type { PartLine, Parts } from './part-lines.js';
-import type { QuoteBody, QuoteOption, QuoteView } from './quote-body.js';
+import type { QuoteBody, QuoteLine, QuoteOption, QuoteView } from './quote-body.js';
 
 export interface QuoteTotal {
   readonly net: number;
   readonly tax: number;
   readonly gross: number;
+}
+
+/** What a line of a quote comes to, in minor units. */
+export function lineMinor({ quantity, unitMinor }: Pick<QuoteLine, 'quantity' | 'unitMinor'>): number {
+  return Math.round(quantity * unitMinor);
 }
 
 /** What an option comes to, in minor units: each line rounded, the tax on the sum; lines left out by their place. */
@@ -13,10 +18,7 @@ export function quoteTotal(
   taxShare: QuoteBody['taxShare'],
   without: readonly number[] = [],
 ): QuoteTotal {
-  const net = option.lines.reduce(
-    (sum, { quantity, unitMinor }, place) => (without.includes(place) ? sum : sum + Math.round(quantity * unitMinor)),
-    0,
-  );
+  const net = option.lines.reduce((sum, line, place) => (without.includes(place) ? sum : sum + lineMinor(line)), 0);
   const tax = Math.round(net * taxShare);
   return { net, tax, gross: net + tax };
 }

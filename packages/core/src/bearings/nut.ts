@@ -293,6 +293,11 @@ export function pinFindsNoSlot(slots: number, openings: readonly number[]): bool
   return slots % 2 === 1 && isThrough;
 }
 
+/** How many lock positions a turn of so many degrees goes on, of so many all round. */
+export function slotsTurned(angle: number, positions: number): number {
+  return Math.round((Math.abs(angle) / 360) * positions);
+}
+
 /** Angles of the nut, 0 ≤ a < 360, at which a slot stands at an opening; each angle once. */
 export function lockPositions(slots: number, openings: readonly number[]): readonly number[] {
   const angles: number[] = [];

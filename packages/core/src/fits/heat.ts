@@ -1,3 +1,4 @@
+import { cooled } from './cooling.js';
 import { EXPANSION, EXPANSION_CHOICES, HEAT_J_PER_MM3 } from '../measuring/materials.js';
 import { formatQuantity } from '../quantity/format.js';
 import { celsius, microns, mm } from '../quantity/write.js';
@@ -225,7 +226,7 @@ export const heat = defineWorking({
           name: 'ring',
           points: Array.from({ length: CURVE_POINTS + 1 }, (_, step) => {
             const time = (until * step) / CURVE_POINTS;
-            return [time, input.bench + (output.temperature - input.bench) * Math.exp(-time / constant)] as const;
+            return [time, cooled(output.temperature, input.bench, constant, time)] as const;
           }),
         },
       ],

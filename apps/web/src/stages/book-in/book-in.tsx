@@ -16,9 +16,10 @@ import { readStored, writeStored } from '../../kit/prefs.ts';
 import { Identified, LastTime, OwedBefore, Receiving } from './before-it.tsx';
 import { CauseList } from '../../job/causes.tsx';
 import { FindKnown, KnownPick } from './known.tsx';
-import { PartsFirst, ScopePick, firstEstimate, partsFirst } from './scope.tsx';
+import { PartsFirst, ScopePick, firstEstimate } from './scope.tsx';
 import { WhichUnit, type Answers } from './which-unit.tsx';
 import '../../sheets/sheets.scss';
+import { partsFirst } from '@jubb/book';
 
 interface Values {
   id: string;

@@ -1,6 +1,7 @@
-import { likelyCauses } from '@jubb/book';
-import { baseOf, scopeSheet, type JobScope, type Part, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
+import { labourMinor, bookHours, type PartFirstLine } from '@jubb/book';
+import { scopeSheet, type JobScope, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import { percentWords } from '../../kit/money.ts';
 
 interface ScopePickProps {
   readonly file: SheetFile;
@@ -60,31 +61,14 @@ export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElemen
   );
 }
 
-interface PartLine {
-  readonly part: Part;
-  readonly when: string;
-  /** What waiting would lose. */
-  readonly lost: string;
-}
-
-/** Parts that are surely renewed, that are likely, and that only show when it is open. */
-export function partsFirst(file: SheetFile, scope: JobScope): readonly PartLine[] {
-  const scoped = scopeSheet(file, { tasks: scope.tasks }).file;
-  const { lines } = likelyCauses(file, scope.picks, []);
-  const chance = new Map<string, number>();
-  for (const { cause, chance: one } of lines) for (const ref of cause.parts ?? []) chance.set(ref, Math.max(chance.get(ref) ?? 0, one));
-  return scoped.parts.flatMap((part): PartLine[] => {
-    if (part.knownWhenOpen) return [{ part, when: 'known when open', lost: `look for ${part.knownWhenOpen}` }];
-    if (part.policy === 'renew') return [{ part, when: 'sure', lost: 'without it the unit lies open' }];
-    const likely = chance.get(part.ref);
-    return likely !== undefined && likely >= 0.15
-      ? [{ part, when: `likely, ${Math.round(likely * 100)} %`, lost: 'ordered when it is found, it costs the days it takes' }]
-      : [];
-  });
+/** What waiting for a part would lose. */
+function lostBy({ part, when }: PartFirstLine): string {
+  if (when === 'known when open') return `look for ${part.knownWhenOpen}`;
+  return when === 'sure' ? 'without it the unit lies open' : 'ordered when it is found, it costs the days it takes';
 }
 
 interface PartsFirstProps {
-  readonly lines: readonly PartLine[];
+  readonly lines: readonly PartFirstLine[];
   readonly chosen: readonly PartFirst[];
   readonly onChoose: (chosen: PartFirst[]) => void;
 }
@@ -105,7 +89,7 @@ export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactE
         </tr>
       </thead>
       <tbody>
-        {lines.map(({ part, when, lost }) => (
+        {lines.map(({ part, when, chance }) => (
           <tr key={part.ref}>
             <td>
               <span className="fig">{part.quantity} ×</span> {part.name}
@@ -113,7 +97,8 @@ export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactE
             <td className="fig">{part.number ?? ''}</td>
             <td>
               {when}
-              <div className="soft">{lost}</div>
+              {chance === undefined ? '' : `, ${percentWords(chance)}`}
+              <div className="soft">{lostBy({ part, when })}</div>
             </td>
             <td>
               <select
@@ -153,14 +138,11 @@ export function firstEstimate(
   hourlyMinor: number,
   money: (minor: number) => string,
 ): FirstEstimate | undefined {
-  const picked = (file.tasks ?? []).filter(({ ref, time }) => scope.tasks.includes(ref) && time);
-  // The whole unit takes the narrower tasks in.
-  const counted = picked.some(({ whole }) => whole) ? picked.filter(({ whole }) => whole) : picked;
-  if (counted.length === 0) return undefined;
-  const sides = Math.max(1, scope.sides.length);
-  const hours = (counted.reduce((sum, { time }) => sum + baseOf(time ?? '0 s', 'time'), 0) / 3600) * sides;
+  const hours = bookHours(file, scope);
+  if (hours === undefined || scope.tasks.length === 0) return undefined;
+  const sides = scope.sides.length;
   return {
-    minor: Math.round(hours * hourlyMinor),
+    minor: labourMinor(hours, hourlyMinor),
     from: `${hours.toFixed(1)} h of book time${sides > 1 ? ` for ${sides} sides` : ''} at ${money(hourlyMinor)} an hour; parts not counted`,
   };
 }

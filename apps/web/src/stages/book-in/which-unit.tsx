@@ -6,6 +6,7 @@ import { useMemo, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useFamilies, useIdentities } from '../../sheets/queries.ts';
 import { Loading, Wrong } from '../../kit/pieces.tsx';
+import { percentWords } from '../../kit/money.ts';
 
 /** From this chance on it is said which one it is. */
 const SURE = 0.9;
@@ -123,7 +124,7 @@ function Questions({ family, sheets, answers, onAnswers, onTake }: QuestionsProp
                     <span className="v-out"> against: {against.map((ref) => shortName(features, ref)).join(', ')}</span>
                   ) : null}
                 </span>
-                <b className="fig">{Math.round(chance * 100)} %</b>
+                <b className="fig">{percentWords(chance)}</b>
                 <button
                   type="button"
                   className={`btn ${sure && id === best.id ? 'btn-primary' : 'btn-plain'}`}

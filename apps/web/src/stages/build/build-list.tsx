@@ -1,4 +1,4 @@
-import { buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/book';
+import { buildCount, buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { StepButton, stepClass, type StepChoice } from '../../job/step-list.tsx';
@@ -15,8 +15,7 @@ export function BuildList({ heading: Heading = 'h2', ...choice }: StepChoice & {
   const [showsAll, setShowsAll] = useState(false);
   const { build, steps } = state;
   if (build.length === 0) return null;
-  const pieces = build.reduce((sum, { count }) => sum + count, 0);
-  const inNow = build.reduce((sum, line) => sum + line.inNow, 0);
+  const { pieces, inNow } = buildCount(build);
   const next = build.find((line) => line.inNow < line.count);
   const list = buildSteps(sheet, steps, build);
   const isOpen = (line: BuildLine): boolean => line.inNow < line.count;
@@ -94,7 +93,8 @@ interface LinesProps {
 }
 
 function Lines({ lines, all, next }: LinesProps): ReactElement | null {
-  const left = all.reduce((sum, { count, inNow }) => sum + count - inNow, 0);
+  const { pieces, inNow } = buildCount(all);
+  const left = pieces - inNow;
   if (all.length === 0) return null;
   if (lines.length === 0)
     return (

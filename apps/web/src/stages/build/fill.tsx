@@ -1,4 +1,4 @@
-import { amountQuantity, baseOf, find, partName, windowOf, type Fluid } from '@jubb/sheet';
+import { amountQuantity, find, partName, windowOf, type Fluid } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { SealSketch } from '../../drawings/look.tsx';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
@@ -8,6 +8,7 @@ import { pickTool } from '../../kit/tool-pick.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
 import { Measure } from '../measure/measure.tsx';
+import { amountAsked } from '@jubb/book';
 
 export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   const { job, sheet, keep } = useHere();
@@ -25,11 +26,10 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   const quantity = amountQuantity(fluid.amount.figure);
   const isMass = quantity === 'mass';
   const unit = isMass ? 'g' : 'L';
-  const wanted = baseOf(fluid.amount.figure, quantity);
+  const { wanted, from, to, tolerance } = amountAsked(fluid)!;
   const read = readFigure(text, quantity, unit, { least: 1e-4, most: wanted * 20 });
   const tool = pickTool(job.tools, 'scale', undefined, undefined);
-  const share = baseOf(fluid.tolerance ?? '10 %', 'ratio');
-  const off = read.base !== undefined && Math.abs(read.base - wanted) > wanted * share;
+  const off = read.base !== undefined && (read.base < from || read.base > to);
   const fill = (): void => {
     setTried(true);
     if (read.base === undefined) return;
@@ -64,9 +64,7 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
         tried={tried}
         focus
       />
-      {off ? (
-        <p className="v-unsure mb-0">More than {fluid.tolerance ?? '10 %'} off the sheet. It can be kept, and shows in the report.</p>
-      ) : null}
+      {off ? <p className="v-unsure mb-0">More than {tolerance} off the sheet. It can be kept, and shows in the report.</p> : null}
     </RecorderLayout>
   );
 }

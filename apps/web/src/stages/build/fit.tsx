@@ -1,6 +1,6 @@
 import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit, type FitRun, type KeptEntry } from '@jubb/book';
 import { baseRef, type Step } from '@jubb/sheet';
-import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
+import { coolingAfter, formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { useNow } from '../../clocks/use-clocks.ts';
 import { useHere } from '../../job/use-job.ts';
@@ -271,16 +271,13 @@ function Falling({ worked }: { readonly worked: KeptEntry<'worked'> }): ReactEle
         It leaves the heat at {formatQuantity(temperature, 'temperature', '°C')}: start
       </button>
     );
-  const seconds = Math.max(0, (now - Date.parse(begun)) / 1000);
-  const time = left / Math.log((temperature - bench) / (grips - bench));
-  const warm = bench + (temperature - bench) * Math.exp(-seconds / time);
-  const rest = Math.max(0, Math.ceil(left - seconds));
+  const { now: warm, rest } = coolingAfter({ temperature, bench, grips, left }, (now - Date.parse(begun)) / 1000);
   return (
     <div className="mb-2" role="timer">
       <b className="fig fs-2">{Math.round(warm)} °C</b>{' '}
       {rest > 0 ? (
         <span>
-          slides for <b className="fig fs-4">{rest} s</b> more, down to {Math.round(grips)} °C
+          slides for <b className="fig fs-4">{Math.ceil(rest)} s</b> more, down to {Math.round(grips)} °C
         </span>
       ) : (
         <span className="v-out">It grips by now. What is not home stays: press it on, or warm it again; no hammer.</span>

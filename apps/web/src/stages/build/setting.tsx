@@ -1,6 +1,6 @@
 import { actOf, mayAccept, readsAsFound, type Bearings, type SettingRun } from '@jubb/book';
 import { baseOf, settingQuantity, settingWindow, type Step } from '@jubb/sheet';
-import { workings } from '@jubb/core';
+import { slotsTurned, workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { CastleNut } from '../../drawings/castle-nut.tsx';
 import { SettingLine } from '../../drawings/setting-line.tsx';
@@ -254,7 +254,7 @@ interface LockPosition {
 
 function turnWords(angle: number, positions: number): string {
   if (angle === 0) return 'Leave it at this slot and lock it.';
-  const slots = Math.round((Math.abs(angle) / 360) * positions);
+  const slots = slotsTurned(angle, positions);
   return `${angle > 0 ? 'Tighten' : 'Loosen'} ${Math.abs(angle)}°, ${slots === 1 ? 'one slot' : `${slots} slots`}, and lock it.`;
 }
 

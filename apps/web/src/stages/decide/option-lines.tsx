@@ -1,6 +1,7 @@
 import type { ReactElement } from 'react';
 import { useMoney } from '../../kit/money.ts';
 import { lineOf, type TypedLine, type TypedOption } from './quote-draft.ts';
+import { lineMinor } from '@jubb/book';
 
 /** The lines of one way to go on, as they are typed. */
 export function OptionLines({
@@ -65,7 +66,7 @@ export function OptionLines({
                   </td>
                   <td className="fig">
                     {read ? (
-                      money(Math.round(read.quantity * read.unitMinor))
+                      money(lineMinor(read))
                     ) : (
                       <span className="v-out">{line.unit.trim() === '' ? 'price not known' : 'no amount'}</span>
                     )}

@@ -1,6 +1,5 @@
-import { coverOffers, newPart, risenSince, type JobState, type PartLine, type Parts } from '@jubb/book';
-import type { SheetFile } from '@jubb/sheet';
-import { ENDPOINTS, type MoveBody, type WantBody } from '@jubb/wire';
+import { coverOffers, movable, lackingOf, freeOf, risenSince, singlesMinor, sharedInHand, type PartLine, type Parts } from '@jubb/book';
+import { ENDPOINTS, type WantBody } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -63,7 +62,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
   // A part taken out is in hand for the job; what has no part, a fluid, only moves.
   const takeOut = (line: PartLine): (() => Promise<unknown>) | undefined => {
     const shelf = [line.shelf, ...line.others].find((one) => one && one.reservedHere > 0);
-    const inHand = shelf ? inHandOf(sheet, state.live, line, shelf.reservedHere) : [];
+    const inHand = shelf ? sharedInHand(sheet, state.live, line.need.parts, shelf.reservedHere) : [];
     if (!shelf || inHand.length === 0) return move(line, 'issue');
     const drafts = inHand.map((one) => ({
       kind: 'replacement-here' as const,
@@ -71,15 +70,11 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
     }));
     return () => Promise.resolve(keep(...drafts));
   };
-  const move = (line: PartLine, kind: MoveBody['kind']): (() => Promise<unknown>) | undefined => {
-    const shelf = [line.shelf, ...line.others].find((one) =>
-      kind === 'reserve' ? one && one.onHand - one.reserved > 0 : one && one.reservedHere > 0,
-    );
-    if (!shelf) return undefined;
-    const quantity = kind === 'reserve' ? Math.min(line.open, shelf.onHand - shelf.reserved) : shelf.reservedHere;
-    if (quantity <= 0) return undefined;
-    const body = moveOf(kind, quantity, job.id);
-    return () => ask(ENDPOINTS.stock.move, { id: shelf.id, body });
+  const move = (line: PartLine, kind: 'reserve' | 'issue'): (() => Promise<unknown>) | undefined => {
+    const found = movable(line, kind);
+    if (!found) return undefined;
+    const body = moveOf(kind, found.quantity, job.id);
+    return () => ask(ENDPOINTS.stock.move, { id: found.shelf.id, body });
   };
   const run = (...works: readonly ((() => Promise<unknown>) | undefined)[]): void =>
     void send(async () => {
@@ -133,22 +128,6 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
   );
 }
 
-/** So many pieces of a line, shared among its parts that are not in hand yet. */
-function inHandOf(
-  sheet: SheetFile,
-  live: JobState['live'],
-  { need }: PartLine,
-  pieces: number,
-): readonly { readonly part: string; readonly count: number }[] {
-  let left = pieces;
-  return need.parts.flatMap((ref) => {
-    const part = newPart(sheet, ref, live);
-    const count = Math.min(left, part ? part.pieces - part.here : 0);
-    left -= Math.max(0, count);
-    return count > 0 ? [{ part: ref, count }] : [];
-  });
-}
-
 interface KitsHereProps {
   readonly parts: Parts;
   readonly busy: boolean;
@@ -200,10 +179,8 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
   const { need, shelf, others, kept, out, here, ordered, due, open } = line;
   const { sheet, state, keep } = useHere();
   const [asking, setAsking] = useState(false);
-  const came = state.handedOver ? [] : inHandOf(sheet, state.live, line, open);
-  const free = (one: { onHand: number; reserved: number }): number => one.onHand - one.reserved;
-  // What lies on a shelf of this shop is not missing, it only has to be kept.
-  const lacking = Math.max(0, open - [...(shelf ? [shelf] : []), ...others].reduce((sum, one) => sum + Math.max(0, free(one)), 0));
+  const came = state.handedOver ? [] : sharedInHand(sheet, state.live, need.parts, open);
+  const lacking = lackingOf(line);
   return (
     <tr>
       <td className="fig fs-5">{pieces(need.pieces, { unit: need.unit })}</td>
@@ -218,19 +195,19 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
       <td>
         {shelf ? (
           <Link to={`/stores/${shelf.id}`} className="fig">
-            {pieces(free(shelf), shelf)} free{shelf.location ? `, ${shelf.location}` : ''}
+            {pieces(freeOf(shelf), shelf)} free{shelf.location ? `, ${shelf.location}` : ''}
           </Link>
         ) : (
           <span className="soft">no line</span>
         )}
         {others
-          .filter((one) => free(one) > 0 || one.reservedHere > 0)
+          .filter((one) => freeOf(one) > 0 || one.reservedHere > 0)
           .map((one) => (
             <div key={one.id}>
               <Link to={`/stores/${one.id}`} className="fig">
                 {one.number}
               </Link>{' '}
-              fits: {pieces(free(one), one)} free
+              fits: {pieces(freeOf(one), one)} free
             </div>
           ))}
       </td>
@@ -308,13 +285,7 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
       }
       ids.clear();
     }).finally(() => void refreshStores());
-  const singles = needs.reduce(
-    (sum, open, place) =>
-      sum +
-      open *
-        (offers.find(({ brings, pieces: together }) => together === 1 && brings.length === 1 && brings[0]!.need === place)?.price ?? 0),
-    0,
-  );
+  const singles = singlesMinor(needs, offers);
   return (
     <section className="mt-4" aria-label="To order">
       <h2>To order</h2>

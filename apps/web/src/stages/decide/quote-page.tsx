@@ -1,4 +1,4 @@
-import { quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/book';
+import { labourHours, quoteTotal, risenSince, type Parts, type QuoteView } from '@jubb/book';
 import { ENDPOINTS, type SentQuote } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { v7 as uuid } from 'uuid';
@@ -12,7 +12,6 @@ import { useDraft } from '../../kit/prefs.ts';
 import { useSend } from '../../kit/use-send.ts';
 import { dayWords, inDays } from '../../kit/days.ts';
 import { JobFrame } from '../../job/job-frame.tsx';
-import { labourHours } from './labour.ts';
 import { OptionLines } from './option-lines.tsx';
 import { RisenPrices } from './risen-prices.tsx';
 import {
@@ -199,7 +198,7 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
       tax: percentText(shop?.taxShare ?? 0),
       findings: findingsOf(state).map((finding) => ({ ...finding, shown: true })),
       pictures: picturesOf(state).map((picture, place) => ({ ...picture, shown: place < FIRST_PICTURES })),
-      options: [plannedOption(parts, state, labourHours(job.scope, state.sheet), shop ?? { hourlyMinor: 0, marginShare: 0 })],
+      options: [plannedOption(parts, state, labourHours(state.sheet, job.scope), shop ?? { hourlyMinor: 0, marginShare: 0 })],
     },
   );
   const [at, setAt] = useState(0);

@@ -1,4 +1,4 @@
-import { needsOf, type Parts } from '@jubb/book';
+import { labourHours, comebackShare, needsOf, waysToGo, type Parts, type WayProposal } from '@jubb/book';
 import { ENDPOINTS, type ShopView } from '@jubb/wire';
 import { workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
@@ -7,11 +7,10 @@ import { ask } from '../../link/client.ts';
 import { useSession } from '../../link/queries.ts';
 import { Drawn } from '../../drawings/drawn.tsx';
 import { useHere } from '../../job/use-job.ts';
-import { useMoney } from '../../kit/money.ts';
+import { percentWords, useMoney, wholeText } from '../../kit/money.ts';
 import { Care, Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { JobFrame } from '../../job/job-frame.tsx';
-import { labourHours } from './labour.ts';
 import { plannedOption, totalOf } from './quote-draft.ts';
 import { useParts } from '../../job/use-parts.ts';
 
@@ -55,6 +54,18 @@ function Worth(): ReactElement {
   return <Ways parts={parts} shop={session.shop} />;
 }
 
+function asTyped({ way, costMinor, seasons, spread, comeback, comebackMinor, downDays }: WayProposal): Row {
+  return {
+    option: way,
+    cost: wholeText(costMinor),
+    seasons: String(seasons),
+    spread: String(spread),
+    comeback: percentWords(comeback),
+    comebackCost: wholeText(comebackMinor),
+    down: String(downDays),
+  };
+}
+
 function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView }): ReactElement {
   const { job, state } = useHere();
   const money = useMoney();
@@ -62,29 +73,14 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
     queryKey: ['job', job.id, 'comebacks'],
     queryFn: () => ask(ENDPOINTS.jobs.comebacks, { id: job.id }),
   });
-  const hours = labourHours(job.scope, state.sheet);
+  const hours = labourHours(state.sheet, job.scope);
   // Parts and hours as they would be quoted, without tax and without what is only offered.
   const planned = plannedOption(parts, state, hours, shop);
-  const firstCost = Math.max(totalOf({ ...planned, lines: planned.lines.filter(({ optional }) => !optional) }, '0') / 100, 1);
-  // With few jobs behind it the share leans on one in twenty.
-  const share = ((history?.cameBack ?? 0) + 1) / ((history?.handedOver ?? 0) + 20);
-  const percent = `${(share * 100).toFixed(0)} %`;
-  const row = (option: string, cost: number, seasons: string, spread: string, comeback: string, down: string): Row => ({
-    option,
-    cost: cost.toFixed(0),
-    seasons,
-    spread,
-    comeback,
-    comebackCost: (firstCost * 0.4).toFixed(0),
-    down,
-  });
+  const plannedMinor = totalOf({ ...planned, lines: planned.lines.filter(({ optional }) => !optional) }, '0');
+  const share = comebackShare(history ?? { handedOver: 0, cameBack: 0 });
+  const proposed = waysToGo(plannedMinor, share).map(asTyped);
   const initial: Typed = {
-    rows: [
-      row('as planned', firstCost, '4', '1', percent, '4'),
-      row('cheaper now', firstCost * 0.45, '1.5', '0.5', `${(share * 400).toFixed(0)} %`, '2'),
-      row('exchange unit', firstCost * 1.3, '4', '1.5', percent, '1'),
-      row('new', firstCost * 2.4, '6', '1.5', `${(share * 50).toFixed(0)} %`, '6'),
-    ],
+    rows: proposed,
     dayCost: '0',
   };
   const [typed, setTyped] = useDraft<Typed>(`worth.${job.id}`, initial);
@@ -104,7 +100,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
   return (
     <>
       <Title
-        sub={`${needsOf(state).length} things to renew and ${hours} h of labour: ${money(firstCost * 100)} before tax. ${history ? `Of ${history.handedOver} handed over by this sheet, ${history.cameBack} came back within a year.` : ''}`}
+        sub={`${needsOf(state).length} things to renew and ${hours} h of labour: ${money(plannedMinor)} before tax. ${history ? `Of ${history.handedOver} handed over by this sheet, ${history.cameBack} came back within a year.` : ''}`}
       >
         Worth it?
       </Title>
@@ -178,7 +174,10 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
           className="btn btn-plain"
           disabled={typed.rows.length >= 8}
           onClick={() =>
-            setTyped({ ...typed, rows: [...typed.rows, row(`way ${typed.rows.length + 1}`, firstCost, '2', '1', percent, '2')] })
+            setTyped({
+              ...typed,
+              rows: [...typed.rows, { ...proposed[0]!, option: `way ${typed.rows.length + 1}`, seasons: '2', down: '2' }],
+            })
           }
         >
           One more way

@@ -1,5 +1,5 @@
-import { doubtAt, forerunners, hasBegun, isBefore, meanwhile, readsAsFound } from '@jubb/book';
-import { baseOf, cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
+import { doubtAt, forerunners, hasBegun, isBefore, meanwhile, readsAsFound, waitOf } from '@jubb/book';
+import { cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
 import { shopToday } from '../../kit/days.ts';
 import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
@@ -110,15 +110,10 @@ function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
   const { state, keep } = useHere();
   const { wait } = step;
   if (!wait || state.handedOver || hasBegun(state, step.ref, wait.what)) return null;
-  const seconds = Math.round(baseOf(wait.time, 'time'));
   return (
     <p className="mb-1">
       Then it waits: <b className="fig">{wait.time}</b>, {wait.what}. The clock begins when the step is done.{' '}
-      <button
-        type="button"
-        className="btn btn-quiet p-0"
-        onClick={() => keep({ kind: 'wait', payload: { what: wait.what, seconds }, step: step.ref })}
-      >
+      <button type="button" className="btn btn-quiet p-0" onClick={() => keep(waitOf(step, wait))}>
         It runs already
       </button>
     </p>

@@ -1,6 +1,5 @@
-import { gridPlaces } from '@jubb/book';
+import { gridPlaces, plausibleReadings } from '@jubb/book';
 import { find, limitQuantity, limitWindow } from '@jubb/sheet';
-import { OPEN_OHM } from '@jubb/core';
 import type { ReactElement } from 'react';
 import { LookSketch } from '../../drawings/look.tsx';
 import { Trust } from '../../kit/pieces.tsx';
@@ -15,7 +14,6 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
   if (!limit) return null;
   if (limit.pulled) return <MovedAt step={step} limit={limit} direction={limit.pulled} />;
   const window = limitWindow(limit);
-  const furthest = Math.max(window.from ?? 0, window.to ?? 0);
   return (
     <Measure
       draftKey={step.ref}
@@ -25,9 +23,7 @@ export function ReadingRecorder({ step }: RecorderProps): ReactElement | null {
       toolKind={limit.tool}
       repeats={gridPlaces(limit) ?? limit.repeats ?? 1}
       limit={limit}
-      // A slip of the decimal sign or the unit is further off than any wear.
-      least={limit.kind === 'size' ? (furthest > 5 ? furthest * 0.5 : 0) : -20000}
-      most={limit.kind === 'size' ? (furthest > 5 ? furthest * 1.5 : 5) : limitQuantity(limit) === 'resistance' ? OPEN_OHM : 300000}
+      {...plausibleReadings(limit)}
       kind="reading"
       payload={(readings, unit) => ({ limit: limit.ref, readings, unit })}
       onKeep={(payload, tool) => keep({ kind: 'reading', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}

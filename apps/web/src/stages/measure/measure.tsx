@@ -1,4 +1,4 @@
-import { at20, gridFigure, gridPlaces, gridWorking, mean, workingFor, type EntryKind } from '@jubb/book';
+import { at20, gridFigure, gridPlaces, gridWorking, mean, spreadOf, workingFor, type EntryKind } from '@jubb/book';
 import { toolRefusal, tooCoarse, type Limit, type Tool, type ToolSize } from '@jubb/sheet';
 import { contradiction, formatQuantity, unitBySymbol, workings, type Contradiction, type Quantity, type Window } from '@jubb/core';
 import { shopToday } from '../../kit/days.ts';
@@ -76,7 +76,7 @@ export function Measure(props: MeasureProps): ReactElement {
             // Places of a run-out differ by what is looked for.
             others: limit?.grid?.of === 'span' ? [] : readings.kept,
             ...(limit?.grid?.of === 'span' ? {} : window),
-            spread: Math.max(tool?.s ?? 0, tool?.resolution ?? 0),
+            spread: spreadOf(tool),
             isLength: quantity === 'length',
           });
     setDoubt(found);
