@@ -24,12 +24,13 @@ const shared = {
   },
 };
 
-const project = (displayName, folder) => ({
+const project = (displayName, folder, testTimeout = 60_000) => ({
   ...shared,
   displayName,
   rootDir: import.meta.dirname,
   roots: [`<rootDir>/${folder}`],
   testMatch: ['**/*.test.ts'],
+  testTimeout,
 });
 
 export default {
@@ -39,8 +40,8 @@ export default {
     project('book', 'packages/book'),
     project('server', 'apps/server/src'),
     project('web', 'apps/web/src'),
-    project('browser', 'tests'),
+    // What starts a server or a browser of its own.
+    project('browser', 'tests', 240_000),
   ],
-  testTimeout: 600_000,
   maxWorkers: 2,
 };

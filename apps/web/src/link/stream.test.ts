@@ -44,7 +44,14 @@ function fakeLocks(): { request(name: string, options: { signal: AbortSignal }, 
   };
 }
 
-const later = (): Promise<void> => new Promise((done) => void setTimeout(done, 20));
+/** Messages between pages take a turn or two: waits until it is so, for at most two seconds. */
+async function until(isSo: () => boolean): Promise<void> {
+  for (const end = Date.now() + 2000; !isSo();) {
+    if (Date.now() > end) throw new Error('it does not come to that');
+    await new Promise((done) => setImmediate(done));
+  }
+}
+const isOpen = (): boolean => FakeSource.open.length === 1;
 
 interface Ears {
   readonly heard: string[];
@@ -83,43 +90,41 @@ afterEach(() => {
 
 test('two pages of one browser hear all of it by one stream', async () => {
   const [first, second] = [open(), open()];
-  await later();
-  expect(FakeSource.open).toHaveLength(1);
+  await until(isOpen);
   FakeSource.open[0]!.onopen();
   FakeSource.open[0]!.say({ type: 'stores' });
-  await later();
+  await until(() => second.heard.length > 0);
+  expect(FakeSource.all).toHaveLength(1);
   expect([first.heard, second.heard]).toEqual([['stores'], ['stores']]);
   expect([first.live.at(-1), second.live.at(-1)]).toEqual([true, true]);
 });
 
 test('the page that has the stream goes: another takes it over', async () => {
   const [first, second] = [open(), open()];
-  await later();
+  await until(isOpen);
+  const [before] = FakeSource.open;
   first.close();
-  await later();
-  expect(FakeSource.open).toHaveLength(1);
+  await until(() => isOpen() && FakeSource.open[0] !== before);
   FakeSource.open[0]!.say({ type: 'notices' });
-  await later();
   expect([first.heard, second.heard]).toEqual([[], ['notices']]);
 });
 
 test('a page that comes later is told whether there is a link', async () => {
   open();
-  await later();
+  await until(isOpen);
   FakeSource.open[0]!.onopen();
   const second = open();
-  await later();
+  await until(() => second.live.length > 0);
   expect(second.live).toEqual([true]);
 });
 
 test('a page that is put aside lets the stream go, and takes it up when it is shown again', async () => {
   const ears = open();
-  await later();
+  await until(isOpen);
   page.dispatchEvent(new Event('pagehide'));
   expect(FakeSource.open).toHaveLength(0);
   page.dispatchEvent(Object.assign(new Event('pageshow'), { persisted: true }));
-  await later();
-  expect(FakeSource.open).toHaveLength(1);
+  await until(isOpen);
   FakeSource.open[0]!.say({ type: 'stores' });
   expect(ears.heard).toEqual(['stores']);
 });
