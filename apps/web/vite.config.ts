@@ -4,10 +4,19 @@ import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
 
 /** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
-const MADE_UP = [/^v-/u, /^trust-/u, /^modal/u, /^btn-close/u, /^(show|fade|active)$/u, /^dsg-/u, /^(finding|diff|keeping)-/u];
+const MADE_UP = [
+  /^v-/u,
+  /^trust-/u,
+  /^modal/u,
+  /^btn-close/u,
+  /^(?:nav|offcanvas|tab|collaps)/u,
+  /^(show|fade|active)$/u,
+  /^dsg-/u,
+  /^(finding|diff|keeping)-/u,
+];
 
 /** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs. */
-const ASKED_ELSEWHERE = [/^--dsg-/u, /^--bs-border-(?:radius-lg|color-translucent)$/u];
+const ASKED_ELSEWHERE = [/^--dsg-/u, /^--(?:key-)?bar$/u, /^--bs-border-(?:radius-lg|color-translucent)$/u];
 
 export default defineConfig({
   plugins: [react(), offline()],

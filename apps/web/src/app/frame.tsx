@@ -1,27 +1,18 @@
 import type { TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
 import { Suspense, lazy, useCallback, useState, type ReactElement } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Link, Outlet, useParams } from 'react-router';
 import { useToday } from '../link/queries.ts';
 import { Clocks } from '../clocks/clocks.tsx';
 import { useKeys } from '../kit/keys.ts';
 import { useServerEvents } from '../link/live.ts';
+import { Places } from './places.tsx';
 import { TopBar, useFindKey } from './top-bar.tsx';
 
 // Loaded when it is first asked for.
 const Find = lazy(async () => ({ default: (await import('./find.tsx')).Find }));
 
 const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.tsx')).KeysHelp }));
-
-const PLACES = [
-  ['/', 'Today'],
-  ['/jobs', 'Jobs'],
-  ['/sheets', 'Sheets'],
-  ['/workings', 'Workings'],
-  ['/stores', 'Stores'],
-  ['/crib', 'Crib'],
-  ['/learn', 'Learn'],
-] as const;
 
 /** Top bar, rail of the jobs on the benches, places, and the page. */
 export function Frame(): ReactElement {
@@ -40,13 +31,7 @@ export function Frame(): ReactElement {
       <div className="rail">
         <Benches />
         <Clocks />
-        <nav className="places" aria-label="Places">
-          {PLACES.map(([to, name]) => (
-            <NavLink key={to} to={to} end={to === '/'}>
-              {name}
-            </NavLink>
-          ))}
-        </nav>
+        <Places />
       </div>
       <main id="page" className="page" tabIndex={-1}>
         <Outlet />
@@ -83,7 +68,7 @@ function Benches(): ReactElement | null {
           <b>
             {line.number} · {line.hold ? 'Hold' : STAGE_NAMES[line.stage]}
           </b>
-          <span>{tagWords(line)}</span>
+          <span className="tag-words">{tagWords(line)}</span>
           {line.openEnds.length > 0 ? (
             line.jobId === id ? (
               <ul className="tag-ends" aria-label="Open ends">
@@ -92,7 +77,7 @@ function Benches(): ReactElement | null {
                 ))}
               </ul>
             ) : (
-              <span>
+              <span className="tag-words">
                 {line.openEnds.length} open {line.openEnds.length === 1 ? 'end' : 'ends'}
               </span>
             )

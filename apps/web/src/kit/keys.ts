@@ -54,7 +54,7 @@ export function useKeys(acts: Acts, letters: Letters = {}): void {
     const onKey = (event: KeyboardEvent): void => {
       // A key that is held down is one press: an act is never done twice by a heavy hand.
       if (event.repeat || event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return;
-      if (document.querySelector('.modal.show')) return;
+      if (document.querySelector('.modal.show, .offcanvas.show')) return;
       // Out of a field first, so that the single keys are the page's again.
       const target = event.target as HTMLElement;
       if (event.key === 'Escape' && isField(target)) return target.blur();

@@ -46,7 +46,7 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
   const go = primary && !primary.disabled ? primary.run : undefined;
   useKeys({ act: go, keep: go }, Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])));
   const keys = (
-    <div className={!primary && others.length > 2 ? 'keys many' : 'keys'}>
+    <div className={`keys step-keys ${!primary && others.length > 2 ? 'many' : ''}`}>
       {primary ? (
         <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
           {primary.label} {isBench ? <kbd className="hide-narrow">{KEYMAP.act.shown}</kbd> : null}

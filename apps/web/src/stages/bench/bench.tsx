@@ -22,6 +22,9 @@ import { LinkState } from '../../app/top-bar.tsx';
 import { Conflicts } from '../strip/conflicts.tsx';
 import { beep } from '../../kit/beep.ts';
 import './bench.scss';
+import { Undo2, ListChecks, Volume2, Keyboard, LogOut } from 'lucide-react';
+import { type MoreAct, KeyStrip } from '../../job/key-strip.tsx';
+import { StageDone } from '../../job/stage-done.tsx';
 
 const KEPT_HZ = 1320;
 const KEPT_S = 0.08;
@@ -51,7 +54,8 @@ function BenchStep(): ReactElement {
   const steps = state.steps.filter((candidate) => candidate.step.stage === stage);
   const { inHand: current, isUnkept } = useStepInHand(job.id, steps, backTo);
   const at = current ? steps.indexOf(current) : -1;
-  const { dialog, ask, strikeLast, photo, hold } = useJobActs(current?.step);
+  const acts = useJobActs(current?.step);
+  const { dialog } = acts;
   const [spoken, setSpoken] = useSpoken();
   useAwake();
   // Heard without looking: what was pressed is kept.
@@ -70,7 +74,15 @@ function BenchStep(): ReactElement {
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const takes = onward && stageTakes(onward, person.role);
   const { left, total } = stageProgress(state, stage);
-  useKeys({ back, leave: () => void go(`/jobs/${job.id}`), help: () => setHelp(!help), bench: toggleList });
+  const leave = (): void => void go(`/jobs/${job.id}`);
+  useKeys({ back, leave, help: () => setHelp(!help), bench: toggleList });
+  const more: readonly MoreAct[] = [
+    { word: 'Back', sign: Undo2, run: back, cap: 'back' },
+    ...(toggleList ? [{ word: showsList ? 'No build list' : 'Build list', sign: ListChecks, run: toggleList, cap: 'bench' as const }] : []),
+    ...(canSpeak ? [{ word: spoken ? 'Be silent' : 'Say it aloud', sign: Volume2, run: () => setSpoken(!spoken) }] : []),
+    { word: 'Keys', sign: Keyboard, run: () => setHelp(!help), cap: 'help' },
+    { word: 'Leave', sign: LogOut, run: leave, cap: 'leave' },
+  ];
   useEffect(() => {
     document.title = `${job.number} ${current?.step.title ?? STAGE_NAMES[stage]} · Jubb`;
   }, [job.number, current?.step.title, stage]);
@@ -126,16 +138,9 @@ function BenchStep(): ReactElement {
             </>
           ) : (
             <>
-              <h1>{STAGE_NAMES[stage]} is done</h1>
+              <StageDone stage={stage} />
               <RecorderLayout
-                say={
-                  [
-                    takes === undefined ? '' : `To go on ${takes}`,
-                    state.openEnds.length > 0 ? `Open ends: ${state.openEnds.map((end) => end.what).join(', ')}` : '',
-                  ]
-                    .filter(Boolean)
-                    .join('. ') || undefined
-                }
+                say={takes === undefined ? undefined : `To go on ${takes}`}
                 primary={
                   onward && takes === undefined
                     ? {
@@ -162,65 +167,9 @@ function BenchStep(): ReactElement {
         </main>
         <footer className="bench-keep">
           <div ref={setSlot} className="d-flex flex-grow-1" />
-          <div className="keys more">
-            <More
-              acts={[
-                ['Back', back],
-                ...(toggleList ? [[showsList ? 'No build list' : 'Build list', toggleList] as const] : []),
-                ['Strike last', strikeLast],
-                ['A line of your own', () => ask({ what: 'line' })],
-                ['Mark', () => ask({ what: 'mark' })],
-                ['Open end', () => ask({ what: 'open-end' })],
-                ['Photo', () => photo()],
-                ['Talk', () => ask({ what: 'talk' })],
-                ['Note', () => ask({ what: 'note' })],
-                ['As found', () => ask({ what: 'finding' })],
-                ['Came out of it', () => ask({ what: 'came-out' })],
-                ['Moved to get at it', () => ask({ what: 'moved' })],
-                [job.hold ? 'Take it up again' : 'Hold the job', hold],
-                ['Next time', () => ask({ what: 'next-time' })],
-                ['Owed', () => ask({ what: 'owed' })],
-                ...(canSpeak ? [[spoken ? 'Be silent' : 'Say it aloud', () => setSpoken(!spoken)] as const] : []),
-                ['Keys', () => setHelp(!help)],
-                ['Out', () => void go(`/jobs/${job.id}`)],
-              ]}
-            />
-          </div>
+          <KeyStrip acts={acts} stage={stage} most={1} more={more} />
         </footer>
       </div>
     </BenchKeys>
-  );
-}
-
-interface MoreProps {
-  readonly acts: readonly (readonly [label: string, run: () => void])[];
-}
-
-/** The seldom keys behind one, so that the bar holds what the step asks. */
-function More({ acts }: MoreProps): ReactElement {
-  const [open, setOpen] = useState(false);
-  return (
-    <div className="position-relative d-flex">
-      <button type="button" className="btn btn-plain" aria-expanded={open} onClick={() => setOpen(!open)}>
-        More
-      </button>
-      {open ? (
-        <div className="more-list" role="group" aria-label="More">
-          {acts.map(([label, run]) => (
-            <button
-              key={label}
-              type="button"
-              className="btn btn-plain"
-              onClick={() => {
-                setOpen(false);
-                run();
-              }}
-            >
-              {label}
-            </button>
-          ))}
-        </div>
-      ) : null}
-    </div>
   );
 }

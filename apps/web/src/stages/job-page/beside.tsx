@@ -1,8 +1,9 @@
-import { KeyCap } from '../../kit/key-cap.tsx';
 import { ENDPOINTS } from '@jubb/wire';
-import { owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
+import { entryWords, owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
 import { find } from '@jubb/sheet';
 import { useState, type FormEvent, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import Collapse from 'react-bootstrap/Collapse';
 import { Link } from 'react-router';
 import { ask, meanwhile } from '../../link/client.ts';
 import { jobKey, queryClient } from '../../link/queries.ts';
@@ -11,149 +12,152 @@ import { minorOf, useMoney } from '../../kit/money.ts';
 import { fieldWords, Wrong } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { outbox } from '../../link/outbox.ts';
-import { dayOf, promiseOn, promiseWords } from '../../kit/days.ts';
+import { dayOf, promiseOn, promiseWords, timeWords } from '../../kit/days.ts';
 import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
 
-/** What belongs to the whole job: unit, open ends, hold, promise, sheet. */
+/** Beside the act: the job in two lines, and then only what is open. */
 export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
-  const { ask } = acts;
-  const { job, state, refused, keep } = useHere();
-  const money = useMoney();
+  const { state } = useHere();
   return (
     <aside className="beside" aria-label="About the job">
-      <section>
-        <h2>
-          Job <span className="fig fs-3">{job.number}</span>
-        </h2>
-        <dl className="facts">
-          <dt>Unit</dt>
-          <dd>
-            {job.unit.name}, <span className="fig">{job.unit.serial}</span>
-          </dd>
-          <dt>Machine</dt>
-          <dd>{job.machine.name}</dd>
-          <dt>Customer</dt>
-          <dd>{[job.customer.name, job.customer.phone].filter(Boolean).join(', ')}</dd>
-          <dt>Says</dt>
-          <dd>{job.complaint}</dd>
-          <dt>Sheet</dt>
-          <dd>
-            <Link to={`/sheets/${job.sheet.revisionId}`}>{job.sheet.file.title}</Link>, revision {job.sheet.revision}
-            {job.sheet.status === 'draft' ? <span className="trust ms-1">draft</span> : null}
-            {job.sheet.newer ? (
-              <div>
-                <Link className="brass" to={`/jobs/${job.id}/newer`}>
-                  Revision {job.sheet.newer.revision} is there: what it changes
-                </Link>
-              </div>
-            ) : null}
-          </dd>
-          <dt>Promise</dt>
-          <dd>{promiseWords(job.promise)}</dd>
-          <dt>Estimate</dt>
-          <dd className="fig">{money(job.estimateMinor)}</dd>
-        </dl>
-        {job.sheet.notOpened.length > 0 ? <p className="soft mb-1">Not opened: {job.sheet.notOpened.join(', ')}.</p> : null}
-        {state.handedOver ? null : <ChangeJob />}
-      </section>
-      <WhatItIsNow />
+      <AboutJob />
       {state.stage === 'book-in' ? <LikelyCauses /> : null}
-      {refused.length > 0 ? (
-        <section>
-          <h2>Refused by the server</h2>
-          {refused.map((held) => (
-            <div key={held.id} className="care" role="alert">
-              <b>{held.kind}</b>
-              {held.refused?.title}
-              {(held.refused?.errors ?? []).map((problem) => (
-                <div key={problem.field + problem.allowed}>{fieldWords(problem)}</div>
-              ))}
-              <div className="keys">
-                <button type="button" className="btn btn-plain" onClick={() => void outbox.settle(held.id, 'retry')}>
-                  Try again
-                </button>
-                <button type="button" className="btn btn-plain" onClick={() => void outbox.settle(held.id, 'drop')}>
-                  Take it out
-                </button>
-              </div>
-            </div>
-          ))}
-        </section>
-      ) : null}
+      <RefusedHere />
       <Dues />
-      <section>
-        <h2>Open ends</h2>
-        {state.openEnds.length === 0 ? <p className="soft mb-1">None.</p> : null}
-        <ul className="list-unstyled mb-1">
-          {state.openEnds.map((end) => (
-            <li key={end.key} className="mb-2">
-              <b className="brass">{end.what}</b>
-              {end.turns === undefined ? '' : `, ${turnsWords(end.turns)} as found`}
-              {end.place ? `, ${end.place}` : ''}. <span className="soft">Closed by: {end.closes}</span>{' '}
-              {end.entryId ? (
-                <button
-                  type="button"
-                  className="btn btn-quiet"
-                  onClick={() => keep({ kind: 'open-end-closed', payload: { opened: end.entryId } })}
-                >
-                  It is closed
-                </button>
-              ) : null}
-            </li>
-          ))}
-        </ul>
-        {state.handedOver ? null : (
-          <div className="keys mt-1">
-            <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'open-end' })}>
-              Open end <KeyCap of="open-end" />
-            </button>
-            {SELDOM.map(([what, label]) => (
-              <button key={what} type="button" className="btn btn-plain" onClick={() => ask({ what })}>
-                {label} <KeyCap of={what} />
-              </button>
-            ))}
-            <button type="button" className="btn btn-plain" onClick={() => acts.photo()}>
-              Photo <KeyCap of="photo" />
-            </button>
-            {job.hold ? null : (
-              <button type="button" className="btn btn-plain" onClick={acts.hold}>
-                Hold <KeyCap of="hold" />
-              </button>
-            )}
-          </div>
-        )}
-      </section>
+      <OpenEnds />
       <MovedAside {...acts} />
       <OpenMarks {...acts} />
-      <Owed onOwed={() => ask({ what: 'owed' })} />
-      <div className="keys mt-0">
-        {state.handedOver ? null : (
-          <Link className="btn btn-plain" to={`/bench/${job.id}`}>
-            Bench view <KeyCap of="bench" />
-          </Link>
-        )}
-        <Link className="btn btn-plain" to={`/jobs/${job.id}/label`}>
-          Tag
-        </Link>
-        <Link className="btn btn-plain" to={`/jobs/${job.id}/report`}>
-          Report
-        </Link>
-      </div>
+      <Owed />
     </aside>
   );
 }
 
-/** What is recorded beside the steps, by one key. */
-const SELDOM = [
-  ['note', 'Note'],
-  ['talk', 'Talk'],
-  ['finding', 'As found'],
-  ['came-out', 'Came out'],
-] as const;
+/** Unit and promise; who it is for, what is said of it and what it goes by on request. */
+function AboutJob(): ReactElement {
+  const { job, state } = useHere();
+  const money = useMoney();
+  const [isMore, setMore] = useState(false);
+  const { sheet } = job;
+  return (
+    <section className="about-job">
+      <h2>
+        <span className="fig">{job.number}</span> {job.unit.name}
+      </h2>
+      <p className="soft mb-1">
+        {job.machine.name} · promise {promiseWords(job.promise)} ·{' '}
+        <Button variant="quiet" className="p-0" aria-expanded={isMore} aria-controls="about-job" onClick={() => setMore(!isMore)}>
+          {isMore ? 'less' : 'more'}
+        </Button>
+      </p>
+      <LastKept />
+      {sheet.newer ? (
+        <p className="mb-1">
+          <Link className="brass" to={`/jobs/${job.id}/newer`}>
+            Revision {sheet.newer.revision} of the sheet is there: what it changes
+          </Link>
+        </p>
+      ) : null}
+      <Collapse in={isMore} mountOnEnter>
+        <div id="about-job">
+          <dl className="facts">
+            <dt>Unit</dt>
+            <dd>
+              {job.unit.name}, <span className="fig">{job.unit.serial}</span>
+            </dd>
+            <dt>Customer</dt>
+            <dd>{[job.customer.name, job.customer.phone].filter(Boolean).join(', ')}</dd>
+            <dt>Says</dt>
+            <dd>{job.complaint}</dd>
+            <dt>Sheet</dt>
+            <dd>
+              <Link to={`/sheets/${sheet.revisionId}`}>{sheet.file.title}</Link>, revision {sheet.revision}
+              {sheet.status === 'draft' ? <span className="trust ms-1">draft</span> : null}
+            </dd>
+            <dt>Estimate</dt>
+            <dd className="fig">{money(job.estimateMinor)}</dd>
+          </dl>
+          {sheet.notOpened.length > 0 ? <p className="soft mb-1">Not opened: {sheet.notOpened.join(', ')}.</p> : null}
+          {state.handedOver ? null : <ChangeJob />}
+          <WhatItIsNow />
+          <p className="mb-0">
+            <Link to={`/jobs/${job.id}/label`}>Tag</Link> · <Link to={`/jobs/${job.id}/report`}>Report</Link>
+          </p>
+        </div>
+      </Collapse>
+    </section>
+  );
+}
+
+/** What was kept last, so that a key that was pressed is seen to have done something. */
+function LastKept(): ReactElement | null {
+  const { sheet, state, personName } = useHere();
+  const last = state.live.at(-1);
+  if (!last) return null;
+  return (
+    <p className="mb-1">
+      <span className="soft">
+        Last, {personName(last.personId).split(' ')[0]} {timeWords(last.takenAt)}:
+      </span>{' '}
+      {entryWords(last, sheet)}
+    </p>
+  );
+}
+
+/** What the server would not have, until somebody decides. */
+function RefusedHere(): ReactElement | null {
+  const { refused } = useHere();
+  if (refused.length === 0) return null;
+  return (
+    <section>
+      <h2>Refused by the server</h2>
+      {refused.map((held) => (
+        <div key={held.id} className="care" role="alert">
+          <b>{held.kind}</b>
+          {held.refused?.title}
+          {(held.refused?.errors ?? []).map((problem) => (
+            <div key={problem.field + problem.allowed}>{fieldWords(problem)}</div>
+          ))}
+          <div className="keys">
+            <Button variant="plain" onClick={() => void outbox.settle(held.id, 'retry')}>
+              Try again
+            </Button>
+            <Button variant="plain" onClick={() => void outbox.settle(held.id, 'drop')}>
+              Take it out
+            </Button>
+          </div>
+        </div>
+      ))}
+    </section>
+  );
+}
+
+function OpenEnds(): ReactElement | null {
+  const { state, keep } = useHere();
+  if (state.openEnds.length === 0) return null;
+  return (
+    <section>
+      <h2>Open ends</h2>
+      <ul className="list-unstyled mb-1">
+        {state.openEnds.map((end) => (
+          <li key={end.key} className="mb-2">
+            <b className="brass">{end.what}</b>
+            {end.turns === undefined ? '' : `, ${turnsWords(end.turns)} as found`}
+            {end.place ? `, ${end.place}` : ''}. <span className="soft">Closed by: {end.closes}</span>{' '}
+            {end.entryId ? (
+              <Button variant="quiet" onClick={() => keep({ kind: 'open-end-closed', payload: { opened: end.entryId } })}>
+                It is closed
+              </Button>
+            ) : null}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 /** What the unit is since its last rebuild here: that it failed again begins with this. */
 function WhatItIsNow(): ReactElement | null {
@@ -182,11 +186,11 @@ function WhatItIsNow(): ReactElement | null {
 }
 
 /** What this job puts off, and what earlier ones of the machine left to do. */
-function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null {
+function Owed(): ReactElement | null {
   const { job, state, keep } = useHere();
   const settled = new Set(state.live.flatMap((entry) => (entry.kind === 'owed-settled' ? [entry.payload.owed] : [])));
   const before = job.owed.filter(({ entryId }) => !settled.has(entryId));
-  if (state.handedOver && before.length === 0 && state.owed.length === 0) return null;
+  if (before.length === 0 && state.owed.length === 0) return null;
   const done = (owed: string): ReactElement | null =>
     state.handedOver ? null : (
       <button type="button" className="btn btn-quiet" onClick={() => keep({ kind: 'owed-settled', payload: { owed, how: 'done' } })}>
@@ -209,11 +213,6 @@ function Owed({ onOwed }: { readonly onOwed: () => void }): ReactElement | null 
           </li>
         ))}
       </ul>
-      {state.handedOver ? null : (
-        <button type="button" className="btn btn-plain" onClick={onOwed}>
-          Put off <KeyCap of="owed" />
-        </button>
-      )}
     </section>
   );
 }
@@ -334,17 +333,18 @@ function ChangeJob(): ReactElement {
 /** What was made necessary on this job: bearings renewed, so the preload again. */
 function Dues(): ReactElement | null {
   const { job, state } = useHere();
-  if (state.dues.length === 0) return null;
+  const dues = state.dues.filter(({ closed }) => !closed);
+  if (dues.length === 0) return null;
   return (
     <section>
       <h2>Made necessary</h2>
       <ul className="list-unstyled mb-1">
-        {state.dues.map(({ obligation, by, closed }) => {
+        {dues.map(({ obligation, by }) => {
           const step = find(state.sheet.steps, obligation.closedBy);
           return (
             <li key={obligation.ref} className="mb-1">
-              <b className={closed ? 'v-in' : 'brass'}>{closed ? 'met' : 'due'}</b>{' '}
-              {step && !closed ? <Link to={`/jobs/${job.id}/${step.stage}?step=${step.ref}`}>{obligation.name}</Link> : obligation.name}
+              <b className="brass">due</b>{' '}
+              {step ? <Link to={`/jobs/${job.id}/${step.stage}?step=${step.ref}`}>{obligation.name}</Link> : obligation.name}
               <div className="soft">
                 {by}. {obligation.why}
               </div>

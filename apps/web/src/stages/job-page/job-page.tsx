@@ -1,7 +1,7 @@
 import { KeyCap } from '../../kit/key-cap.tsx';
-import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes } from '@jubb/book';
+import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes, type StepState, buildCount } from '@jubb/book';
 import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
-import { useState, type ReactElement } from 'react';
+import { useRef, useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../kit/keys.ts';
 import { BuildList } from '../build/build-list.tsx';
@@ -23,9 +23,13 @@ import type { JobActs } from '../../job/asks.ts';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
 import { Log, type StrikeProps } from '../../job/log.tsx';
-import { StepList } from '../../job/step-list.tsx';
+import { StepList, type StepChoice } from '../../job/step-list.tsx';
 import { JobProvider, useHere, useJob } from '../../job/use-job.ts';
 import '../../job/job.scss';
+import { Tag, FileText, Maximize } from 'lucide-react';
+import { type JobTab, JobTabs } from '../../job/job-tabs.tsx';
+import { type MoreAct, KeyStrip } from '../../job/key-strip.tsx';
+import { StageDone } from '../../job/stage-done.tsx';
 
 export function JobPage(): ReactElement {
   const { id = '', stage } = useParams();
@@ -49,7 +53,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   const undone = steps.find((candidate) => !candidate.done);
   const { inHand: chosen, isUnkept } = useStepInHand(job.id, steps, search.get('step'));
   const acts = useJobActs(chosen?.step);
-  const { dialog, ask } = acts;
+  const { dialog } = acts;
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const moveTo = (next: Stage): void => {
     if (!state.handedOver && state.stage !== next && !stageTakes(next, person.role)) keep({ kind: 'stage', payload: { stage: next } });
@@ -57,9 +61,26 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
   };
   useKeys({ bench: () => void go(`/bench/${job.id}`) });
   const isFinished = undone === undefined;
-  const list = { chosen: chosen?.step, next: undone?.step, onChoose: (ref: string) => setSearch({ step: ref }) };
+  const act = useRef<HTMLElement>(null);
+  // The eye goes where the act is, and Enter does it.
+  const toStep = (ref: string): void => {
+    setSearch((before) => {
+      before.set('step', ref);
+      return before;
+    });
+    requestAnimationFrame(() => {
+      act.current?.focus({ preventScroll: true });
+      act.current?.scrollIntoView({ block: 'nearest' });
+    });
+  };
+  const list = { chosen: chosen?.step, next: undone?.step, onChoose: toStep };
+  const isShown = chosen && !(chosen.done && isFinished && !search.get('step') && !isUnkept);
+  const more: readonly MoreAct[] = [
+    { word: 'Tag', sign: Tag, run: () => void go(`/jobs/${job.id}/label`) },
+    { word: 'Report', sign: FileText, run: () => void go(`/jobs/${job.id}/report`) },
+  ];
   return (
-    <>
+    <div className="job-page">
       <Ribbon stage={stage} />
       {dialog}
       <OnHold onUp={acts.hold} />
@@ -71,14 +92,14 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
       ) : null}
       <div className="two">
         <div>
-          {chosen && !(chosen.done && isFinished && !search.get('step') && !isUnkept) ? (
-            <section className="work mb-3" aria-label="The step in hand">
+          {isShown ? (
+            <section className="work act-due mb-2" aria-label="The step in hand" ref={act} tabIndex={-1}>
               <StepWords step={chosen.step} />
               {chosen.done && isUnkept ? <DoneMeanwhile step={chosen.step} /> : null}
               {chosen.done && !isUnkept && chosen.step.record.kind !== 'decide' && chosen.step.record.kind !== 'arrival' ? (
                 <>
                   <p className="soft mb-0">
-                    Recorded. To do it again, strike what is wrong below.{' '}
+                    Recorded. To do it again, strike what is wrong in the book below.{' '}
                     <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>
                       Go on
                     </button>
@@ -89,10 +110,9 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
                 <Recorder step={chosen.step} />
               )}
             </section>
-          ) : null}
-          {isFinished && !search.get('step') && !isUnkept ? (
-            <section className="work mb-3" aria-label="Stage done">
-              <h1>{STAGE_NAMES[stage]} is done</h1>
+          ) : (
+            <section className="work act-due mb-2" aria-label="Stage done" ref={act} tabIndex={-1}>
+              <StageDone stage={stage} />
               {onward && !state.handedOver && stageTakes(onward, person.role) ? (
                 <p>
                   To go on to {STAGE_NAMES[onward]} {stageTakes(onward, person.role)}.
@@ -101,54 +121,136 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
                 <GoOn onward={onward} onGo={() => moveTo(onward)} />
               ) : null}
             </section>
-          ) : null}
-          {stage === 'strip' ? <StripLedger onStrike={(entry) => ask({ what: 'strike', entry })} onPhoto={acts.photo} /> : null}
-          {stage === 'build' ? <BuildList {...list} /> : null}
-          {stage === 'build' ? <WorkedOut ids={workingsAt('build', state.sheet.family)} /> : null}
-          {stage === 'build' ? <Stacks order="build" /> : null}
-          {stage === 'decide' ? (
-            <p className="keys">
-              <Link className="btn btn-plain" to={`/jobs/${job.id}/parts`}>
-                Parts to have
-              </Link>
-              <Link className="btn btn-plain" to={`/jobs/${job.id}/worth`}>
-                Worth it?
-              </Link>
-              <Link className="btn btn-plain" to={`/jobs/${job.id}/quote`}>
-                Quote
-              </Link>
-            </p>
-          ) : null}
-          {stage === 'measure' ? <MeasuringSheet /> : null}
-          {stage === 'decide' || stage === 'build' || stage === 'hand-over' ? <OldParts /> : null}
-          {stage === 'build' && state.build.length > 0 ? null : (
-            <>
-              <h2 className="mt-3">Steps</h2>
-              <StepList steps={steps} {...list} />
-            </>
           )}
-          <h2 className="mt-4">The book</h2>
-          <Log onStrike={(entry) => ask({ what: 'strike', entry })} />
+          {stage === 'strip' && !state.handedOver ? <StripLine /> : null}
+          <UnderTheAct stage={stage} steps={steps} list={list} acts={acts} />
         </div>
         <Beside acts={acts} />
       </div>
-    </>
+      <div className="key-bar no-print">
+        {state.handedOver ? null : (
+          <Link className="btn btn-plain" to={`/bench/${job.id}`}>
+            <Maximize size={20} aria-hidden="true" /> Bench <KeyCap of="bench" />
+          </Link>
+        )}
+        <KeyStrip acts={acts} stage={stage} more={more} />
+      </div>
+    </div>
   );
 }
 
-/** The ledger with a line of one's own, and what lies on an axis as a drawing. */
-function StripLedger({ onStrike, onPhoto }: StrikeProps & { readonly onPhoto: JobActs['photo'] }): ReactElement {
+interface UnderProps {
+  readonly stage: Stage;
+  readonly steps: readonly StepState[];
+  readonly list: StepChoice;
+  readonly acts: JobActs;
+}
+
+/** What belongs to the work beside the act, one thing at a time: what the stage works by first. */
+function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
+  const { job, state } = useHere();
+  const strike: StrikeProps['onStrike'] = (entry) => acts.ask({ what: 'strike', entry });
+  const done = steps.filter((one) => one.done).length;
+  const { pieces, inNow } = buildCount(state.build);
+  const builds = stage === 'build' && pieces > 0;
+  const ids = stage === 'measure' || stage === 'build' ? workingsAt(stage, state.sheet.family) : [];
+  const stacks = stacksOf(state.ledger);
+  const renewed = state.decisions.filter(({ entry }) => entry?.payload.fate === 'renew').length;
+  const all: Readonly<Record<string, JobTab | undefined>> = {
+    steps: builds
+      ? { key: 'steps', name: 'Build list', count: `${inNow}/${pieces}`, body: () => <BuildList {...list} /> }
+      : { key: 'steps', name: 'Steps', count: `${done}/${steps.length}`, body: () => <StepList steps={steps} {...list} /> },
+    ledger:
+      state.ledger.length === 0
+        ? undefined
+        : {
+            key: 'ledger',
+            name: 'Ledger',
+            count: String(state.ledger.length),
+            body: () => <StripLedger onStrike={strike} onPhoto={acts.photo} />,
+          },
+    sheet: state.sheet.limits.length === 0 ? undefined : { key: 'sheet', name: 'Measuring sheet', body: () => <MeasuringSheet /> },
+    drawings:
+      stacks.length === 0 && (job.scope?.sides.length ?? 0) < 2 && !state.live.some(({ kind }) => kind === 'photo')
+        ? undefined
+        : {
+            key: 'drawings',
+            name: 'Drawings',
+            body: () => (
+              <>
+                <PhotoMaps />
+                <Sides />
+                {stacks.map((stack) => (
+                  <StackView key={stack.name} stack={stack} order={stage === 'strip' ? 'strip' : 'build'} />
+                ))}
+              </>
+            ),
+          },
+    workings: ids.length === 0 || state.handedOver ? undefined : { key: 'workings', name: 'Workings', body: () => <WorkedOut ids={ids} /> },
+    parts:
+      STAGES.indexOf(stage) < STAGES.indexOf('decide')
+        ? undefined
+        : {
+            key: 'parts',
+            name: 'Parts',
+            ...(renewed > 0 ? { count: String(renewed) } : {}),
+            body: () => (
+              <>
+                <p className="keys mt-0">
+                  <Link className="btn btn-plain" to={`/jobs/${job.id}/parts`}>
+                    Parts to have
+                  </Link>
+                  <Link className="btn btn-plain" to={`/jobs/${job.id}/worth`}>
+                    Worth it?
+                  </Link>
+                  <Link className="btn btn-plain" to={`/jobs/${job.id}/quote`}>
+                    Quote
+                  </Link>
+                </p>
+                <OldParts />
+              </>
+            ),
+          },
+    book: { key: 'book', name: 'The book', count: String(job.entries.length), body: () => <Log onStrike={strike} /> },
+  };
+  const first = FIRST_TABS[stage];
+  const order = [...first, ...Object.keys(all).filter((key) => !first.includes(key))];
+  return <JobTabs tabs={order.flatMap((key) => all[key] ?? [])} />;
+}
+
+/** What a stage works by stands open. */
+const FIRST_TABS: Readonly<Record<Stage, readonly string[]>> = {
+  'book-in': ['steps'],
+  strip: ['ledger', 'steps'],
+  measure: ['sheet', 'steps'],
+  decide: ['steps', 'parts'],
+  build: ['steps'],
+  prove: ['steps'],
+  'hand-over': ['steps'],
+};
+
+/** A line of one's own in the ledger, where the sheet has none. */
+function StripLine(): ReactElement {
+  const [search, setSearch] = useSearchParams();
   const { state } = useHere();
-  const [opened, setOpened] = useState<{ id: string; name: string }>();
-  return (
-    <>
-      {state.handedOver ? null : <FreeLine inside={opened} onLeave={opened ? () => setOpened(undefined) : undefined} />}
-      <Ledger onStrike={onStrike} onPhoto={onPhoto} onOpen={({ id, payload }) => setOpened({ id, name: payload.name })} />
-      <PhotoMaps />
-      <Sides />
-      <Stacks order="strip" />
-    </>
-  );
+  const inside = state.ledger.find(({ id }) => id === search.get('inside'));
+  const leave = (): void =>
+    setSearch((before) => {
+      before.delete('inside');
+      return before;
+    });
+  return <FreeLine inside={inside && { id: inside.id, name: inside.payload.name }} onLeave={inside ? leave : undefined} />;
+}
+
+/** The ledger; an assembly of it can be taken apart. */
+function StripLedger({ onStrike, onPhoto }: StrikeProps & { readonly onPhoto: JobActs['photo'] }): ReactElement {
+  const [, setSearch] = useSearchParams();
+  const open = (id: string): void =>
+    setSearch((before) => {
+      before.set('inside', id);
+      return before;
+    });
+  return <Ledger onStrike={onStrike} onPhoto={onPhoto} onOpen={({ id }) => open(id)} />;
 }
 
 /** What the job waits for, and the way on. */
@@ -163,17 +265,6 @@ function OnHold({ onUp }: { readonly onUp: () => void }): ReactElement | null {
         Take it up again <KeyCap of="hold" />
       </button>
     </div>
-  );
-}
-
-function Stacks({ order }: { readonly order: 'strip' | 'build' }): ReactElement {
-  const { state } = useHere();
-  return (
-    <>
-      {stacksOf(state.ledger).map((stack) => (
-        <StackView key={stack.name} stack={stack} order={order} />
-      ))}
-    </>
   );
 }
 

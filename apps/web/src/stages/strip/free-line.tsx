@@ -42,10 +42,11 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
   const [correcting, setCorrecting] = useState(false);
   const [mapping, setMapping] = useState(false);
   const input = useRef<HTMLInputElement>(null);
+  const insideId = inside?.id;
   const id = useId();
   useEffect(() => {
-    if (focus || inside) input.current?.focus();
-  }, [focus, inside]);
+    if (focus || insideId !== undefined) input.current?.focus();
+  }, [focus, insideId]);
   const read = readLedgerLine(typed.text);
   const line = read && merged(read, typed.fixed);
   const photo = state.live.filter(isKind('photo')).at(-1);

@@ -1,4 +1,3 @@
-import { KeyCap } from '../../kit/key-cap.tsx';
 import type { Mark } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
@@ -6,10 +5,10 @@ import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
 
 /** Marks that were made and do not line up again yet. */
-export function OpenMarks({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): ReactElement | null {
+export function OpenMarks({ photo }: Pick<JobActs, 'photo'>): ReactElement | null {
   const { state, keep } = useHere();
   const open = state.marks.filter(({ met }) => !met);
-  if (state.handedOver && open.length === 0) return null;
+  if (open.length === 0) return null;
   const met = ({ entryId }: Mark): void => keep({ kind: 'mark-met', payload: { mark: entryId } });
   const isBuilding = state.stage === 'build' || state.stage === 'prove';
   return (
@@ -38,11 +37,6 @@ export function OpenMarks({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): React
           </li>
         ))}
       </ul>
-      {state.handedOver ? null : (
-        <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'mark' })}>
-          Mark <KeyCap of="mark" />
-        </button>
-      )}
     </section>
   );
 }

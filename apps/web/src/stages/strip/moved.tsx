@@ -1,4 +1,3 @@
-import { KeyCap } from '../../kit/key-cap.tsx';
 import { MOVED_WORDS } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Pictures } from '../../job/pictures.tsx';
@@ -6,9 +5,9 @@ import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
 
 /** What had to be moved to get at the unit, the last first: it goes back in that order. */
-export function MovedAside({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): ReactElement | null {
+export function MovedAside({ photo }: Pick<JobActs, 'photo'>): ReactElement | null {
   const { state, keep } = useHere();
-  if (state.handedOver && state.moved.length === 0) return null;
+  if (state.moved.length === 0) return null;
   return (
     <section>
       <h2>Moved to get at it</h2>
@@ -35,11 +34,6 @@ export function MovedAside({ ask, photo }: Pick<JobActs, 'ask' | 'photo'>): Reac
           );
         })}
       </ul>
-      {state.handedOver ? null : (
-        <button type="button" className="btn btn-plain" onClick={() => ask({ what: 'moved' })}>
-          Moved <KeyCap of="moved" />
-        </button>
-      )}
     </section>
   );
 }

@@ -1,0 +1,49 @@
+import { useRef, type ReactElement, type ReactNode } from 'react';
+import Nav from 'react-bootstrap/Nav';
+import Tab from 'react-bootstrap/Tab';
+import { useSearchParams } from 'react-router';
+
+/** One thing that a job page shows under the act. */
+export interface JobTab {
+  readonly key: string;
+  readonly name: string;
+  /** How far it is, or how many there are. */
+  readonly count?: string;
+  readonly body: () => ReactNode;
+}
+
+/** What stands under the act, one thing at a time; which one is kept in the address. */
+export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactElement | null {
+  const [search, setSearch] = useSearchParams();
+  const body = useRef<HTMLDivElement>(null);
+  const chosen = tabs.find(({ key }) => key === search.get('tab')) ?? tabs[0];
+  if (!chosen) return null;
+  const choose = (key: string | null): void => {
+    setSearch(
+      (before) => {
+        before.set('tab', key ?? '');
+        return before;
+      },
+      { replace: true, preventScrollReset: true },
+    );
+    body.current?.scrollTo(0, 0);
+  };
+  return (
+    <Tab.Container id="job-tab" activeKey={chosen.key} onSelect={choose}>
+      <Nav variant="underline" className="job-tabs">
+        {tabs.map(({ key, name, count }) => (
+          <Nav.Item key={key}>
+            <Nav.Link as="button" type="button" eventKey={key}>
+              {name} {count ? <span className="fig soft">{count}</span> : null}
+            </Nav.Link>
+          </Nav.Item>
+        ))}
+      </Nav>
+      <Tab.Content className="job-tab-body" ref={body}>
+        <Tab.Pane eventKey={chosen.key} transition={false} active>
+          {chosen.body()}
+        </Tab.Pane>
+      </Tab.Content>
+    </Tab.Container>
+  );
+}
