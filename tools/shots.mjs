@@ -113,7 +113,7 @@ async function decideShots(page, base, ilka, shot) {
   const worked = { working: 'alternator.diodes', part: 'rectifier', input: { readings: diodes } };
   const takenAt = new Date().toISOString();
   await ilka('POST', `/jobs/${alternator.id}/entries`, { entries: [{ id: uuid(), kind: 'worked', payload: worked, takenAt }] });
-  await shot('measuring-sheet', PC, `/jobs/${alternator.id}/measure`, async () => {
+  await shot('measuring-sheet', PC, `/jobs/${alternator.id}/measure?tab=sheet`, async () => {
     await page.waitForSelector('[aria-label="Measuring sheet"] svg');
     await page.evaluate(() => document.querySelector('[aria-label="Measuring sheet"]').scrollIntoView());
   });

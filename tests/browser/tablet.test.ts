@@ -193,7 +193,7 @@ describe('what is seen and said', () => {
         { x: 540, y: 520 },
       ],
     });
-    await hand.use('Drawings');
+    await hand.tab('Drawings');
     await hand.sees('1: 2 × cover, M8 x 25');
   });
 

@@ -109,6 +109,8 @@ describe.each([
     await hand.page.waitForSelector('h1');
     await hand.page.waitForNetworkIdle({ idleTime: 100, concurrency: 1 });
     expect(await hand.page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe(ground);
+    // What lies under the strip at the foot of a page is scrolled to.
+    await hand.page.evaluate(() => window.scrollTo(0, document.body.scrollHeight));
     expect(await hand.faults()).toEqual([]);
     const overhang = await hand.page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
     expect(overhang).toBeLessThanOrEqual(0);
@@ -174,6 +176,7 @@ test('eight pages of one browser all hear of it', async () => {
 test('of two people who change one job the second is told, and what was typed is kept', async () => {
   await hand.page.setViewport({ width: 1280, height: 800 });
   await hand.go(`/jobs/${booked.id}`);
+  await hand.use('more');
   await hand.use('Change promise');
   await hand.fill('Complaint', 'Squeals in the rain.');
   const { version } = await oswin.get<JobView>(`/jobs/${booked.id}`);

@@ -131,6 +131,18 @@ export class Hand {
     await this.press('Enter');
   }
 
+  /** Goes by the arrows along the tabs under the act to the one of that name. */
+  async tab(name: string): Promise<void> {
+    await this.page.focus('.job-tabs .active');
+    for (let tries = 0; tries < 10; tries += 1) {
+      if ((await this.#focused()).startsWith(name)) return;
+      const before = await this.page.$eval('.job-tabs .active', (tab) => tab.id);
+      await this.press('ArrowRight');
+      await this.page.waitForFunction((id) => document.activeElement?.matches(`.job-tabs .active:not(#${id})`), {}, before);
+    }
+    throw new Error(`no tab "${name}"; the page says:\n${await this.text()}`);
+  }
+
   /** Name of the control that has the focus, near enough as a screen reader says it. */
   #focused(): Promise<string> {
     return this.page.evaluate(() => {

@@ -42,7 +42,10 @@ export function stageSum(
   };
 }
 
-type Judged = { readonly name: string; readonly verdict: 'in' | 'out' | 'unsure' };
+interface Judged {
+  readonly name: string;
+  readonly verdict: 'in' | 'out' | 'unsure';
+}
 
 function judgedBy({ sheet }: Pick<JobState, 'sheet'>, entry: AnyKeptEntry): Judged | undefined {
   if (!isKind('reading')(entry) && !isKind('look')(entry)) return undefined;

@@ -1,4 +1,4 @@
-import { useRef, type ReactElement, type ReactNode } from 'react';
+import { useLayoutEffect, useRef, type ReactElement, type ReactNode } from 'react';
 import Nav from 'react-bootstrap/Nav';
 import Tab from 'react-bootstrap/Tab';
 import { useSearchParams } from 'react-router';
@@ -16,12 +16,18 @@ export interface JobTab {
 export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactElement | null {
   const [search, setSearch] = useSearchParams();
   const body = useRef<HTMLDivElement>(null);
-  const chosen = tabs.find(({ key }) => key === search.get('tab')) ?? tabs[0];
+  const names = useRef<HTMLDivElement>(null);
+  const chosen = tabs.find((tab) => tab.key === search.get('tab')) ?? tabs[0];
+  const key = chosen?.key;
+  // The address changes a moment after the arrow was pressed: who went along the tabs by keys stays on the one that is open.
+  useLayoutEffect(() => {
+    if (names.current?.contains(document.activeElement)) names.current.querySelector<HTMLElement>('.active')?.focus();
+  }, [key]);
   if (!chosen) return null;
-  const choose = (key: string | null): void => {
+  const choose = (next: string | null): void => {
     setSearch(
       (before) => {
-        before.set('tab', key ?? '');
+        before.set('tab', next ?? '');
         return before;
       },
       { replace: true, preventScrollReset: true },
@@ -30,16 +36,16 @@ export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactEl
   };
   return (
     <Tab.Container id="job-tab" activeKey={chosen.key} onSelect={choose}>
-      <Nav variant="underline" className="job-tabs">
-        {tabs.map(({ key, name, count }) => (
-          <Nav.Item key={key}>
-            <Nav.Link as="button" type="button" eventKey={key}>
+      <Nav variant="underline" className="job-tabs" ref={names}>
+        {tabs.map(({ key: own, name, count }) => (
+          <Nav.Item key={own}>
+            <Nav.Link as="button" type="button" eventKey={own}>
               {name} {count ? <span className="fig soft">{count}</span> : null}
             </Nav.Link>
           </Nav.Item>
         ))}
       </Nav>
-      <Tab.Content className="job-tab-body" ref={body}>
+      <Tab.Content className="job-tab-body" ref={body} tabIndex={0}>
         <Tab.Pane eventKey={chosen.key} transition={false} active>
           {chosen.body()}
         </Tab.Pane>

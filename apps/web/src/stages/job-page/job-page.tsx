@@ -123,6 +123,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
             </section>
           )}
           {stage === 'strip' && !state.handedOver ? <StripLine /> : null}
+          {stage === 'decide' ? <DecideLinks /> : null}
           <UnderTheAct stage={stage} steps={steps} list={list} acts={acts} />
         </div>
         <Beside acts={acts} />
@@ -188,34 +189,37 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
           },
     workings: ids.length === 0 || state.handedOver ? undefined : { key: 'workings', name: 'Workings', body: () => <WorkedOut ids={ids} /> },
     parts:
-      STAGES.indexOf(stage) < STAGES.indexOf('decide')
+      renewed === 0 || STAGES.indexOf(stage) < STAGES.indexOf('decide')
         ? undefined
         : {
             key: 'parts',
-            name: 'Parts',
-            ...(renewed > 0 ? { count: String(renewed) } : {}),
-            body: () => (
-              <>
-                <p className="keys mt-0">
-                  <Link className="btn btn-plain" to={`/jobs/${job.id}/parts`}>
-                    Parts to have
-                  </Link>
-                  <Link className="btn btn-plain" to={`/jobs/${job.id}/worth`}>
-                    Worth it?
-                  </Link>
-                  <Link className="btn btn-plain" to={`/jobs/${job.id}/quote`}>
-                    Quote
-                  </Link>
-                </p>
-                <OldParts />
-              </>
-            ),
+            name: 'Old parts',
+            count: String(renewed),
+            body: () => <OldParts />,
           },
     book: { key: 'book', name: 'The book', count: String(job.entries.length), body: () => <Log onStrike={strike} /> },
   };
   const first = FIRST_TABS[stage];
   const order = [...first, ...Object.keys(all).filter((key) => !first.includes(key))];
   return <JobTabs tabs={order.flatMap((key) => all[key] ?? [])} />;
+}
+
+/** What is decided beside the steps: what to have, whether it is worth it, and what it costs. */
+function DecideLinks(): ReactElement {
+  const { job } = useHere();
+  return (
+    <p className="keys mt-0">
+      <Link className="btn btn-plain" to={`/jobs/${job.id}/parts`}>
+        Parts to have
+      </Link>
+      <Link className="btn btn-plain" to={`/jobs/${job.id}/worth`}>
+        Worth it?
+      </Link>
+      <Link className="btn btn-plain" to={`/jobs/${job.id}/quote`}>
+        Quote
+      </Link>
+    </p>
+  );
 }
 
 /** What a stage works by stands open. */
