@@ -70,6 +70,7 @@ test('a drive axle: a fit measured after a slip of the decimal sign, a crushed s
 test('the gears of a drive axle: pinion depth by its marks, shims of the carrier, backlash shifted from side to side after a rule that lacks its reading', async () => {
   const { api, id, hand } = await atJob(shop, 'ostrel-d44-drive-axle', 'side-shims-chosen', 'build');
   const at = { hand, id };
+  await hand.tab('Workings');
   await hand.use('Which shim sets the pinion');
   await hand.fill('Shim now', '1,20 mm');
   await hand.fill('Mark of the old', '0,02 mm');
@@ -204,7 +205,7 @@ test('a loose-ball hub: the lock moves the cone; a thread without a pitch is ref
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
   await reads(hand, '0,02', '0,02', '0,02');
-  await hand.sees('Locknut');
+  await hand.heads('Disc screws');
   await allKept(hand);
   const [play] = (await stateOf(api, id)).settings;
   expect(play).toMatchObject({ phase: 'set', tries: [{ verdict: 'out' }, { verdict: 'in' }] });

@@ -157,6 +157,8 @@ export class Hand {
   async faults(): Promise<readonly string[]> {
     // A key that is just changing its colour has neither the one nor the other.
     await this.page.evaluate(async () => void (await Promise.allSettled(document.getAnimations().map(({ finished }) => finished))));
+    // What lies under the strip at the foot of a page is scrolled to.
+    await this.page.evaluate(() => document.querySelector('.key-bar') && window.scrollTo(0, document.body.scrollHeight));
     await this.page.evaluate(AXE);
     const results = await this.page.evaluate(async () => {
       const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<AxeResults> } };

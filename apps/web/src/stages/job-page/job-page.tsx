@@ -162,7 +162,8 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
       ? { key: 'steps', name: 'Build list', count: `${inNow}/${pieces}`, body: () => <BuildList {...list} /> }
       : { key: 'steps', name: 'Steps', count: `${done}/${steps.length}`, body: () => <StepList steps={steps} {...list} /> },
     ledger:
-      state.ledger.length === 0
+      // Struck lines stay in it.
+      job.entries.every(({ kind }) => kind !== 'came-off')
         ? undefined
         : {
             key: 'ledger',
