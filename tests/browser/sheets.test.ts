@@ -227,6 +227,7 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   await hand.page.setOfflineMode(false);
   await hand.go(`/jobs/${job.id}`);
   await hand.sees('full 91 N·m');
+  await hand.tab('The book');
   await hand.sees('Found: Brake plate screws');
   await hand.press('u');
   await hand.fill('What is put off', 'Linings of both sides');

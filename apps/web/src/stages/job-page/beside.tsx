@@ -40,7 +40,9 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
 function AboutJob(): ReactElement {
   const { job, state } = useHere();
   const money = useMoney();
-  const [isMore, setMore] = useState(false);
+  // What was half typed there is not put out of sight by a reload.
+  const [draft] = useDraft<ChangeDraft | null>(`${job.id}.change`, null);
+  const [isMore, setMore] = useState(draft !== null);
   const { sheet } = job;
   return (
     <section className="about-job">
@@ -57,7 +59,7 @@ function AboutJob(): ReactElement {
       {sheet.newer ? (
         <p className="mb-1">
           <Link className="brass" to={`/jobs/${job.id}/newer`}>
-            Revision {sheet.newer.revision} of the sheet is there: what it changes
+            Revision {sheet.newer.revision} is there: what it changes
           </Link>
         </p>
       ) : null}
