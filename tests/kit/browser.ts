@@ -133,6 +133,7 @@ export class Hand {
 
   /** Goes by the arrows along the tabs under the act to the one of that name. */
   async tab(name: string): Promise<void> {
+    await this.page.waitForSelector('.job-tabs .active');
     await this.page.focus('.job-tabs .active');
     for (let tries = 0; tries < 10; tries += 1) {
       if ((await this.#focused()).startsWith(name)) return;
