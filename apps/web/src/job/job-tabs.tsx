@@ -45,7 +45,7 @@ export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactEl
           </Nav.Item>
         ))}
       </Nav>
-      <Tab.Content className="job-tab-body" ref={body} tabIndex={0} role="region" aria-label={chosen.name}>
+      <Tab.Content className="job-tab-body" ref={body} tabIndex={0} role="region" aria-label={`Under the act: ${chosen.name}`}>
         <Tab.Pane eventKey={chosen.key} transition={false} active>
           {chosen.body()}
         </Tab.Pane>
