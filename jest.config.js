@@ -38,7 +38,7 @@ export default {
     project('sheet', 'packages/sheet'),
     project('book', 'packages/book'),
     project('server', 'apps/server/src'),
-    project('web', 'apps/web/src'),
+    { ...project('web', 'apps/web/src'), setupFiles: ['<rootDir>/apps/web/src/kit/device.test-kit.ts'] },
     project('browser', 'tests'),
   ],
   // Several times what the longest takes, its server and browser begun with it, on a slow machine.

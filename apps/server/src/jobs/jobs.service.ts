@@ -79,8 +79,8 @@ export class JobsService {
     return askJson(manager, PAGE_FOUND, before ?? null, anywhere(find), digits.length >= FEWEST_DIGITS ? digits : '');
   }
 
-  async head(id: string): Promise<HeadRow> {
-    const [row] = await ask<HeadRow>(this.dataSource.manager, ONE_HEAD, id);
+  async head(id: string, manager = this.dataSource.manager): Promise<HeadRow> {
+    const [row] = await ask<HeadRow>(manager, ONE_HEAD, id);
     if (!row) throw notFound('job');
     return row;
   }
@@ -165,7 +165,7 @@ export class JobsService {
       const job = await manager.findOne(Job, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (!job) throw notFound('job');
       if (job.version !== body.version) {
-        throw changedSince('job', await this.head(id));
+        throw changedSince('job', await this.head(id, manager));
       }
       const { complaint, promise, estimateMinor } = body;
       await manager.save(

@@ -70,8 +70,8 @@ export class SheetsService {
     return (await ask<{ id: string }>(this.dataSource.manager, FIND, words.map(anywhere))).map(({ id }) => id);
   }
 
-  async one(id: string): Promise<SheetView> {
-    const [row] = await ask<SheetView>(this.dataSource.manager, ONE, id);
+  async one(id: string, manager = this.dataSource.manager): Promise<SheetView> {
+    const [row] = await ask<SheetView>(manager, ONE, id);
     if (!row) throw notFound('sheet');
     return row;
   }
@@ -123,38 +123,38 @@ export class SheetsService {
       throw badInput(fieldProblems(read.issues).map((problem) => ({ ...problem, field: problem.field === '' ? 'text' : problem.field })));
     const { plain: file, yaml } = read;
     const mark = await this.work.run('mark', file);
-    return inTransaction(this.dataSource, async (manager) => {
+    const view = await inTransaction(this.dataSource, async (manager) => {
       await lockName(manager, file.key);
       const newest = await manager.findOne(SheetRevision, { where: { key: file.key }, order: { revision: 'DESC' } });
       const revision = newest?.status === 'draft' ? newest.revision : (newest?.revision ?? 0) + 1;
       const draftThere = newest?.status === 'draft' ? await whoseDraft(manager, newest) : undefined;
-      const view = {
+      const found = {
         key: file.key,
         title: file.title,
         revision,
         against: newest && { revision: newest.revision, status: newest.status, ...(draftThere ? { draft: draftThere } : {}) },
         differences: newest ? await this.work.run('differences', newest.file, file) : [],
       };
-      if (look) return { ...view, revisionId: null };
+      if (look) return { ...found, revisionId: null };
       if (draftThere) checkOver(draftThere, person, over);
       const draft = newest?.status === 'draft' ? newest : freshDraft(file.key, revision);
       const revisionId = await saveDraft(manager, draft, { file, mark, yaml: yaml ?? null }, person.id);
-      this.stream.tell({ type: 'sheet' });
-      return { ...view, revisionId };
+      return { ...found, revisionId };
     });
+    if (!look) this.stream.tell({ type: 'sheet' });
+    return view;
   }
 
   /** A draft of the sheet to work on: the one that is there, or a copy of this revision. */
   async beginDraft(id: string, personId: string): Promise<{ revisionId: string }> {
     const from = await this.#revision(id);
-    return inTransaction(this.dataSource, async (manager) => {
+    return this.#change(async (manager) => {
       await lockName(manager, from.key);
       const newest = await manager.findOneOrFail(SheetRevision, { where: { key: from.key }, order: { revision: 'DESC' } });
       if (newest.status === 'draft') return { revisionId: newest.id };
       const { file, yaml, complete, hash } = from;
       const copy = { file, yaml, mark: { complete, hash } };
       const revisionId = await saveDraft(manager, freshDraft(from.key, newest.revision + 1), copy, personId);
-      this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
   }
@@ -169,12 +169,11 @@ export class SheetsService {
     const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
     const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
     const mark = await this.work.run('mark', file);
-    return inTransaction(this.dataSource, async (manager) => {
+    return this.#change(async (manager) => {
       await lockName(manager, base);
       if (await manager.existsBy(SheetRevision, { key: base }))
         throw badInput([{ field: 'model', given: `${body.make} ${body.model}`, allowed: 'has a sheet here already' }]);
       const revisionId = await saveDraft(manager, freshDraft(base, 1), { file, mark, yaml: null }, personId);
-      this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
   }
@@ -183,25 +182,22 @@ export class SheetsService {
   async saveDraft(id: string, version: number, file: object, personId: string): Promise<{ version: number }> {
     checkDraftShape(file, (await this.#revision(id)).key);
     const [mark, issues] = await Promise.all([this.work.run('mark', file as SheetFile), this.work.run('issues', file as SheetFile)]);
-    const saved = await inTransaction(this.dataSource, async (manager) => {
+    return this.#change(async (manager) => {
       const draft = await lockDraft(manager, id, 'changed');
-      if (draft.version !== version) throw changedSince('draft', await this.one(id));
+      if (draft.version !== version) throw changedSince('draft', await this.one(id, manager));
       // One that a job goes by stays whole.
       if (issues.length > 0 && (await isPinned(manager, id))) throw badInput(fieldProblems(issues));
       await saveDraft(manager, draft, { file: file as SheetFile, mark, yaml: draft.yaml }, personId);
       return { version: draft.version };
     });
-    this.stream.tell({ type: 'sheet' });
-    return saved;
   }
 
   async dropDraft(id: string): Promise<void> {
-    await inTransaction(this.dataSource, async (manager) => {
+    await this.#change(async (manager) => {
       const draft = await lockDraft(manager, id, 'thrown away');
       if (await isPinned(manager, id)) throw new ProblemError('draft-in-use');
       await manager.delete(SheetRevision, { id: draft.id });
     });
-    this.stream.tell({ type: 'sheet' });
   }
 
   /** A draft that was thrown away comes back as it was, unless another one was begun since. */
@@ -209,27 +205,25 @@ export class SheetsService {
     const key = String((file as { key?: unknown }).key);
     checkDraftShape(file, key);
     const mark = await this.work.run('mark', file as SheetFile);
-    return inTransaction(this.dataSource, async (manager) => {
+    return this.#change(async (manager) => {
       await lockName(manager, key);
       const newest = await manager.findOne(SheetRevision, { where: { key }, order: { revision: 'DESC' } });
       if (newest?.status === 'draft') throw new ProblemError('draft-newer');
       const content = { file: file as SheetFile, mark, yaml: null };
       const revisionId = await saveDraft(manager, freshDraft(key, (newest?.revision ?? 0) + 1), content, personId);
-      this.stream.tell({ type: 'sheet' });
       return { revisionId };
     });
   }
 
   /** A draft becomes the shop's sheet; the one before it is superseded, and jobs keep theirs. */
   async approve(id: string, personId: string): Promise<void> {
-    await inTransaction(this.dataSource, async (manager) => {
+    await this.#change(async (manager) => {
       const draft = await lockDraft(manager, id, 'approved');
       const stops = await this.work.run('stops', draft.file);
       if (stops.length > 0) throw new ProblemError('not-to-be-approved', { errors: stops });
       await manager.update(SheetRevision, { key: draft.key, status: 'approved' }, { status: 'superseded' });
       await manager.update(SheetRevision, { id }, { status: 'approved', approvedBy: personId, approvedAt: new Date() });
     });
-    this.stream.tell({ type: 'sheet' });
   }
 
   /** Takes an approved sheet out of use; jobs that go by it keep it. */
@@ -251,6 +245,13 @@ export class SheetsService {
     const scoped = this.#scoped.get(key) ?? scopeSheet(file, scope);
     remember(this.#scoped, key, scoped);
     return { revisionId, revision, status, ...scoped };
+  }
+
+  /** Changes sheets, and tells of it when it is kept. */
+  async #change<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const changed = await inTransaction(this.dataSource, work);
+    this.stream.tell({ type: 'sheet' });
+    return changed;
   }
 
   #approvedOnce(revisionId: string): Promise<SheetView> {

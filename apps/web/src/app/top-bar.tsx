@@ -1,16 +1,15 @@
 import { KeyCap } from '../kit/key-cap.tsx';
-import { ENDPOINTS } from '@jubb/wire';
-import { Menu, Search } from 'lucide-react';
-import { useEffect, useState, type ReactElement } from 'react';
+import { Menu } from 'lucide-react';
+import { Suspense, lazy, useEffect, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link, useParams } from 'react-router';
-import { ask } from '../link/client.ts';
-import { switchSession, useSession, useToday } from '../link/queries.ts';
-import { Drawer } from '../kit/drawer.ts';
-import { LIGHTS, UNIT_CHOICES, useLight, useUnitChoice } from '../kit/prefs.ts';
+import { useSession, useToday } from '../link/queries.ts';
 import { useLinkWords } from '../link/live.ts';
 import { PersonKey } from './person-key.tsx';
-import { Places } from './places.tsx';
+import { Picks, logOut } from './picks.tsx';
+
+// A narrow screen alone has it.
+const MenuDrawer = lazy(async () => ({ default: (await import('./menu-drawer.tsx')).MenuDrawer }));
 
 /** Shop, find, units, light, who is working, and the link; on a narrow screen all but the last two stand in a drawer. */
 export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElement {
@@ -19,7 +18,6 @@ export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElemen
   const { id } = useParams();
   const link = useLinkWords();
   const [isDrawer, setDrawer] = useState(false);
-  const close = (): void => setDrawer(false);
   const line = today && [...today.now, ...today.waiting].find(({ jobId }) => jobId === id);
   return (
     <header className="topbar">
@@ -49,46 +47,12 @@ export function TopBar({ onFind }: { readonly onFind: () => void }): ReactElemen
         Log out
       </Button>
       <LinkState words={link} />
-      <Drawer show={isDrawer} onHide={close} placement="start" aria-label="Menu" restoreFocus>
-        <Drawer.Header closeButton>
-          <Drawer.Title as="h2">{session?.shop.name}</Drawer.Title>
-        </Drawer.Header>
-        <Drawer.Body>
-          <Button
-            variant="plain"
-            className="w-100 mb-2"
-            onClick={() => {
-              close();
-              onFind();
-            }}
-          >
-            <Search size={20} aria-hidden="true" /> Find
-          </Button>
-          <Places onGo={close} />
-          <p className="mt-3 mb-1">
-            <Link to="/shop" onClick={close}>
-              The shop
-            </Link>
-          </p>
-          <Picks />
-          <Button variant="quiet" onClick={() => void logOut()}>
-            Log out
-          </Button>
-        </Drawer.Body>
-      </Drawer>
+      {isDrawer ? (
+        <Suspense>
+          <MenuDrawer onFind={onFind} onClose={() => setDrawer(false)} />
+        </Suspense>
+      ) : null}
     </header>
-  );
-}
-
-/** Units and light, as this device has them. */
-function Picks(): ReactElement {
-  const [units, setUnits] = useUnitChoice();
-  const [light, setLight] = useLight();
-  return (
-    <>
-      <Pick name="Units" chosen={units} choices={UNIT_CHOICES} onChoose={setUnits} />
-      <Pick name="Light" chosen={light} choices={LIGHTS} onChoose={setLight} />
-    </>
   );
 }
 
@@ -99,35 +63,6 @@ export function LinkState({ words }: { readonly words: string }): ReactElement {
       {words}
     </span>
   );
-}
-
-interface PickProps<T extends string> {
-  readonly name: string;
-  readonly chosen: T;
-  readonly choices: readonly T[];
-  readonly onChoose: (choice: T) => void;
-}
-
-function Pick<T extends string>({ name, chosen, choices, onChoose }: PickProps<T>): ReactElement {
-  return (
-    <select
-      className="quiet-select"
-      aria-label={name}
-      value={chosen}
-      onChange={(event) => onChoose(choices.find((choice) => choice === event.target.value) ?? chosen)}
-    >
-      {choices.map((choice) => (
-        <option key={choice} value={choice}>
-          {choice}
-        </option>
-      ))}
-    </select>
-  );
-}
-
-async function logOut(): Promise<void> {
-  await ask(ENDPOINTS.session.logOut).catch(() => undefined);
-  switchSession(null);
 }
 
 /** Ctrl or Cmd with K, anywhere. */

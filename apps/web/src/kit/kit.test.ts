@@ -1,8 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { KEYMAP, keysHelp } from './keymap.ts';
-
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { amountText, minorOf, percentText } = await import('./money.ts');
+import { amountText, minorOf, percentText } from './money.ts';
 
 test('no key means two things, and help tells every one', () => {
   const keys = Object.values(KEYMAP).flatMap(({ keys: own }) => [...own]);

@@ -2,10 +2,8 @@ import { expect, test } from '@jest/globals';
 import 'fake-indexeddb/auto';
 import type { FileState } from '@jubb/wire';
 import { openDB } from 'idb';
-
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { LinkDown, Refusal } = await import('./client.ts');
-const { FileBox } = await import('./files.ts');
+import { LinkDown, Refusal } from './client.ts';
+import { FileBox } from './files.ts';
 
 let tablets = 0;
 const PART = 256 * 1024;

@@ -1,6 +1,7 @@
 import { ENDPOINTS, type FileState } from '@jubb/wire';
 import { LinkDown, Refusal, addressOf, ask, upload } from './client.ts';
 import { setFilesWaiting } from './arrivals.ts';
+import { after } from '../kit/after.ts';
 import { store, type HeldFile } from './store.ts';
 
 const PART = 256 * 1024;
@@ -15,8 +16,7 @@ export interface FileNeeds {
   readonly keep: (sha: string, at: number, total: number, part: Blob) => Promise<FileState>;
   /** How many wait. */
   readonly waiting: (count: number) => void;
-  /** After so many ms, unless the answer is called before. */
-  readonly after: (work: () => void, ms: number) => () => void;
+  readonly after: typeof after;
 }
 
 const WORLD: FileNeeds = {
@@ -24,10 +24,7 @@ const WORLD: FileNeeds = {
   state: (sha) => ask(ENDPOINTS.files.state, { sha }),
   keep: (sha, at, total, part) => upload(ENDPOINTS.files.keep, { sha, at, total }, 'application/octet-stream', part),
   waiting: setFilesWaiting,
-  after: (work, ms) => {
-    const timer = setTimeout(work, ms);
-    return () => clearTimeout(timer);
-  },
+  after,
 };
 
 /**

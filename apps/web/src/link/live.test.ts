@@ -1,8 +1,6 @@
 import { expect, test } from '@jest/globals';
 import type { PageEvent } from '@jubb/wire';
-
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { linkWords, offWords, takeIn } = await import('./live.ts');
+import { linkWords, offWords, takeIn } from './live.ts';
 
 /** What a page does with an event, in words. */
 function doneWith(event: PageEvent): readonly string[] {

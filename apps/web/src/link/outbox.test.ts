@@ -3,11 +3,8 @@ import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
 import type { AnyKeptEntry } from '@jubb/book';
 import type { OutboxNeeds } from './outbox.ts';
-
-// What a browser has, and Node has not.
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { LinkDown, Refusal, ServerFails } = await import('./client.ts');
-const { Outbox } = await import('./outbox.ts');
+import { LinkDown, Refusal, ServerFails } from './client.ts';
+import { Outbox } from './outbox.ts';
 
 let tablets = 0;
 

@@ -3,6 +3,7 @@ import type { AnyKeptEntry, JobView } from '@jubb/book';
 import { v7 as uuid } from 'uuid';
 import { LinkDown, Refusal, ServerFails, ask, nowIso } from './client.ts';
 import { jobKey, mergeEntries, queryClient } from './queries.ts';
+import { after } from '../kit/after.ts';
 import { afterPaint } from './after-paint.ts';
 import { store, type Draft, type Held } from './store.ts';
 
@@ -22,8 +23,7 @@ export interface OutboxNeeds {
   readonly now: () => string;
   /** Once what was done so far is on the screen. */
   readonly soon: (work: () => void) => void;
-  /** After so many ms, unless the answer is called before. */
-  readonly after: (work: () => void, ms: number) => () => void;
+  readonly after: typeof after;
   /** Photos and clips that wait, too. */
   readonly files: () => Promise<void>;
 }
@@ -37,10 +37,7 @@ const WORLD: OutboxNeeds = {
   id: uuid,
   now: nowIso,
   soon: afterPaint,
-  after: (work, ms) => {
-    const timer = setTimeout(work, ms);
-    return () => clearTimeout(timer);
-  },
+  after,
   files: async () => (await import('./files.ts')).files.begin(),
 };
 

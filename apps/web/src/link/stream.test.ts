@@ -1,10 +1,9 @@
 import { afterEach, beforeEach, expect, test } from '@jest/globals';
 import type { PageEvent } from '@jubb/wire';
+import { openStream } from './stream.ts';
 
-const stored = { getItem: () => null, setItem: () => undefined, removeItem: () => undefined };
 const page = new EventTarget();
-Object.assign(globalThis, { localStorage: stored, window: page });
-const { openStream } = await import('./stream.ts');
+Object.assign(globalThis, { window: page });
 
 /** A stream as the browser has it, open until the server or the page closes it. */
 class FakeSource {

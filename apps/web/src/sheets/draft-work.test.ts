@@ -1,10 +1,8 @@
 import { beforeEach, describe, expect, test } from '@jest/globals';
 import type { SheetFile } from '@jubb/sheet';
 import { emptySheet } from '@jubb/sheet/editing';
-
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { LinkDown, Refusal } = await import('../link/client.ts');
-const { DraftWork } = await import('./draft-work.ts');
+import { LinkDown, Refusal } from '../link/client.ts';
+import { DraftWork } from './draft-work.ts';
 
 const EMPTY = emptySheet({ key: 'hub', make: 'Harrowmere', model: 'TH-6', machine: 'Tractor' }, 'hub');
 const part = (ref: string, name: string): SheetFile['parts'][number] => ({ ref, name, quantity: 1 }) as SheetFile['parts'][number];

@@ -3,6 +3,7 @@ import { mergeSheets, type Clash } from '@jubb/sheet/editing';
 import { ENDPOINTS, type SheetView } from '@jubb/wire';
 import { LinkDown, ask, meanwhile } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
+import { after } from '../kit/after.ts';
 import { readStored, writeStored } from '../kit/prefs.ts';
 
 const PAUSE_MS = 900;
@@ -40,8 +41,7 @@ export interface DraftNeeds {
   readonly saved: () => void;
   readonly read: (name: string) => string | undefined;
   readonly write: (name: string, text: string | undefined) => void;
-  /** After so many ms, unless the answer is called before. */
-  readonly after: (work: () => void, ms: number) => () => void;
+  readonly after: typeof after;
 }
 
 const WORLD: DraftNeeds = {
@@ -49,10 +49,7 @@ const WORLD: DraftNeeds = {
   saved: () => void queryClient.invalidateQueries({ queryKey: ['sheets'] }),
   read: readStored,
   write: writeStored,
-  after: (work, ms) => {
-    const timer = setTimeout(work, ms);
-    return () => clearTimeout(timer);
-  },
+  after,
 };
 
 /**

@@ -1,9 +1,7 @@
 import { describe, expect, test } from '@jest/globals';
 import type { JobState, Parts, QuoteView } from '@jubb/book';
 import { emptySheet } from '@jubb/sheet/editing';
-
-Object.assign(globalThis, { localStorage: { getItem: () => null, setItem: () => undefined, removeItem: () => undefined } });
-const { askedAgain, bodyOf, lineOf, picturesOf, plannedOption, shareOf, totalOf } = await import('./quote-draft.ts');
+import { askedAgain, bodyOf, lineOf, picturesOf, plannedOption, shareOf, totalOf } from './quote-draft.ts';
 
 const line = (quantity: string, unit: string): Parameters<typeof lineOf>[0] => ({ sort: 'part', what: 'Seal', quantity, unit });
 

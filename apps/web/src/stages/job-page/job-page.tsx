@@ -1,6 +1,7 @@
 import { KeyCap } from '../../kit/key-cap.tsx';
 import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes, type StepState, buildCount } from '@jubb/book';
 import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
+import { FileText, Maximize, Tag } from 'lucide-react';
 import { useRef, useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../../kit/keys.ts';
@@ -22,14 +23,13 @@ import { OldParts } from '../build/old-parts.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
+import { JobTabs, type JobTab } from '../../job/job-tabs.tsx';
+import { KeyStrip, type MoreAct } from '../../job/key-strip.tsx';
 import { Log, type StrikeProps } from '../../job/log.tsx';
+import { StageDone } from '../../job/stage-done.tsx';
 import { StepList, type StepChoice } from '../../job/step-list.tsx';
 import { JobProvider, useHere, useJob } from '../../job/use-job.ts';
 import '../../job/job.scss';
-import { Tag, FileText, Maximize } from 'lucide-react';
-import { type JobTab, JobTabs } from '../../job/job-tabs.tsx';
-import { type MoreAct, KeyStrip } from '../../job/key-strip.tsx';
-import { StageDone } from '../../job/stage-done.tsx';
 
 export function JobPage(): ReactElement {
   const { id = '', stage } = useParams();
