@@ -15,8 +15,8 @@ const MADE_UP = [
   /^(finding|diff|keeping)-/u,
 ];
 
-/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs. */
-const ASKED_ELSEWHERE = [/^--dsg-/u, /^--(?:key-)?bar$/u, /^--bs-border-(?:radius-lg|color-translucent)$/u];
+/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs and tabs. */
+const ASKED_ELSEWHERE = [/^--dsg-/u, /^--(?:key-)?bar$/u, /^--bs-border-(?:radius-lg|color-translucent)$/u, /^--bs-link-(?:hover-)?color$/u];
 
 export default defineConfig({
   plugins: [react(), offline()],

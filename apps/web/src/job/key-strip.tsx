@@ -23,11 +23,11 @@ interface KeyStripProps {
   readonly stage: Stage;
   readonly more?: readonly MoreAct[];
   /** So many of the keys have room beside "More". */
-  readonly most?: number;
+  readonly most: number;
 }
 
 /** All keys of a job in one strip at the foot of the page, those of the stage first, the others behind "More". */
-export function KeyStrip({ acts, stage, more = [], most = Number.POSITIVE_INFINITY }: KeyStripProps): ReactElement {
+export function KeyStrip({ acts, stage, more = [], most }: KeyStripProps): ReactElement {
   const { state } = useHere();
   const { used, rest } = stripKeys(stage);
   const shown = state.handedOver ? [] : used.slice(0, most);

@@ -45,7 +45,7 @@ export const TAKE_UP: StripKey = { word: 'Take it up', sign: Play };
 
 export type StripKeyName = keyof typeof STRIP_KEYS;
 
-/** What is used at a stage, the most used first; the rest stands behind "More". */
+/** What is used at a stage, the most used first; with the hold it is what has room, the rest stands behind "More". */
 const USED: Readonly<Record<Stage, readonly StripKeyName[]>> = {
   'book-in': ['photo', 'finding', 'note', 'talk', 'moved'],
   strip: ['photo', 'line', 'mark', 'open-end', 'came-out'],
@@ -56,8 +56,22 @@ const USED: Readonly<Record<Stage, readonly StripKeyName[]>> = {
   'hand-over': ['photo', 'note', 'owed', 'next-time'],
 };
 
+/** Rail, margins, "Bench" and "More", CSS px; and a key with its word and letter. */
+const BESIDE_KEYS_PX = 500;
+const KEY_PX = 148;
+/** On a telephone the rail is over the page, and "Bench" and "More" leave room for one. */
+const NARROW_PX = 900;
+
+/** So many keys have room beside "Bench" and "More" in a window of that width. */
+export function keysFor(width: number): number {
+  return width <= NARROW_PX ? 1 : Math.max(1, Math.floor((width - BESIDE_KEYS_PX) / KEY_PX));
+}
+
+/** Holding a job is seldom, and in a hurry: it has a place on any wide screen. */
+const BEFORE_HOLD = 4;
+
 /** The keys of a stage, and the others. */
 export function stripKeys(stage: Stage): { readonly used: readonly StripKeyName[]; readonly rest: readonly StripKeyName[] } {
-  const used = [...USED[stage], 'hold'] as const;
+  const used: readonly StripKeyName[] = USED[stage].toSpliced(BEFORE_HOLD, 0, 'hold');
   return { used, rest: (Object.keys(STRIP_KEYS) as StripKeyName[]).filter((name) => !used.includes(name)) };
 }

@@ -50,7 +50,9 @@ function AboutJob(): ReactElement {
         <span className="fig">{job.number}</span> {job.unit.name}
       </h2>
       <p className="soft mb-1">
-        {job.machine.name} · promise {promiseWords(job.promise)} ·{' '}
+        {job.machine.name}
+        <br />
+        promise {promiseWords(job.promise)} ·{' '}
         <Button variant="quiet" className="p-0" aria-expanded={isMore} aria-controls="about-job" onClick={() => setMore(!isMore)}>
           {isMore ? 'less' : 'more'}
         </Button>

@@ -24,6 +24,8 @@ import type { JobActs } from '../../job/asks.ts';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
 import { JobTabs, type JobTab } from '../../job/job-tabs.tsx';
+import { keysFor } from '../../job/strip-keys.ts';
+import { useWidth } from '../../kit/width.ts';
 import { KeyStrip, type MoreAct } from '../../job/key-strip.tsx';
 import { Log, type StrikeProps } from '../../job/log.tsx';
 import { StageDone } from '../../job/stage-done.tsx';
@@ -60,6 +62,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
     void go(`/jobs/${job.id}/${next}`);
   };
   useKeys({ bench: () => void go(`/bench/${job.id}`) });
+  const width = useWidth();
   const isFinished = undone === undefined;
   const act = useRef<HTMLElement>(null);
   // The eye goes where the act is, and Enter does it.
@@ -134,7 +137,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
             <Maximize size={20} aria-hidden="true" /> Bench <KeyCap of="bench" />
           </Link>
         )}
-        <KeyStrip acts={acts} stage={stage} more={more} />
+        <KeyStrip acts={acts} stage={stage} more={more} most={keysFor(width)} />
       </div>
     </div>
   );
