@@ -16,7 +16,12 @@ const MADE_UP = [
 ];
 
 /** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs and tabs. */
-const ASKED_ELSEWHERE = [/^--dsg-/u, /^--(?:key-)?bar$/u, /^--bs-border-(?:radius-lg|color-translucent)$/u, /^--bs-link-(?:hover-)?color$/u];
+const ASKED_ELSEWHERE = [
+  /^--dsg-/u,
+  /^--(?:key-)?bar$/u,
+  /^--bs-border-(?:radius-lg|color-translucent)$/u,
+  /^--bs-link-(?:hover-)?color$/u,
+];
 
 export default defineConfig({
   plugins: [react(), offline()],
