@@ -2,6 +2,8 @@ import { STAGE_NAMES } from '@jubb/sheet';
 import { useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from '../kit/dialog.ts';
 import { useNavigate } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { useJobs, useSheets, useTools, useWorkings } from '../link/queries.ts';
 import { useStockFound } from '../stores/queries.ts';
 
@@ -59,12 +61,9 @@ function FindBox({ onClose }: { readonly onClose: () => void }): ReactElement {
   };
   return (
     <Dialog.Body>
-      <label className="form-label" htmlFor="find">
-        Find
-      </label>
-      <input
+      <FormLabel htmlFor="find">Find</FormLabel>
+      <FormControl
         id="find"
-        className="form-control"
         autoFocus
         autoComplete="off"
         placeholder="A number, a customer, a model, a tool, a question"

@@ -1,5 +1,6 @@
 import { KEYMAP } from '../kit/keymap.ts';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useSession } from '../link/queries.ts';
 import { useKeys } from '../kit/keys.ts';
 
@@ -13,15 +14,15 @@ export function PersonKey(): ReactElement {
   useKeys({ person: () => setOpen(true) });
   return (
     <>
-      <button
-        type="button"
-        className="btn btn-plain person-key"
+      <Button
+        variant="plain"
+        className="person-key"
         title={`${session?.person.name ?? ''}, ${session?.person.role ?? ''}`}
         onClick={() => setOpen(true)}
       >
         {session?.person.name.split(' ')[0]} <kbd className="hide-narrow">{KEYMAP.person.shown}</kbd>
         <span className="visually-hidden"> is working; somebody else takes over</span>
-      </button>
+      </Button>
       {open ? (
         <Suspense>
           <Swap onClose={() => setOpen(false)} />

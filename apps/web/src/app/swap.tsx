@@ -1,11 +1,16 @@
 import { ENDPOINTS, type TabletPeople } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useId, useLayoutEffect, useRef, useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, ask } from '../link/client.ts';
-import { refresh, switchSession, useSession } from '../link/queries.ts';
+import { Suspense, lazy, useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import { ask } from '../link/client.ts';
+import { switchSession, useSession } from '../link/queries.ts';
 import { Dialog } from '../kit/dialog.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
 import './swap.scss';
+
+// Asked for once by a person, once by a tablet.
+const NameIt = lazy(async () => ({ default: (await import('./swap-forms.tsx')).NameIt }));
+const SetPin = lazy(async () => ({ default: (await import('./swap-forms.tsx')).SetPin }));
 
 const PAD = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'wipe', '0'] as const;
 
@@ -25,15 +30,17 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
         </Dialog.Title>
       </Dialog.Header>
       <Dialog.Body>
-        {!data ? error ? <Wrong error={error} /> : <Loading what="who works here" /> : null}
-        {chosen ? (
-          <PinPad person={chosen} onDone={onClose} />
-        ) : setting ? (
-          <SetPin digits={data?.pinDigits ?? 4} onDone={onClose} />
-        ) : (
-          <People people={others} onChoose={setChosen} onSet={() => setSetting(true)} />
-        )}
-        {data?.tablet && !chosen && !setting ? <TabletName name={data.tablet.name} /> : null}
+        <Suspense fallback={<Loading what="the form" />}>
+          {!data ? error ? <Wrong error={error} /> : <Loading what="who works here" /> : null}
+          {chosen ? (
+            <PinPad person={chosen} onDone={onClose} />
+          ) : setting ? (
+            <SetPin digits={data?.pinDigits ?? 4} onDone={onClose} />
+          ) : (
+            <People people={others} onChoose={setChosen} onSet={() => setSetting(true)} />
+          )}
+          {data?.tablet && !chosen && !setting ? <TabletName name={data.tablet.name} /> : null}
+        </Suspense>
       </Dialog.Body>
     </Dialog>
   );
@@ -72,57 +79,30 @@ function People({ people, onChoose, onSet }: PeopleProps): ReactElement {
   return (
     <div className="people-keys">
       {people.map((person, index) => (
-        <button key={person.id} type="button" className="btn btn-plain" onClick={() => onChoose(person)} disabled={!person.hasPin}>
+        <Button key={person.id} variant="plain" onClick={() => onChoose(person)} disabled={!person.hasPin}>
           <kbd>{index + 1}</kbd> {person.name}
           <span className="soft"> {person.hasPin ? person.role : 'no PIN yet'}</span>
-        </button>
+        </Button>
       ))}
       <p className="soft mb-0">Somebody else logs in with their password first: log out, then in. From then on their PIN will do here.</p>
-      <button type="button" className="btn btn-quiet" onClick={onSet}>
+      <Button variant="quiet" onClick={onSet}>
         Set my own PIN
-      </button>
+      </Button>
     </div>
   );
 }
 
 /** What this tablet is called where instruments are paired. */
 function TabletName({ name }: { readonly name: string }): ReactElement {
-  const [typed, setTyped] = useState<string>();
-  const [error, setError] = useState<unknown>();
-  const id = useId();
-  const keep = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    try {
-      await ask(ENDPOINTS.tablet.name, { body: { name: typed ?? name } });
-      setTyped(undefined);
-      setError(undefined);
-      await Promise.all([refresh({ queryKey: ['tablet'] }), refresh({ queryKey: ['session'] })]);
-    } catch (refusal) {
-      setError(refusal);
-    }
-  };
-  if (typed === undefined)
-    return (
-      <p className="soft mb-0 mt-2">
-        This is {name}.
-        <button type="button" className="btn btn-quiet" onClick={() => setTyped(name)}>
-          Call it otherwise
-        </button>
-      </p>
-    );
+  const [open, setOpen] = useState(false);
+  if (open) return <NameIt name={name} onDone={() => setOpen(false)} />;
   return (
-    <form className="mt-2" onSubmit={(event) => void keep(event)} noValidate>
-      <label className="form-label" htmlFor={id}>
-        This tablet is called
-      </label>
-      <div className="d-flex gap-2">
-        <input id={id} className="form-control" maxLength={60} autoFocus value={typed} onChange={(event) => setTyped(event.target.value)} />
-        <button type="submit" className="btn btn-plain">
-          Keep it
-        </button>
-      </div>
-      <Wrong error={error} />
-    </form>
+    <p className="soft mb-0 mt-2">
+      This is {name}.
+      <Button variant="quiet" onClick={() => setOpen(true)}>
+        Call it otherwise
+      </Button>
+    </p>
   );
 }
 
@@ -162,61 +142,11 @@ function PinPad({ person, onDone }: { readonly person: Person; readonly onDone: 
       <Wrong error={error} />
       <div className="pin-pad">
         {PAD.map((digit) => (
-          <button key={digit} type="button" className="btn btn-plain" onClick={() => press(digit)}>
+          <Button key={digit} variant="plain" onClick={() => press(digit)}>
             {digit === 'wipe' ? 'Wipe' : digit}
-          </button>
+          </Button>
         ))}
       </div>
     </>
-  );
-}
-
-function SetPin({ digits, onDone }: { readonly digits: number; readonly onDone: () => void }): ReactElement {
-  const [pin, setPin] = useState('');
-  const [password, setPassword] = useState('');
-  const [error, setError] = useState<unknown>();
-  const id = useId();
-  const keep = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    try {
-      await ask(ENDPOINTS.session.setPin, { body: { pin, password } });
-      onDone();
-    } catch (refusal) {
-      setError(refusal);
-    }
-  };
-  const problem = error instanceof Refusal ? error.fields.find(({ field }) => field === 'pin')?.allowed : undefined;
-  return (
-    <form onSubmit={(event) => void keep(event)} noValidate>
-      <label className="form-label" htmlFor={`${id}-pin`}>
-        {digits === 6 ? 'Six digits' : 'Four digits, or six'}
-      </label>
-      <input
-        id={`${id}-pin`}
-        className={`form-control num-field mb-2 ${problem ? 'is-invalid' : ''}`}
-        inputMode="numeric"
-        autoComplete="off"
-        type="password"
-        maxLength={6}
-        autoFocus
-        value={pin}
-        onChange={(event) => setPin(event.target.value)}
-      />
-      <label className="form-label" htmlFor={`${id}-password`}>
-        Your password
-      </label>
-      <input
-        id={`${id}-password`}
-        className="form-control mb-2"
-        type="password"
-        autoComplete="current-password"
-        value={password}
-        onChange={(event) => setPassword(event.target.value)}
-      />
-      <Wrong error={error} />
-      <button type="submit" className="btn btn-primary">
-        Keep it
-      </button>
-    </form>
   );
 }

@@ -1,8 +1,12 @@
 import { LONGEST_CLIP_S } from '@jubb/sheet';
 import { useEffect, useId, useState, type KeyboardEvent, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { Dialog } from '../kit/dialog.ts';
 import { keepClip } from './keep-file.ts';
 import { useRecorder, type Recording } from './use-recorder.ts';
+import { Tick } from '../kit/tick.tsx';
 import './capture.scss';
 
 export interface KeptClip {
@@ -48,10 +52,10 @@ export function Talk({ about, onKeep, onClose }: TalkProps): ReactElement {
         </Dialog.Title>
       </Dialog.Header>
       <Dialog.Body>
-        <button
-          type="button"
+        <Button
           autoFocus
-          className={`btn btn-plain talk-key ${running === undefined ? '' : 'on'}`}
+          variant="plain"
+          className={`talk-key ${running === undefined ? '' : 'on'}`}
           onPointerDown={() => recorder.start(withPicture)}
           onPointerUp={recorder.stop}
           onPointerCancel={recorder.stop}
@@ -63,20 +67,17 @@ export function Talk({ about, onKeep, onClose }: TalkProps): ReactElement {
           onKeyUp={(event) => isHold(event) && recorder.stop()}
         >
           {running === undefined ? (recording ? 'Hold to say it again' : 'Hold to talk') : `${Math.floor(running)} of ${LONGEST_CLIP_S} s`}
-        </button>
-        <div className="form-check mt-2">
-          <input
-            id={`${id}-picture`}
-            type="checkbox"
-            className="form-check-input"
-            checked={withPicture}
-            onChange={(event) => {
-              setWithPicture(event.target.checked);
-              setRecording(undefined);
-            }}
-          />
-          <label htmlFor={`${id}-picture`}>With the camera</label>
-        </div>
+        </Button>
+        <Tick
+          className="mt-2"
+          checked={withPicture}
+          onChange={(event) => {
+            setWithPicture(event.target.checked);
+            setRecording(undefined);
+          }}
+        >
+          With the camera
+        </Tick>
         {(recorder.problem ?? problem) ? (
           <p className="v-out" role="alert">
             {recorder.problem ?? problem}
@@ -89,26 +90,20 @@ export function Talk({ about, onKeep, onClose }: TalkProps): ReactElement {
             ) : (
               <video controls src={recording.url} aria-label="What was taken" className="clip" />
             )}
-            <label className="form-label mt-2" htmlFor={`${id}-words`}>
+            <FormLabel className="mt-2" htmlFor={`${id}-words`}>
               What it is about
-            </label>
-            <input
-              id={`${id}-words`}
-              className="form-control"
-              maxLength={200}
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
+            </FormLabel>
+            <FormControl id={`${id}-words`} maxLength={200} value={words} onChange={(event) => setWords(event.target.value)} />
           </>
         ) : null}
       </Dialog.Body>
       <Dialog.Footer>
-        <button type="button" className="btn btn-plain" onClick={onClose}>
+        <Button variant="plain" onClick={onClose}>
           Leave it
-        </button>
-        <button type="button" className="btn btn-primary" disabled={!recording || running !== undefined} onClick={() => void keep()}>
+        </Button>
+        <Button variant="primary" disabled={!recording || running !== undefined} onClick={() => void keep()}>
           Keep {recording ? `${Math.round(recording.seconds)} s` : 'it'}
-        </button>
+        </Button>
       </Dialog.Footer>
     </Dialog>
   );

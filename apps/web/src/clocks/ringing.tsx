@@ -1,6 +1,7 @@
 import type { TodayClock } from '@jubb/book';
 import { useEffect, type ReactElement } from 'react';
 import { Link } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { beep } from '../kit/beep.ts';
 import { outbox } from '../link/outbox.ts';
 import { leftWords, useNow } from './use-clocks.ts';
@@ -27,13 +28,9 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
       {over.map(({ entryId, jobId, number, what, then }) => (
         <div key={entryId} className="clock over" role="alert">
           <b>{number}</b> {what}: it is time
-          <button
-            type="button"
-            className="btn btn-primary"
-            onClick={() => void outbox.add(jobId, [{ kind: 'wait-over', payload: { wait: entryId } }])}
-          >
+          <Button variant="primary" onClick={() => void outbox.add(jobId, [{ kind: 'wait-over', payload: { wait: entryId } }])}>
             Heard
-          </button>
+          </Button>
           {then ? (
             <Link className="btn btn-plain" to={`/jobs/${jobId}/${then.stage}?step=${then.step}`}>
               Open: {then.title}

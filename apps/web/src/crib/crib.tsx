@@ -1,13 +1,64 @@
+import type { Tool } from '@jubb/sheet';
 import { formatQuantity } from '@jubb/core';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
+import { DataTable, type Column } from '../kit/data-table.tsx';
 import { useTools } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords, shopToday } from '../kit/days.ts';
 
+const isRanged = ({ low, high }: Tool): boolean => high > low;
+const figureOf = (tool: Tool, size: number): string => formatQuantity(size, tool.quantity, tool.unit);
+const ranged = (id: string, head: string, of: (tool: Tool) => number, words = figureOf): Column<Tool> => ({
+  id,
+  head,
+  className: 'fig',
+  value: (tool) => (isRanged(tool) ? of(tool) : ''),
+  cell: (tool) => (isRanged(tool) ? words(tool, of(tool)) : ''),
+});
+
+const COLUMNS: readonly Column<Tool>[] = [
+  {
+    id: 'tag',
+    head: 'Tag',
+    className: 'fig fs-5',
+    value: ({ tag }) => tag,
+    cell: ({ id, tag }) => <Link to={`/crib/tools/${id}`}>{tag}</Link>,
+  },
+  { id: 'name', head: 'Tool', value: ({ name }) => name },
+  ranged('low', 'From', ({ low }) => low),
+  ranged('high', 'To', ({ high }) => high),
+  ranged('resolution', 'Reads to', ({ resolution }) => resolution),
+  ranged(
+    'u',
+    'Uncertainty u',
+    ({ u }) => u,
+    (tool, u) => (tool.quantity === 'length' ? formatQuantity(u, 'length', 'µm') : figureOf(tool, u)),
+  ),
+  {
+    id: 'length',
+    head: 'Length',
+    className: 'fig',
+    value: ({ length }) => length ?? '',
+    cell: ({ length }) => (length === null ? '' : formatQuantity(length, 'length')),
+  },
+  {
+    id: 'due',
+    head: 'Check due',
+    value: ({ calibrationDue }) => calibrationDue ?? 'not needed',
+    cell: ({ calibrationDue }) =>
+      calibrationDue === null ? (
+        'not needed'
+      ) : (
+        <>
+          {dayWords(calibrationDue)} {calibrationDue < shopToday() ? <span className="tag-box v-out">out</span> : null}
+        </>
+      ),
+  },
+];
+
 export function Crib(): ReactElement {
   const { data: tools, error } = useTools();
-  const today = shopToday();
   if (!tools) return error ? <Wrong error={error} /> : <Loading what="the crib" />;
   return (
     <>
@@ -21,45 +72,7 @@ export function Crib(): ReactElement {
       >
         Crib
       </Title>
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">Tag</th>
-            <th scope="col">Tool</th>
-            <th scope="col">From</th>
-            <th scope="col">To</th>
-            <th scope="col">Reads to</th>
-            <th scope="col">Uncertainty u</th>
-            <th scope="col">Length</th>
-            <th scope="col">Check due</th>
-          </tr>
-        </thead>
-        <tbody>
-          {tools.map((tool) => {
-            const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
-            const ranged = tool.high > tool.low;
-            return (
-              <tr key={tool.id}>
-                <td className="fig fs-5">
-                  <Link to={`/crib/tools/${tool.id}`}>{tool.tag}</Link>
-                </td>
-                <td>{tool.name}</td>
-                <td className="fig">{ranged ? figure(tool.low) : ''}</td>
-                <td className="fig">{ranged ? figure(tool.high) : ''}</td>
-                <td className="fig">{ranged ? figure(tool.resolution) : ''}</td>
-                <td className="fig">
-                  {ranged ? (tool.quantity === 'length' ? formatQuantity(tool.u, 'length', 'µm') : figure(tool.u)) : ''}
-                </td>
-                <td className="fig">{tool.length === null ? '' : formatQuantity(tool.length, 'length')}</td>
-                <td>
-                  {tool.calibrationDue === null ? 'not needed' : dayWords(tool.calibrationDue)}{' '}
-                  {tool.calibrationDue !== null && tool.calibrationDue < today ? <span className="tag-box v-out">out</span> : null}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable name="crib" columns={COLUMNS} rows={tools} rowKey={({ id }) => id} />
     </>
   );
 }

@@ -13,6 +13,10 @@ import {
   type StandInLine,
 } from '@jubb/core';
 import { useEffect, useId, useRef, useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
 import { upload } from '../link/client.ts';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { useUnits } from '../kit/units.ts';
@@ -105,12 +109,9 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
       />
       {quantities.length > 1 ? (
         <div>
-          <label className="form-label" htmlFor={`${field}-range`}>
-            Switched to
-          </label>
-          <select
+          <FormLabel htmlFor={`${field}-range`}>Switched to</FormLabel>
+          <FormSelect
             id={`${field}-range`}
-            className="form-select"
             value={quantity}
             onChange={(event) => {
               setQuantity(event.target.value as Quantity);
@@ -120,33 +121,24 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
             {quantities.map((one) => (
               <option key={one}>{one}</option>
             ))}
-          </select>
+          </FormSelect>
         </div>
       ) : null}
       {isWrench ? (
         <div>
-          <label className="form-label" htmlFor={`${field}-fastener`}>
-            Fastener
-          </label>
-          <select
-            id={`${field}-fastener`}
-            className="form-select"
-            value={fastener}
-            onChange={(event) => setFastener(event.target.value as Fastener)}
-          >
+          <FormLabel htmlFor={`${field}-fastener`}>Fastener</FormLabel>
+          <FormSelect id={`${field}-fastener`} value={fastener} onChange={(event) => setFastener(event.target.value as Fastener)}>
             {FASTENERS.map((one) => (
               <option key={one}>{one}</option>
             ))}
-          </select>
+          </FormSelect>
         </div>
       ) : null}
       <div>
-        <label className="form-label" htmlFor={`${field}-seed`}>
-          Seed
-        </label>
-        <input
+        <FormLabel htmlFor={`${field}-seed`}>Seed</FormLabel>
+        <FormControl
           id={`${field}-seed`}
-          className="form-control seed"
+          className="seed"
           inputMode="numeric"
           value={seed}
           onChange={(event) => setSeed(event.target.value.replaceAll(/\D/gu, ''))}
@@ -156,35 +148,35 @@ export function Driver({ instrument: { id, tool, clicks }, lastN, onAnswer, onEr
         <legend className="form-label">Faults</legend>
         <div className="d-flex flex-wrap gap-2">
           {FAULTS.map((fault) => (
-            <button
+            <Button
               key={fault}
-              type="button"
-              className={`btn btn-plain ${faults.includes(fault) ? 'on' : ''}`}
+              variant="plain"
+              className={faults.includes(fault) ? 'on' : ''}
               aria-pressed={faults.includes(fault)}
               onClick={() => setFaults(faults.includes(fault) ? faults.filter((other) => other !== fault) : [...faults, fault])}
             >
               {fault}
-            </button>
+            </Button>
           ))}
         </div>
       </fieldset>
       <div className="keys">
         {isWrench ? (
-          <button type="button" className="btn btn-primary" onClick={pull}>
+          <Button variant="primary" onClick={pull}>
             Pull
-          </button>
+          </Button>
         ) : (
           <>
-            <button type="button" className="btn btn-primary" onClick={() => read(true)}>
+            <Button variant="primary" onClick={() => read(true)}>
               Send
-            </button>
-            <button type="button" className="btn btn-plain" aria-pressed={isLive} onClick={() => setLive(!isLive)}>
+            </Button>
+            <Button variant="plain" aria-pressed={isLive} onClick={() => setLive(!isLive)}>
               {isLive ? 'Stop' : 'Run on'}
-            </button>
+            </Button>
             {quantities.length > 1 ? (
-              <button type="button" className="btn btn-plain" onClick={() => void send([own().open()])}>
+              <Button variant="plain" onClick={() => void send([own().open()])}>
                 Shows OL
-              </button>
+              </Button>
             ) : null}
           </>
         )}

@@ -1,6 +1,7 @@
 import { ENDPOINTS, type InstrumentView, type LinesView, type LiveLine } from '@jubb/wire';
 import { formatQuantity } from '@jubb/core';
 import { Suspense, lazy, useEffect, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { refresh, useInstruments, useSession } from '../link/queries.ts';
 import { fieldWords, Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -73,21 +74,20 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
         </div>
         <LastLine line={last} />
         <div className="keys mt-0">
-          <button
-            type="button"
-            className="btn btn-plain"
+          <Button
+            variant="plain"
             aria-label={`${tool.tag}: ${isHere ? 'let it go' : 'pair with this tablet'}`}
             onClick={() => void pair(isHere ? null : (session?.tablet?.id ?? null))}
           >
             {isHere ? 'Let it go' : 'Pair with this tablet'}
-          </button>
-          <button type="button" className="btn btn-plain" aria-expanded={isOpen} aria-label={`${tool.tag}: stand-in`} onClick={onOpen}>
+          </Button>
+          <Button variant="plain" aria-expanded={isOpen} aria-label={`${tool.tag}: stand-in`} onClick={onOpen}>
             Stand-in
-          </button>
+          </Button>
           {session?.person.role === 'foreman' ? (
-            <button type="button" className="btn btn-plain" aria-label={`${tool.tag}: new key`} onClick={() => void newKey()}>
+            <Button variant="plain" aria-label={`${tool.tag}: new key`} onClick={() => void newKey()}>
               New key
-            </button>
+            </Button>
           ) : null}
         </div>
       </div>

@@ -1,16 +1,24 @@
-import { ENDPOINTS, type LendBody, type StudyBody, type ToolCheckBody, type ToolView } from '@jubb/wire';
+import { ENDPOINTS, type CheckPoint, type LendBody, type StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
 import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, ask } from '../link/client.ts';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import { ask } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords, inDays, shopToday } from '../kit/days.ts';
+import { useWatch } from 'react-hook-form';
+import { useAskForm } from '../kit/ask-form.ts';
+import { Asking } from '../kit/asking.tsx';
+import { Field } from '../kit/field.tsx';
+import { useSameId } from '../kit/same-id.ts';
 
 export function ToolPage(): ReactElement {
   const { id = '' } = useParams();
@@ -69,14 +77,14 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
             <Wrong error={error} />
             <div className="keys">
               {tool.holder ? (
-                <button type="button" className="btn btn-plain" disabled={busy} onClick={() => lend(null)}>
+                <Button variant="plain" disabled={busy} onClick={() => lend(null)}>
                   It is back
-                </button>
+                </Button>
               ) : null}
               {session && tool.holder?.id !== session.person.id ? (
-                <button type="button" className="btn btn-plain" disabled={busy} onClick={() => lend(session.person.id)}>
+                <Button variant="plain" disabled={busy} onClick={() => lend(session.person.id)}>
                   I have it
-                </button>
+                </Button>
               ) : null}
             </div>
           </section>
@@ -111,8 +119,7 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
 function Touched({ tool }: { readonly tool: ToolView }): ReactElement {
   const jobs = [...new Map(tool.touched.map((entry) => [entry.jobId, entry])).values()];
   return (
-    <div className="care" role="alert">
-      <b>Look again</b>
+    <Care title="Look again" role="alert">
       It was found out. Since its last good check it made {tool.touched.length} {tool.touched.length === 1 ? 'entry' : 'entries'}:
       <ul className="mb-0">
         {jobs.map(({ jobId, jobNumber, closedAt }) => {
@@ -126,31 +133,56 @@ function Touched({ tool }: { readonly tool: ToolView }): ReactElement {
           );
         })}
       </ul>
-    </div>
+    </Care>
   );
 }
 
 interface CheckTyped {
-  readonly points: string;
-  readonly against: string;
-  readonly certificate: string;
-  readonly due: string;
+  points: string;
+  against: string;
+  certificate: string;
+  due: string;
+  verdict: 'good' | 'out';
+}
+
+/** Pairs of shown and true, one to a line; a line that is none is left undefined. */
+function pairs(text: string, tool: ToolView): readonly (CheckPoint | undefined)[] {
+  return text
+    .split('\n')
+    .filter((line) => line.trim() !== '')
+    .map((line) => {
+      const [shown, truth] = line
+        .trim()
+        .split(/\s*;\s*|\s+(?=[-+\d])/u)
+        .map((part) => parseQuantity(part, tool.quantity, 'point', tool.unit));
+      return shown?.ok && truth?.ok ? { shown: shown.quantity.base, true: truth.quantity.base } : undefined;
+    });
 }
 
 function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
   const [due] = useState(() => inDays(tool.everyDays ?? 365));
-  const [typed, setTyped] = useDraft<CheckTyped>(`check.${tool.id}`, { points: '', against: '', certificate: '', due });
-  const [id, setId] = useState(() => uuid());
-  const { busy, error, send } = useSend();
-  const set = (change: Partial<CheckTyped>): void => setTyped({ ...typed, ...change });
-  const lines = typed.points.split('\n').filter((line) => line.trim() !== '');
-  const points = lines.map((line) => {
-    const [shown, truth] = line
-      .trim()
-      .split(/\s*;\s*|\s+(?=[-+\d])/u)
-      .map((part) => parseQuantity(part, tool.quantity, 'point', tool.unit));
-    return shown?.ok && truth?.ok ? { shown: shown.quantity.base, true: truth.quantity.base } : undefined;
+  const idOf = useSameId();
+  const nothing: CheckTyped = { points: '', against: '', certificate: '', due, verdict: 'good' };
+  const form = useAskForm<CheckTyped, ToolCheckBody>({
+    type: ToolCheckBody,
+    draft: `check.${tool.id}`,
+    initial: nothing,
+    toBody: (typed) => ({
+      id: idOf(typed),
+      verdict: typed.verdict,
+      // A line that is no pair has no figure: it is refused by its place.
+      points: pairs(typed.points, tool).map((point) => point ?? { shown: Number.NaN, true: Number.NaN }),
+      against: typed.against,
+      ...(typed.certificate.trim() ? { certificate: typed.certificate.trim() } : {}),
+      ...(typed.verdict === 'good' && typed.due ? { due: typed.due } : {}),
+    }),
+    onSend: async (body) => {
+      await ask(ENDPOINTS.tools.check, { id: tool.id, body });
+      form.begin(nothing);
+      await refreshTool();
+    },
   });
+  const points = pairs(useWatch({ control: form.form.control, name: 'points' }), tool);
   const wrong = points.indexOf(undefined);
   const judged =
     tool.quantity === 'torque' && points.length > 0 && wrong === -1
@@ -161,37 +193,34 @@ function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
         })
       : undefined;
   const verdict = judged?.ok ? String(judged.run.output['verdict']) : undefined;
-  const keep = (found: 'good' | 'out') => async (): Promise<void> => {
-    if (wrong !== -1) return;
-    const body: ToolCheckBody = {
-      id,
-      verdict: found,
-      points: points.map((point) => point!),
-      against: typed.against,
-      ...(typed.certificate.trim() ? { certificate: typed.certificate.trim() } : {}),
-      ...(found === 'good' && typed.due ? { due: typed.due } : {}),
-    };
-    if (!(await send(() => ask(ENDPOINTS.tools.check, { id: tool.id, body })))) return;
-    setTyped(undefined);
-    setId(uuid());
-    await refreshTool();
+  const keep = (found: CheckTyped['verdict']): void => {
+    form.form.setValue('verdict', found);
+    void form.keep();
   };
-  const problem = (field: string): string | undefined =>
-    error instanceof Refusal ? error.fields.find((one) => one.field === field)?.allowed : undefined;
-  const submit = (event: FormEvent): void => event.preventDefault();
   return (
-    <form className="work" onSubmit={submit} noValidate>
+    <Asking
+      of={form}
+      className="work"
+      keys={
+        <div className="keys">
+          <Button variant="primary" disabled={form.busy} onClick={() => keep('good')}>
+            It is good
+          </Button>
+          <Button variant="plain" disabled={form.busy} onClick={() => keep('out')}>
+            It is out
+          </Button>
+        </div>
+      }
+    >
       <h2>Check it</h2>
-      <label className="form-label" htmlFor="check-points">
-        Shown and true, one pair to a line, in {tool.unit}
-      </label>
-      <textarea
-        id="check-points"
-        className={`form-control fig ${wrong === -1 ? '' : 'is-invalid'}`}
+      <Field
+        of="check"
+        name="points"
+        label={`Shown and true, one pair to a line, in ${tool.unit}`}
+        as="textarea"
+        className="fig"
         rows={3}
         placeholder={tool.quantity === 'torque' ? '40 39.4' : '25.000 25.001'}
-        value={typed.points}
-        onChange={(event) => set({ points: event.target.value })}
       />
       {wrong === -1 ? null : <div className="v-out">Line {wrong + 1} is no pair of figures</div>}
       {verdict ? (
@@ -201,39 +230,11 @@ function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
       ) : null}
       {judged && !judged.ok ? <div className="v-out">{judged.issues.map(wording).join('; ')}</div> : null}
       <div className="row mt-2">
-        {(
-          [
-            ['against', 'Held against', 'text'],
-            ['certificate', 'Certificate', 'text'],
-            ['due', 'Next check', 'date'],
-          ] as const
-        ).map(([name, label, type]) => (
-          <div key={name} className="col-6 mb-2">
-            <label className="form-label" htmlFor={`check-${name}`}>
-              {label}
-            </label>
-            <input
-              id={`check-${name}`}
-              type={type}
-              className={`form-control ${problem(name) ? 'is-invalid' : ''}`}
-              maxLength={200}
-              value={typed[name]}
-              onChange={(event) => set({ [name]: event.target.value })}
-            />
-            {problem(name) ? <div className="v-out">{problem(name)}</div> : null}
-          </div>
-        ))}
+        <Field of="check" name="against" label="Held against" wrap="col-6 mb-2" maxLength={200} />
+        <Field of="check" name="certificate" label="Certificate" wrap="col-6 mb-2" maxLength={80} />
+        <Field of="check" name="due" label="Next check" wrap="col-6 mb-2" type="date" />
       </div>
-      <Wrong error={error} hide={['against', 'certificate', 'due']} />
-      <div className="keys">
-        <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void keep('good')()}>
-          It is good
-        </button>
-        <button type="button" className="btn btn-plain" disabled={busy} onClick={() => void keep('out')()}>
-          It is out
-        </button>
-      </div>
-    </form>
+    </Asking>
   );
 }
 
@@ -308,12 +309,9 @@ function Study({ tool }: { readonly tool: ToolView }): ReactElement {
               ] as const
             ).map(([name, label]) => (
               <div key={name} className="col-4 mb-2">
-                <label className="form-label" htmlFor={`study-${name}`}>
-                  {label}
-                </label>
-                <input
+                <FormLabel htmlFor={`study-${name}`}>{label}</FormLabel>
+                <FormControl
                   id={`study-${name}`}
-                  className="form-control"
                   maxLength={120}
                   value={typed[name]}
                   onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
@@ -323,22 +321,22 @@ function Study({ tool }: { readonly tool: ToolView }): ReactElement {
           </div>
           {next ? (
             <form className="work" onSubmit={take}>
-              <label className="form-label" htmlFor="study-reading">
+              <FormLabel htmlFor="study-reading">
                 {next.person} measures part {next.part}, time {next.trial + 1}; {keys.length - readings.length} to go
-              </label>
+              </FormLabel>
               <div className="d-flex gap-2 align-items-baseline">
-                <input
+                <FormControl
                   id="study-reading"
-                  className="form-control num-field"
+                  className="num-field"
                   inputMode="decimal"
                   autoComplete="off"
                   value={text}
                   onChange={(event) => setText(event.target.value)}
                 />
                 <span className="fig fs-3">{tool.unit}</span>
-                <button type="submit" className="btn btn-primary">
+                <Button type="submit" variant="primary">
                   Take it
-                </button>
+                </Button>
               </div>
             </form>
           ) : null}
@@ -351,20 +349,20 @@ function Study({ tool }: { readonly tool: ToolView }): ReactElement {
               </p>
               {result.run.drawing ? <Drawn drawing={result.run.drawing} name="Gauge study" /> : null}
               <Wrong error={error} />
-              <button type="button" className="btn btn-primary" disabled={busy} onClick={put}>
+              <Button variant="primary" disabled={busy} onClick={put}>
                 Keep it: this is the tool’s spread from now on
-              </button>
+              </Button>
             </div>
           ) : null}
           {result && !result.ok ? <p className="v-out">{result.issues.map(wording).join('; ')}</p> : null}
-          <button type="button" className="btn btn-quiet" onClick={() => setTyped(undefined)}>
+          <Button variant="quiet" onClick={() => setTyped(undefined)}>
             Begin again
-          </button>
+          </Button>
         </>
       ) : (
-        <button type="button" className="btn btn-plain" onClick={() => setOpen(true)}>
+        <Button variant="plain" onClick={() => setOpen(true)}>
           Run a study
-        </button>
+        </Button>
       )}
     </section>
   );

@@ -1,6 +1,8 @@
 import { entryWords, mayMake, type AnyKeptEntry } from '@jubb/book';
 import { timeWords } from '../kit/days.ts';
-import { useState, type ReactElement } from 'react';
+import { useMemo, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import { DataTable, type Column } from '../kit/data-table.tsx';
 import { Clip, Picture } from '../capture/picture.tsx';
 import { useHere } from './use-job.ts';
 
@@ -25,9 +27,9 @@ export function StrikeButton({ entry, onStrike }: StrikeProps & { readonly entry
   const { state, person } = useHere();
   if (!onStrike || state.handedOver || state.struck.has(entry.id) || !mayMake(entry.kind, person.role)) return null;
   return (
-    <button type="button" className="btn btn-quiet" onClick={() => onStrike(entry)} aria-label={`Strike number ${entry.seq}`}>
+    <Button variant="quiet" onClick={() => onStrike(entry)} aria-label={`Strike number ${entry.seq}`}>
       Strike
-    </button>
+    </Button>
   );
 }
 
@@ -41,46 +43,52 @@ export function Log({ onStrike }: StrikeProps): ReactElement {
     )
     .toReversed();
   const shown = open ? entries : entries.slice(0, MOST_SHOWN);
+  const columns = useMemo((): readonly Column<AnyKeptEntry>[] => {
+    const struck = ({ id }: AnyKeptEntry): string => (state.struck.has(id) ? 'struck' : '');
+    return [
+      {
+        id: 'seq',
+        head: 'No.',
+        className: 'fig fs-5',
+        value: ({ seq }) => seq,
+        cell: (entry) => <span className={struck(entry)}>{entry.seq}</span>,
+      },
+      {
+        id: 'what',
+        head: 'What',
+        value: (entry) => entryWords(entry, sheet),
+        cell: (entry) => (
+          <>
+            <span className={struck(entry)}>{entryWords(entry, sheet)}</span>
+            <StruckWords entry={entry} />
+            <Seen entry={entry} />
+          </>
+        ),
+      },
+      {
+        id: 'who',
+        head: 'Who, when',
+        className: 'soft',
+        value: ({ personId, takenAt }) => `${takenAt} ${personName(personId)}`,
+        cell: ({ personId, takenAt }) => `${personName(personId).split(' ')[0]} ${timeWords(takenAt)}`,
+      },
+      {
+        id: 'strike',
+        head: 'Strike',
+        className: 'text-end',
+        value: (entry) => struck(entry),
+        cell: (entry) => <StrikeButton entry={entry} onStrike={onStrike} />,
+      },
+    ];
+  }, [state.struck, sheet, personName, onStrike]);
   if (entries.length === 0) return <p className="soft">Nothing recorded yet.</p>;
   return (
     <>
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">No.</th>
-            <th scope="col">What</th>
-            <th scope="col">Who, when</th>
-            <th scope="col">
-              <span className="visually-hidden">Strike</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((entry) => {
-            const struck = state.struck.has(entry.id) ? 'struck' : '';
-            return (
-              <tr key={entry.id}>
-                <td className={`fig fs-5 ${struck}`}>{entry.seq}</td>
-                <td>
-                  <span className={struck}>{entryWords(entry, sheet)}</span>
-                  <StruckWords entry={entry} />
-                  <Seen entry={entry} />
-                </td>
-                <td className="soft">
-                  {personName(entry.personId).split(' ')[0]} {timeWords(entry.takenAt)}
-                </td>
-                <td className="text-end">
-                  <StrikeButton entry={entry} onStrike={onStrike} />
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable name="entries" columns={columns} rows={shown} rowKey={({ id }) => id} isBare={!open} />
       {entries.length > shown.length ? (
-        <button type="button" className="btn btn-quiet" onClick={() => setOpen(true)}>
+        <Button variant="quiet" onClick={() => setOpen(true)}>
           Show all {entries.length}
-        </button>
+        </Button>
       ) : null}
     </>
   );

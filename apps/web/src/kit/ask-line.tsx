@@ -1,4 +1,8 @@
 import { useId, useLayoutEffect, useRef, useState, type KeyboardEvent, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import FormControl from 'react-bootstrap/FormControl';
 import { Dialog } from './dialog.ts';
 import { useDraft } from './prefs.ts';
 
@@ -102,16 +106,16 @@ export function AskLine({ about, title, choice, fields, act, onDone, onClose }: 
             <div className="mb-3">
               <div className="way-pick" role="group" aria-label={choice.label}>
                 {choice.options.map(([value, label], index) => (
-                  <button
+                  <Button
                     key={value}
-                    type="button"
                     data-choice
-                    className={`btn btn-plain ${answers[choice.name] === value ? 'on' : ''}`}
+                    variant="plain"
+                    className={answers[choice.name] === value ? 'on' : ''}
                     aria-pressed={answers[choice.name] === value}
                     onClick={() => choose(value)}
                   >
                     <kbd>{index + 1}</kbd> {label}
-                  </button>
+                  </Button>
                 ))}
               </div>
               {tried && noChoice ? <div className="v-out">Pick one of them</div> : null}
@@ -131,12 +135,12 @@ export function AskLine({ about, title, choice, fields, act, onDone, onClose }: 
           </div>
         </Dialog.Body>
         <Dialog.Footer>
-          <button type="button" className="btn btn-plain" onClick={leave}>
+          <Button variant="plain" onClick={leave}>
             Leave it
-          </button>
-          <button type="submit" className="btn btn-primary">
+          </Button>
+          <Button type="submit" variant="primary">
             {act}
-          </button>
+          </Button>
         </Dialog.Footer>
       </form>
     </Dialog>
@@ -160,23 +164,21 @@ function Asked({
 }: AskedProps): ReactElement {
   return (
     <div className={`mb-3 ${isShort ? 'col-6' : 'col-12'}`}>
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
+      <FormLabel htmlFor={id}>{label}</FormLabel>
       {options ? (
-        <select id={id} className="form-select" value={text} onChange={(event) => onText(event.target.value)}>
+        <FormSelect id={id} value={text} onChange={(event) => onText(event.target.value)}>
           {options.map(([value, name]) => (
             <option key={value} value={value}>
               {name}
             </option>
           ))}
-        </select>
+        </FormSelect>
       ) : (
-        <input
+        <FormControl
           id={id}
           type={type}
           step="any"
-          className={`form-control ${isMissing ? 'is-invalid' : ''}`}
+          className={isMissing ? 'is-invalid' : ''}
           maxLength={longest}
           value={text}
           aria-invalid={isMissing}

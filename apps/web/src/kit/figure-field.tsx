@@ -1,6 +1,8 @@
 import type { LiveLine } from '@jubb/wire';
 import { OPEN_OHM, formatQuantity, fromBase, parseQuantity, readOpen, unitBySymbol, wording, type Quantity } from '@jubb/core';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { useLines } from '../link/use-lines.ts';
 import { useUnits } from './units.ts';
 
@@ -96,14 +98,12 @@ export function FigureField({
   }, [focus]);
   return (
     <div>
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
+      <FormLabel htmlFor={id}>{label}</FormLabel>
       <div className="d-flex align-items-baseline gap-2">
-        <input
+        <FormControl
           id={id}
           ref={input}
-          className={`form-control num-field ${shown ? 'is-invalid' : ''}`}
+          className={`num-field ${shown ? 'is-invalid' : ''}`}
           inputMode="decimal"
           data-quantity={quantity}
           autoComplete="off"

@@ -1,4 +1,5 @@
 import type { ReactElement, ReactNode } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
 
 /** A field with its label above it. */
 export function Labelled({
@@ -12,9 +13,7 @@ export function Labelled({
 }): ReactElement {
   return (
     <div className="mb-2">
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
+      <FormLabel htmlFor={id}>{label}</FormLabel>
       {children}
     </div>
   );

@@ -1,4 +1,6 @@
 import { useId, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 
 interface LineFieldProps {
   readonly label: string;
@@ -14,12 +16,9 @@ export function LineField({ label, text, onText, onEnter, placeholder = '', long
   const id = useId();
   return (
     <div>
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
-      <input
+      <FormLabel htmlFor={id}>{label}</FormLabel>
+      <FormControl
         id={id}
-        className="form-control"
         maxLength={longest}
         autoComplete="off"
         placeholder={placeholder}

@@ -1,15 +1,24 @@
 import { sourceWords, type SheetDocument, type Sourced } from '@jubb/sheet';
 import type { FieldProblem } from '@jubb/wire';
 import { Fragment, useEffect, type ReactElement, type ReactNode } from 'react';
+import Alert from 'react-bootstrap/Alert';
+import Spinner from 'react-bootstrap/Spinner';
 import { LinkDown, Refusal } from '../link/client.ts';
 
+interface CareProps {
+  readonly title?: string | undefined;
+  /** An alert is read out at once. */
+  readonly role?: 'note' | 'alert';
+  readonly children?: ReactNode;
+}
+
 /** A caution: the word first, before the act. */
-export function Care({ title = 'Care', children }: { readonly title?: string; readonly children: ReactNode }): ReactElement {
+export function Care({ title = 'Care', role = 'note', children }: CareProps): ReactElement {
   return (
-    <div className="care" role="note">
+    <Alert variant="care" className="care" role={role} transition={false}>
       <b>{title}</b>
       {children}
-    </div>
+    </Alert>
   );
 }
 
@@ -44,8 +53,7 @@ export function Wrong({ error, hide = [] }: { readonly error: unknown; readonly 
   if (!error) return null;
   const fields = error instanceof Refusal ? error.fields.filter((problem) => !hide.includes(problem.field)) : [];
   return (
-    <div className="care" role="alert">
-      <b>{error instanceof LinkDown ? 'No link' : 'Not kept'}</b>
+    <Care role="alert" title={error instanceof LinkDown ? 'No link' : 'Not kept'}>
       {error instanceof Error ? error.message : String(error)}
       {fields.length > 0 ? (
         <ul className="mb-0">
@@ -54,7 +62,7 @@ export function Wrong({ error, hide = [] }: { readonly error: unknown; readonly 
           ))}
         </ul>
       ) : null}
-    </div>
+    </Care>
   );
 }
 
@@ -66,7 +74,7 @@ export function fieldWords({ field, given, allowed, line }: FieldProblem): strin
 export function Loading({ what }: { readonly what: string }): ReactElement {
   return (
     <p className="soft" role="status">
-      Looking up {what} …
+      <Spinner animation="border" size="sm" aria-hidden="true" /> Looking up {what} …
     </p>
   );
 }

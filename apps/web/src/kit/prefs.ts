@@ -53,13 +53,24 @@ export function useDraft<T>(key: string, initial: T): readonly [T, (next: T | un
   const [, repaint] = useReducer((count: number) => count + 1, 0);
   const draft = stored === undefined ? initial : (JSON.parse(stored) as T);
   const set = (next: T | undefined): void => {
-    const text = next === undefined ? undefined : JSON.stringify(next);
-    if (text === undefined) mine.delete(name);
-    else mine.set(name, text);
-    writeStored(name, text);
+    keepDraft(key, next);
     repaint();
   };
   return [draft, set];
+}
+
+/** What was half typed under a key, for a form that holds its values itself. */
+export function readDraft<T>(key: string): Partial<T> {
+  const name = `draft.${key}`;
+  const stored = mine.get(name) ?? readStored(name);
+  return stored === undefined ? {} : (JSON.parse(stored) as Partial<T>);
+}
+
+export function keepDraft(key: string, next: unknown): void {
+  const name = `draft.${key}`;
+  if (next === undefined) mine.delete(name);
+  else mine.set(name, JSON.stringify(next));
+  writeStored(name, mine.get(name));
 }
 
 /** What was half typed on this page under a key, or one that goes on behind it by a point. */

@@ -1,6 +1,8 @@
 import { toolRefusal, type Tool, type ToolSize } from '@jubb/sheet';
 import { shopToday } from './days.ts';
 import { useId, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { readStored, writeStored } from './prefs.ts';
 
 interface ToolPickProps {
@@ -32,10 +34,8 @@ export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps
   const today = shopToday();
   return (
     <div>
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
-      <select id={id} className="form-select" value={chosen?.id ?? ''} onChange={(event) => onChoose(event.target.value)}>
+      <FormLabel htmlFor={id}>{label}</FormLabel>
+      <FormSelect id={id} value={chosen?.id ?? ''} onChange={(event) => onChoose(event.target.value)}>
         {chosen ? null : <option value="">none of them will do</option>}
         {tools.map((tool) => {
           const against = toolRefusal(tool, size, today);
@@ -46,7 +46,7 @@ export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps
             </option>
           );
         })}
-      </select>
+      </FormSelect>
     </div>
   );
 }

@@ -1,10 +1,12 @@
 import { formatQuantity } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { SettingLine } from '../drawings/setting-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { Title } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
 import { PRACTICES, replay, type Act, type Practice, type Replay } from './replay.ts';
+import { Tick } from '../kit/tick.tsx';
 
 const NAMES: Readonly<Record<Practice, { readonly name: string; readonly task: string }>> = {
   hub: { name: 'A hub with a castle nut', task: 'End play after locking, from a seated bearing. M24 × 1, six slots, crossed holes.' },
@@ -63,15 +65,15 @@ export function LearnPage(): ReactElement {
       <Title sub="The models stick, give and hide play as the bench does. Nothing here is kept on a job.">Practice</Title>
       <div className="d-flex flex-wrap gap-2 mb-3" role="group" aria-label="What to practise on">
         {PRACTICES.map((one) => (
-          <button
+          <Button
             key={one}
-            type="button"
-            className={`btn btn-plain ${one === practice ? 'on' : ''}`}
+            variant="plain"
+            className={one === practice ? 'on' : ''}
             aria-pressed={one === practice}
             onClick={() => begin({ practice: one })}
           >
             {NAMES[one].name}
-          </button>
+          </Button>
         ))}
       </div>
       <p className="mb-2">
@@ -87,22 +89,16 @@ export function LearnPage(): ReactElement {
             <Score state={state} onSame={() => begin({})} onNext={() => begin({ seed: seed + 1 })} />
           ) : (
             <>
-              <label className="d-flex gap-2 mb-2">
-                <input
-                  type="checkbox"
-                  className="form-check-input"
-                  checked={isGuided}
-                  onChange={(event) => setRun({ ...run, isGuided: event.target.checked })}
-                />
+              <Tick className="mb-2" checked={isGuided} onChange={(event) => setRun({ ...run, isGuided: event.target.checked })}>
                 Show what the working says
-              </label>
+              </Tick>
               {isGuided && guide ? (
                 <p className="mb-2">
                   <b>{guide.words}</b>{' '}
                   {guide.act === move.act ? (
-                    <button type="button" className="btn btn-quiet" onClick={() => setText(String(guide.figure))}>
+                    <Button variant="quiet" onClick={() => setText(String(guide.figure))}>
                       Take it
-                    </button>
+                    </Button>
                   ) : null}
                 </p>
               ) : null}
@@ -118,35 +114,30 @@ export function LearnPage(): ReactElement {
                 isDeaf
               />
               <div className="keys">
-                <button type="button" className="btn btn-plain" disabled={figure.base === undefined} onClick={goes}>
+                <Button variant="plain" disabled={figure.base === undefined} onClick={goes}>
                   {move.key}
-                </button>
+                </Button>
                 {practice === 'hub' ? (
                   <>
-                    <button type="button" className="btn btn-plain" onClick={() => does({ do: 'seat' })}>
+                    <Button variant="plain" onClick={() => does({ do: 'seat' })}>
                       Seat at 50 N·m, back 90°
-                    </button>
-                    <button type="button" className="btn btn-plain" disabled={state.isLocked} onClick={() => does({ do: 'lock' })}>
+                    </Button>
+                    <Button variant="plain" disabled={state.isLocked} onClick={() => does({ do: 'lock' })}>
                       Lock
-                    </button>
+                    </Button>
                   </>
                 ) : null}
                 {practice === 'axle' ? (
-                  <button type="button" className="btn btn-plain" onClick={() => does({ do: 'renew' })}>
+                  <Button variant="plain" onClick={() => does({ do: 'renew' })}>
                     A new sleeve
-                  </button>
+                  </Button>
                 ) : null}
-                <button type="button" className="btn btn-primary" onClick={() => does({ do: 'read' })}>
+                <Button variant="primary" onClick={() => does({ do: 'read' })}>
                   Read three times
-                </button>
-                <button
-                  type="button"
-                  className="btn btn-plain"
-                  disabled={acts.length === 0}
-                  onClick={() => setRun({ ...run, isOver: true })}
-                >
+                </Button>
+                <Button variant="plain" disabled={acts.length === 0} onClick={() => setRun({ ...run, isOver: true })}>
                   It is set: how good?
-                </button>
+                </Button>
               </div>
             </>
           )}
@@ -166,9 +157,9 @@ export function LearnPage(): ReactElement {
             ))}
           </ol>
           {acts.length > 0 && !isOver ? (
-            <button type="button" className="btn btn-quiet p-0" onClick={() => setRun({ ...run, acts: acts.slice(0, -1) })}>
+            <Button variant="quiet" className="p-0" onClick={() => setRun({ ...run, acts: acts.slice(0, -1) })}>
               Take the last back
-            </button>
+            </Button>
           ) : null}
         </div>
       </div>
@@ -200,12 +191,12 @@ function Score({
         {isIn && tries <= 2 ? 'As good as it gets.' : 'The guide needs two as a rule.'}
       </p>
       <div className="keys">
-        <button type="button" className="btn btn-primary" onClick={onNext}>
+        <Button variant="primary" onClick={onNext}>
           Another piece
-        </button>
-        <button type="button" className="btn btn-plain" onClick={onSame}>
+        </Button>
+        <Button variant="plain" onClick={onSame}>
           The same again
-        </button>
+        </Button>
       </div>
     </div>
   );

@@ -3,12 +3,16 @@ import { dayWordsIn, type CustomerAnswer } from '@jubb/sheet';
 import { ENDPOINTS, type AnswerBody, type OfferView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { addressOf, ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { LimitStrip, VerdictShape } from '../drawings/limit-strip.tsx';
 import { moneyIn, percentText } from '../kit/money.ts';
-import { Loading, Wrong } from '../kit/pieces.tsx';
+import { Care, Loading, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
+import { Tick } from '../kit/tick.tsx';
 import './offer.scss';
 
 /** What the customer sees behind the private link: what was found, the ways to go on, and three keys. */
@@ -73,9 +77,7 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
       {body.words ? <p>{body.words}</p> : null}
       {offer.answer ? <Answered offer={offer} /> : null}
       {offer.state === 'replaced' ? (
-        <p className="care" role="note">
-          <b>Not good any more</b>A newer quote has taken its place. Ask the shop for its link.
-        </p>
+        <Care title="Not good any more">A newer quote has taken its place. Ask the shop for its link.</Care>
       ) : null}
       {body.findings.length > 0 ? (
         <section>
@@ -121,10 +123,10 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
         {body.options.length > 1 ? (
           <div className="offer-ways" role="group" aria-label="Ways to go on">
             {body.options.map((one, place) => (
-              <button
+              <Button
                 key={one.name}
-                type="button"
-                className={`btn btn-plain ${place === chosen ? 'on' : ''}`}
+                variant="plain"
+                className={place === chosen ? 'on' : ''}
                 aria-pressed={place === chosen}
                 disabled={!isOpen}
                 onClick={() => {
@@ -133,7 +135,7 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
                 }}
               >
                 {one.name} <span className="fig fs-5">{money(quoteTotal(one, body.taxShare).gross)}</span>
-              </button>
+              </Button>
             ))}
           </div>
         ) : null}
@@ -143,16 +145,13 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
             <li key={place}>
               <span>
                 {line.optional ? (
-                  <label>
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
-                      checked={!without.includes(place)}
-                      disabled={!isOpen}
-                      onChange={(event) => setWithout(event.target.checked ? without.filter((one) => one !== place) : [...without, place])}
-                    />{' '}
+                  <Tick
+                    checked={!without.includes(place)}
+                    disabled={!isOpen}
+                    onChange={(event) => setWithout(event.target.checked ? without.filter((one) => one !== place) : [...without, place])}
+                  >
                     {line.what}
-                  </label>
+                  </Tick>
                 ) : (
                   line.what
                 )}
@@ -172,46 +171,44 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
         </dl>
       </section>
       {declined.length > 0 ? (
-        <div className="care" role="note">
-          <b>Care</b>
+        <Care>
           You leave out: {declined.join(', ')}. It can hurt somebody. If you say yes without it, it is written down that we told you.
-        </div>
+        </Care>
       ) : null}
       <Wrong error={error} />
       {isOpen ? (
         <div className="offer-keys">
           {asking ? (
             <>
-              <label className="form-label" htmlFor="offer-words">
-                What would you like to know?
-              </label>
-              <textarea
+              <FormLabel htmlFor="offer-words">What would you like to know?</FormLabel>
+              <FormControl
                 id="offer-words"
-                className="form-control mb-2"
+                as="textarea"
+                className="mb-2"
                 rows={3}
                 maxLength={1000}
                 value={words}
                 autoFocus
                 onChange={(event) => setWords(event.target.value)}
               />
-              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => answer('ask')}>
+              <Button variant="primary" disabled={busy} onClick={() => answer('ask')}>
                 Send the question
-              </button>
-              <button type="button" className="btn btn-plain" onClick={() => setAsking(false)}>
+              </Button>
+              <Button variant="plain" onClick={() => setAsking(false)}>
                 Back
-              </button>
+              </Button>
             </>
           ) : (
             <>
-              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => answer('yes')}>
+              <Button variant="primary" disabled={busy} onClick={() => answer('yes')}>
                 Yes, do it for {money(total.gross)}
-              </button>
-              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => setAsking(true)}>
+              </Button>
+              <Button variant="plain" disabled={busy} onClick={() => setAsking(true)}>
                 I have a question
-              </button>
-              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => answer('no')}>
+              </Button>
+              <Button variant="plain" disabled={busy} onClick={() => answer('no')}>
                 No, leave it
-              </button>
+              </Button>
             </>
           )}
         </div>

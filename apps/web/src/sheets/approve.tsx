@@ -21,12 +21,12 @@ export function Together({ draft }: { readonly draft: SheetDraft }): ReactElemen
         {clashes.map((clash) => (
           <div key={`${clash.list}${clash.ref}${clash.name}`} className="keys mt-1 align-items-center">
             <b>{clash.name}</b>
-            <button type="button" className="btn btn-plain" onClick={() => settle(clash, 'mine')}>
+            <Button variant="plain" onClick={() => settle(clash, 'mine')}>
               Mine
-            </button>
-            <button type="button" className="btn btn-plain" onClick={() => settle(clash, 'theirs')}>
+            </Button>
+            <Button variant="plain" onClick={() => settle(clash, 'theirs')}>
               Theirs
-            </button>
+            </Button>
           </div>
         ))}
       </Care>
@@ -76,12 +76,12 @@ export function Approve({
   };
   return (
     <>
-      <button type="button" className="btn btn-primary" disabled={!ready} onClick={() => void approve()}>
+      <Button variant="primary" disabled={!ready} onClick={() => void approve()}>
         {stops > 0 ? `Approve it (${stops} to mend first)` : 'Approve it'}
-      </button>
-      <button type="button" className="btn btn-plain" onClick={() => setAsked(true)}>
+      </Button>
+      <Button variant="plain" onClick={() => setAsked(true)}>
         Throw the draft away
-      </button>
+      </Button>
       <Dialog show={isAsked} centered animation={false} aria-labelledby="throw-title" onHide={() => setAsked(false)}>
         <Dialog.Header closeButton>
           <Dialog.Title as="h2" id="throw-title">

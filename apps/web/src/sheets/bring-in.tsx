@@ -2,8 +2,9 @@ import { ENDPOINTS } from '@jubb/wire';
 import type { SheetList } from '@jubb/sheet';
 import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { upload } from '../link/client.ts';
-import { Wrong } from '../kit/pieces.tsx';
+import { Care, Wrong } from '../kit/pieces.tsx';
 import { readTextFile } from '../kit/text-file.ts';
 
 /** The shop's own PDF of a document, so that its pages can be pinned to steps. */
@@ -78,30 +79,28 @@ export function CsvIn({ list, lines, onLines }: CsvInProps): ReactElement | null
         }}
       />
       {wrong.length > 0 ? (
-        <div className="care" role="alert">
-          <b>Not read</b>
+        <Care title="Not read" role="alert">
           {wrong.map((line) => (
             <div key={line}>{line}</div>
           ))}
-        </div>
+        </Care>
       ) : null}
       {looked ? (
         <div className="sheet-box">
           {looked.length} lines: {fresh} new, {changed} changed, {gone} taken out.
           <div className="keys">
-            <button
-              type="button"
-              className="btn btn-primary"
+            <Button
+              variant="primary"
               onClick={() => {
                 onLines(looked);
                 setLooked(undefined);
               }}
             >
               Take them in
-            </button>
-            <button type="button" className="btn btn-plain" onClick={() => setLooked(undefined)}>
+            </Button>
+            <Button variant="plain" onClick={() => setLooked(undefined)}>
               Leave it
-            </button>
+            </Button>
           </div>
         </div>
       ) : null}

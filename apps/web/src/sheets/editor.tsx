@@ -4,6 +4,7 @@ import type { SheetView } from '@jubb/wire';
 import { useLayoutEffect, useRef, useState, type ReactElement } from 'react';
 import { ErrorBoundary } from 'react-error-boundary';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { useSheet } from '../link/queries.ts';
 import { useRevisions } from './queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -79,12 +80,12 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
         </span>
       </div>
       <div className="keys mt-0 mb-2">
-        <button type="button" className="btn btn-plain" disabled={!draft.undo} onClick={draft.undo}>
+        <Button variant="plain" disabled={!draft.undo} onClick={draft.undo}>
           Undo
-        </button>
-        <button type="button" className="btn btn-plain" disabled={!draft.redo} onClick={draft.redo}>
+        </Button>
+        <Button variant="plain" disabled={!draft.redo} onClick={draft.redo}>
           Again
-        </button>
+        </Button>
         {approved ? (
           <Link className="btn btn-plain" to={`/sheets/${sheet.revisionId}/differences/${approved.revisionId}`}>
             Differences

@@ -1,5 +1,6 @@
 import type { Finding } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { Loading } from '../kit/pieces.tsx';
 
 interface FindingListProps {
@@ -18,9 +19,9 @@ export function FindingList({ findings, onJump }: FindingListProps): ReactElemen
         <li key={finding.path + finding.say}>
           <b className={`finding-${finding.severity}`}>{finding.severity}</b> {finding.say}.{' '}
           {onJump ? (
-            <button type="button" className="btn btn-quiet p-0" onClick={() => onJump(finding)}>
+            <Button variant="quiet" className="p-0" onClick={() => onJump(finding)}>
               {finding.mend}
-            </button>
+            </Button>
           ) : (
             <span className="soft">{finding.mend}</span>
           )}

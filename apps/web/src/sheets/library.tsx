@@ -1,6 +1,11 @@
 import { ENDPOINTS, type ImportView, type SheetLine } from '@jubb/wire';
 import { useDeferredValue, useMemo, useRef, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import FormSelect from 'react-bootstrap/FormSelect';
+import Button from 'react-bootstrap/Button';
+import { DataTable, type Column } from '../kit/data-table.tsx';
 import { addressOf, ask } from '../link/client.ts';
 import { queryClient, useSession, useSheets } from '../link/queries.ts';
 import { useFamilies, useSheetsHolding } from './queries.ts';
@@ -42,13 +47,10 @@ export function Library(): ReactElement {
       <ThrownAway />
       <div className="d-flex flex-wrap gap-3 align-items-end mb-3">
         <div className="find-sheets">
-          <label className="form-label" htmlFor="find-sheet">
-            Make, model, part number, thread, words
-          </label>
-          <input
+          <FormLabel htmlFor="find-sheet">Make, model, part number, thread, words</FormLabel>
+          <FormControl
             id="find-sheet"
             type="search"
-            className="form-control"
             autoComplete="off"
             value={find}
             onChange={(event) => {
@@ -58,15 +60,13 @@ export function Library(): ReactElement {
           />
         </div>
         <div>
-          <label className="form-label" htmlFor="find-family">
-            Family
-          </label>
-          <select id="find-family" className="form-select" value={family} onChange={(event) => setFamily(event.target.value)}>
+          <FormLabel htmlFor="find-family">Family</FormLabel>
+          <FormSelect id="find-family" value={family} onChange={(event) => setFamily(event.target.value)}>
             <option value="">every family</option>
             {families.map((one) => (
               <option key={one}>{one}</option>
             ))}
-          </select>
+          </FormSelect>
         </div>
         {mayBegin ? (
           <Link className="btn btn-plain" to="/sheets/new">
@@ -85,9 +85,9 @@ export function Library(): ReactElement {
       ) : null}
       {hits.length > 0 ? <SheetTable sheets={hits.slice(0, shown)} /> : null}
       {hits.length > shown ? (
-        <button type="button" className="btn btn-plain" onClick={() => setShown(shown + PAGE)}>
+        <Button variant="plain" onClick={() => setShown(shown + PAGE)}>
           {hits.length - shown} more
-        </button>
+        </Button>
       ) : null}
       {inText.length > 0 ? (
         <>
@@ -120,42 +120,32 @@ function search(sheets: readonly Searchable[], find: string, family: string): re
   return hits.toSorted((a, b) => Number(b.all.startsWith(first)) - Number(a.all.startsWith(first)));
 }
 
+const COLUMNS: readonly Column<SheetLine>[] = [
+  {
+    id: 'title',
+    head: 'Sheet',
+    value: ({ title }) => title,
+    cell: (sheet) => (
+      <>
+        <Link to={sheet.status === 'draft' ? `/sheets/${sheet.revisionId}/edit` : `/sheets/${sheet.revisionId}`}>{sheet.title}</Link>
+        <div className="soft">{sheet.machine}</div>
+      </>
+    ),
+  },
+  { id: 'family', head: 'Family', className: 'hide-narrow', value: ({ family }) => family },
+  {
+    id: 'complete',
+    head: 'What it has',
+    className: 'hide-narrow',
+    value: ({ complete }) => complete.filter(({ have, of }) => have >= of).length,
+    cell: ({ complete }) => <Completeness parts={complete} />,
+  },
+  { id: 'revision', head: 'Revision', className: 'fig fs-5', value: ({ revision }) => revision },
+  { id: 'status', head: 'State', value: ({ status }) => status, cell: ({ status }) => <span className="trust">{status}</span> },
+];
+
 function SheetTable({ sheets }: { readonly sheets: readonly SheetLine[] }): ReactElement {
-  return (
-    <table className="table">
-      <thead>
-        <tr>
-          <th scope="col">Sheet</th>
-          <th scope="col" className="hide-narrow">
-            Family
-          </th>
-          <th scope="col" className="hide-narrow">
-            What it has
-          </th>
-          <th scope="col">Revision</th>
-          <th scope="col">State</th>
-        </tr>
-      </thead>
-      <tbody>
-        {sheets.map((sheet) => (
-          <tr key={sheet.revisionId}>
-            <td>
-              <Link to={sheet.status === 'draft' ? `/sheets/${sheet.revisionId}/edit` : `/sheets/${sheet.revisionId}`}>{sheet.title}</Link>
-              <div className="soft">{sheet.machine}</div>
-            </td>
-            <td className="hide-narrow">{sheet.family}</td>
-            <td className="hide-narrow">
-              <Completeness parts={sheet.complete} />
-            </td>
-            <td className="fig fs-5">{sheet.revision}</td>
-            <td>
-              <span className="trust">{sheet.status}</span>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
+  return <DataTable name="sheets" columns={COLUMNS} rows={sheets} rowKey={({ revisionId }) => revisionId} />;
 }
 
 /** A file is looked at before it is kept: what it would change stands there first. */
@@ -232,12 +222,12 @@ function ImportSheet(): ReactElement {
           ) : null}
           {looked.view.against ? <DifferenceList differences={looked.view.differences} /> : null}
           <div className="keys">
-            <button type="button" className="btn btn-primary" disabled={busy} onClick={() => void bringIn()}>
+            <Button variant="primary" disabled={busy} onClick={() => void bringIn()}>
               {draftThere ? 'Put it in place of that draft' : 'Bring it in'}
-            </button>
-            <button type="button" className="btn btn-plain" onClick={() => setLooked(undefined)}>
+            </Button>
+            <Button variant="plain" onClick={() => setLooked(undefined)}>
               Leave it
-            </button>
+            </Button>
           </div>
         </div>
       ) : null}

@@ -2,7 +2,9 @@ import { refOf, lineName, type SheetList, type Stage } from '@jubb/sheet';
 import { COLUMNS, newLine, readCell, writeCell, type Column, type PlainLine } from '@jubb/sheet/editing';
 import { useEffect, useLayoutEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import { DataSheetGrid, type CellProps, type Column as GridColumn, type DataSheetGridRef } from 'react-datasheet-grid';
+import Button from 'react-bootstrap/Button';
 import 'react-datasheet-grid/dist/style.css';
+import { Care } from '../kit/pieces.tsx';
 
 /** A line as the grid holds it: its cells as text, and the line they were read from. */
 interface Row {
@@ -128,13 +130,12 @@ export function LineGrid({ list, lines, height, onChange, onActive, at }: LineGr
           : 'Arrows move, Enter or a letter writes, Ctrl-C and Ctrl-V copy and paste with a spreadsheet, Esc leaves the table.'}
       </p>
       {problems.length > 0 ? (
-        <div className="care" role="alert">
-          <b>Not read</b>
+        <Care title="Not read" role="alert">
           {problems.slice(0, 6).map((problem) => (
             <div key={problem}>{problem}</div>
           ))}
           {problems.length > 6 ? <div>and {problems.length - 6} more</div> : null}
-        </div>
+        </Care>
       ) : null}
     </div>
   );
@@ -155,14 +156,14 @@ const REMOVE = {
   basis: 84,
   minWidth: 84,
   component: ({ rowData, rowIndex, deleteRow }: CellProps<Row, unknown>): ReactElement => (
-    <button
-      type="button"
-      className="btn btn-quiet grid-remove"
+    <Button
+      variant="quiet"
+      className="grid-remove"
       aria-label={`Remove line ${rowIndex + 1}, ${lineName(rowData.line)}`}
       onClick={deleteRow}
     >
       Remove
-    </button>
+    </Button>
   ),
 };
 
@@ -318,9 +319,9 @@ function CellField({ label, text, editing, onDone, onLeave }: CellFieldProps): R
 function AddRow({ addRows }: { readonly addRows: (count?: number) => void }): ReactElement {
   return (
     <div className="dsg-add-row">
-      <button type="button" className="btn btn-plain" onClick={() => addRows(1)}>
+      <Button variant="plain" onClick={() => addRows(1)}>
         One more line
-      </button>
+      </Button>
     </div>
   );
 }

@@ -1,5 +1,7 @@
 import { readLineYaml, writeLineYaml } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 
 interface LineTextProps {
   readonly line: object;
@@ -21,12 +23,11 @@ export function LineText({ line, onChange }: LineTextProps): ReactElement {
   };
   return (
     <div>
-      <label className="form-label" htmlFor="line-text">
-        The whole line
-      </label>
-      <textarea
+      <FormLabel htmlFor="line-text">The whole line</FormLabel>
+      <FormControl
         id="line-text"
-        className={`form-control line-text ${problem ? 'is-invalid' : ''}`}
+        as="textarea"
+        className={`line-text ${problem ? 'is-invalid' : ''}`}
         rows={Math.min(24, written.split('\n').length + 2)}
         spellCheck={false}
         value={typed ?? written}

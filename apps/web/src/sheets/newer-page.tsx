@@ -2,6 +2,7 @@ import type { JobView } from '@jubb/book';
 import { baseRef, pointersOf, rowsOf, type Difference, type SheetFile } from '@jubb/sheet';
 import { useMemo, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { useDifferences } from './queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { DifferenceList } from './difference-list.tsx';
@@ -51,16 +52,15 @@ function Newer({ here, newer }: { readonly here: JobHere; readonly newer: NonNul
       ) : null}
       <div className="keys">
         {mayMove && !state.handedOver ? (
-          <button
-            type="button"
-            className="btn btn-plain"
+          <Button
+            variant="plain"
             onClick={() => {
               keep({ kind: 'pinned', payload: { revisionId: newer.revisionId, revision: newer.revision } });
               void go(`/jobs/${job.id}`);
             }}
           >
             Go on by revision {newer.revision}
-          </button>
+          </Button>
         ) : null}
         <Link className="btn btn-primary" to={`/jobs/${job.id}`}>
           Stay with revision {job.sheet.revision}

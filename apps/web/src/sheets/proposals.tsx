@@ -4,6 +4,7 @@ import type { PlainLine } from '@jubb/sheet/editing';
 import { ENDPOINTS, type ProposalView, type SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { queryClient } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
@@ -69,18 +70,17 @@ export function Proposed({ sheet, draft, list: shown, onJump }: ProposedProps): 
             <li key={proposal.entryId}>
               {proposal.text}{' '}
               {proposal.line ? (
-                <button type="button" className="btn btn-quiet p-0" onClick={() => onJump(list, proposal.line ?? undefined)}>
+                <Button variant="quiet" className="p-0" onClick={() => onJump(list, proposal.line ?? undefined)}>
                   {[proposal.line, figuresOf(proposal).join(' to ')].filter(Boolean).join(': ')}
-                </button>
+                </Button>
               ) : null}{' '}
               <span className="soft">
                 job {proposal.jobNumber}, {proposal.person}
               </span>
               <div className="keys mt-1">
                 {withIt ? (
-                  <button
-                    type="button"
-                    className="btn btn-primary"
+                  <Button
+                    variant="primary"
                     onClick={() => {
                       draft.change(withIt);
                       onJump(list, proposal.line ?? undefined);
@@ -88,14 +88,14 @@ export function Proposed({ sheet, draft, list: shown, onJump }: ProposedProps): 
                     }}
                   >
                     Put it in the line
-                  </button>
+                  </Button>
                 ) : null}
-                <button type="button" className="btn btn-plain" onClick={() => void settle(proposal.entryId, 'taken')}>
+                <Button variant="plain" onClick={() => void settle(proposal.entryId, 'taken')}>
                   It is in the draft
-                </button>
-                <button type="button" className="btn btn-plain" onClick={() => void settle(proposal.entryId, 'left')}>
+                </Button>
+                <Button variant="plain" onClick={() => void settle(proposal.entryId, 'left')}>
                   Leave it
-                </button>
+                </Button>
               </div>
             </li>
           );

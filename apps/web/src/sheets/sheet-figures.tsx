@@ -1,6 +1,7 @@
 import { stageWords, windowWords } from '@jubb/book';
 import { limitQuantity, limitWindow, partName, settingQuantity, settingWindow, windowOf, type SheetFile } from '@jubb/sheet';
 import type { ReactElement, ReactNode } from 'react';
+import Table from 'react-bootstrap/Table';
 import { LookSketch, SealSketch } from '../drawings/look.tsx';
 import { Trust } from '../kit/pieces.tsx';
 import { percentWords } from '../kit/money.ts';
@@ -21,7 +22,7 @@ export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
   return (
     <section className="mb-4">
       <h2>Figures</h2>
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">What</th>
@@ -138,7 +139,7 @@ export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
             />
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }
@@ -147,7 +148,7 @@ export function Parts({ file }: { readonly file: SheetFile }): ReactElement {
   return (
     <section className="mb-4">
       <h2>Parts</h2>
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Pieces</th>
@@ -192,7 +193,7 @@ export function Parts({ file }: { readonly file: SheetFile }): ReactElement {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }

@@ -1,5 +1,7 @@
 import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import type { SheetDraft } from './use-sheet-draft.ts';
 
 const HEAD = [
@@ -23,21 +25,18 @@ export function SheetHead({ draft }: { readonly draft: SheetDraft }): ReactEleme
     <>
       {HEAD.map(([field, label]) => (
         <div key={field} className="mb-2">
-          <label className="form-label" htmlFor={`head-${field}`}>
-            {label}
-          </label>
+          <FormLabel htmlFor={`head-${field}`}>{label}</FormLabel>
           {field === 'notes' ? (
-            <textarea
+            <FormControl
               id={`head-${field}`}
-              className="form-control"
+              as="textarea"
               rows={3}
               value={file[field] ?? ''}
               onChange={(event) => put(field, event.target.value)}
             />
           ) : (
-            <input
+            <FormControl
               id={`head-${field}`}
-              className="form-control"
               autoComplete="off"
               value={file[field] ?? ''}
               onChange={(event) => put(field, event.target.value)}
@@ -46,12 +45,9 @@ export function SheetHead({ draft }: { readonly draft: SheetDraft }): ReactEleme
         </div>
       ))}
       <div className="mb-2">
-        <label className="form-label" htmlFor="head-sides">
-          Sides, parted by semicolons
-        </label>
-        <input
+        <FormLabel htmlFor="head-sides">Sides, parted by semicolons</FormLabel>
+        <FormControl
           id="head-sides"
-          className="form-control"
           autoComplete="off"
           defaultValue={(file.sides ?? []).join('; ')}
           onBlur={({ target }) => {

@@ -1,5 +1,6 @@
 import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
 
 export function Identity({ file }: { readonly file: SheetFile }): ReactElement | null {
   const { variants = [], features = [] } = file;
@@ -8,7 +9,7 @@ export function Identity({ file }: { readonly file: SheetFile }): ReactElement |
     <section className="mb-4">
       <h2>Which one is it</h2>
       <div className="table-wide" role="region" aria-label="Variants" tabIndex={0}>
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               <th scope="col">What to look at</th>
@@ -44,7 +45,7 @@ export function Identity({ file }: { readonly file: SheetFile }): ReactElement |
               </tr>
             ) : null}
           </tbody>
-        </table>
+        </Table>
       </div>
       <p className="soft">
         {[file.mass && `Mass ${file.mass}`, file.serialPlace && `Serial: ${file.serialPlace}`].filter(Boolean).join('. ')}

@@ -1,6 +1,8 @@
 import { ENDPOINTS, type SheetView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import { addressOf, ask } from '../link/client.ts';
 import { queryClient, useSession, useSheet } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -92,19 +94,19 @@ function Acts({ sheet, stops }: { readonly sheet: SheetView; readonly stops: num
       <Wrong error={refusal} />
       <div className="keys mb-3">
         {sheet.status === 'draft' && isForeman ? (
-          <button type="button" className="btn btn-primary" onClick={() => void act(() => ask(ENDPOINTS.sheets.approve, { id }))}>
+          <Button variant="primary" onClick={() => void act(() => ask(ENDPOINTS.sheets.approve, { id }))}>
             {stops > 0 ? `Approve it (${stops} to mend first)` : 'Approve it'}
-          </button>
+          </Button>
         ) : null}
         {mayWrite ? (
-          <button type="button" className="btn btn-plain" onClick={() => void edit()}>
+          <Button variant="plain" onClick={() => void edit()}>
             {sheet.status === 'draft' ? 'Go on with the draft' : 'Change it in a draft'}
-          </button>
+          </Button>
         ) : null}
         {sheet.status === 'approved' && isForeman ? (
-          <button type="button" className="btn btn-plain" onClick={() => void act(() => ask(ENDPOINTS.sheets.withdraw, { id }))}>
+          <Button variant="plain" onClick={() => void act(() => ask(ENDPOINTS.sheets.withdraw, { id }))}>
             Withdraw it
-          </button>
+          </Button>
         ) : null}
         <a className="btn btn-plain" href={addressOf(ENDPOINTS.sheets.json, { id })}>
           JSON
@@ -128,7 +130,7 @@ function Revisions({ sheet }: { readonly sheet: SheetView }): ReactElement | nul
   return (
     <>
       <h2 className="mt-3">Revisions</h2>
-      <table className="table">
+      <Table>
         <tbody>
           {revisions.map((one) => (
             <tr key={one.revisionId}>
@@ -145,7 +147,7 @@ function Revisions({ sheet }: { readonly sheet: SheetView }): ReactElement | nul
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

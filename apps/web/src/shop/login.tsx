@@ -1,5 +1,8 @@
 import { ENDPOINTS } from '@jubb/wire';
 import { useState, type FormEvent, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
@@ -26,12 +29,10 @@ export function Login(): ReactElement {
       <div className="rule" aria-hidden="true" />
       <p className="soft">The bench book of this shop. Who is working?</p>
       <form onSubmit={(event) => void enter(event)}>
-        <label className="form-label" htmlFor="login">
-          Log-in name
-        </label>
-        <input
+        <FormLabel htmlFor="login">Log-in name</FormLabel>
+        <FormControl
           id="login"
-          className="form-control mb-3"
+          className="mb-3"
           autoComplete="username"
           autoFocus
           required
@@ -39,12 +40,10 @@ export function Login(): ReactElement {
           value={login}
           onChange={(event) => setLogin(event.target.value)}
         />
-        <label className="form-label" htmlFor="password">
-          Password
-        </label>
-        <input
+        <FormLabel htmlFor="password">Password</FormLabel>
+        <FormControl
           id="password"
-          className="form-control mb-3"
+          className="mb-3"
           type="password"
           autoComplete="current-password"
           required
@@ -53,9 +52,9 @@ export function Login(): ReactElement {
           onChange={(event) => setPassword(event.target.value)}
         />
         <Wrong error={error} hide={['password']} />
-        <button type="submit" className="btn btn-primary" disabled={busy}>
+        <Button type="submit" variant="primary" disabled={busy}>
           Log in
-        </button>
+        </Button>
       </form>
     </main>
   );

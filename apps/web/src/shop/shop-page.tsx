@@ -1,11 +1,14 @@
-import { ENDPOINTS, type ShopBody, type ShopRule, type ShopView } from '@jubb/wire';
-import { useState, type FormEvent, type ReactElement } from 'react';
-import { Refusal, ask, meanwhile } from '../link/client.ts';
+import { ENDPOINTS, ShopBody, type ShopRule, type ShopView } from '@jubb/wire';
+import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import { useFieldArray } from 'react-hook-form';
+import { ask, meanwhile } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';
+import { useAskForm } from '../kit/ask-form.ts';
+import { Asking } from '../kit/asking.tsx';
+import { Field } from '../kit/field.tsx';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
-import { Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { useDraft } from '../kit/prefs.ts';
-import { useSend } from '../kit/use-send.ts';
+import { Loading, Title } from '../kit/pieces.tsx';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 export function ShopPage(): ReactElement {
@@ -23,13 +26,13 @@ export function ShopPage(): ReactElement {
 }
 
 interface Typed {
-  readonly hourly: string;
-  readonly tax: string;
-  readonly margin: string;
-  readonly rules: readonly ShopRule[];
-  readonly pinDigits?: 4 | 6;
+  hourly: string;
+  tax: string;
+  margin: string;
+  rules: ShopRule[];
+  pinDigits: string;
   /** Of the shop, when this was begun. */
-  readonly version?: number;
+  version: number;
 }
 
 function shareIn(text: string): number {
@@ -37,138 +40,97 @@ function shareIn(text: string): number {
   return typed === '' ? Number.NaN : Number(typed) / 100;
 }
 
-function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayChange: boolean }): ReactElement {
-  const [typed, setTyped] = useDraft<Typed>('shop', {
+function typedOf(shop: ShopView): Typed {
+  return {
     hourly: amountText(shop.hourlyMinor),
     tax: percentText(shop.taxShare),
     margin: percentText(shop.marginShare),
-    rules: shop.rules,
-    pinDigits: shop.pinDigits,
+    rules: [...shop.rules],
+    pinDigits: String(shop.pinDigits),
     version: shop.version,
-  });
-  const [wrongHour, setWrongHour] = useState(false);
+  };
+}
+
+const toBody = ({ hourly, tax, margin, rules, pinDigits, version }: Typed): ShopBody => ({
+  version,
+  hourlyMinor: minorOf(hourly) ?? Number.NaN,
+  taxShare: shareIn(tax),
+  marginShare: shareIn(margin),
+  rules: rules.map(({ words, why }) => ({ words, why })),
+  pinDigits: Number(pinDigits) as 4 | 6,
+});
+
+function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayChange: boolean }): ReactElement {
   const [kept, setKept] = useState(false);
-  const { busy, error, send } = useSend();
-  const problems = error instanceof Refusal ? error.fields : [];
-  const current = meanwhile<ShopView>(error);
-  const set = (change: Partial<Typed>): void => {
-    setKept(false);
-    setTyped({ ...typed, ...change });
-  };
-  const setRule = (place: number, change: Partial<ShopRule>): void =>
-    set({ rules: typed.rules.map((rule, index) => (index === place ? { ...rule, ...change } : rule)) });
-  const keep = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    const hourlyMinor = minorOf(typed.hourly);
-    setWrongHour(hourlyMinor === undefined);
-    if (hourlyMinor === undefined) return;
-    const body: ShopBody = {
-      version: current?.version ?? typed.version ?? shop.version,
-      hourlyMinor,
-      taxShare: shareIn(typed.tax),
-      marginShare: shareIn(typed.margin),
-      rules: [...typed.rules],
-      pinDigits: typed.pinDigits ?? shop.pinDigits,
-    };
-    if (!(await send(() => ask(ENDPOINTS.shop.change, { body })))) return;
-    setTyped(undefined);
-    await refresh({ queryKey: ['session'] });
-    setKept(true);
-  };
-  const figure = (name: 'hourly' | 'tax' | 'margin', label: string, unit: string, wrong: string | undefined): ReactElement => (
-    <div className="mb-2">
-      <label className="form-label" htmlFor={`shop-${name}`}>
-        {label}
-      </label>
-      <div className="d-flex align-items-baseline gap-2">
-        <input
-          id={`shop-${name}`}
-          className={`form-control fig fs-4 ${wrong ? 'is-invalid' : ''}`}
-          style={{ maxWidth: 160 }}
-          inputMode="decimal"
-          maxLength={12}
-          disabled={!mayChange}
-          aria-invalid={wrong !== undefined}
-          value={typed[name]}
-          onChange={(event) => set({ [name]: event.target.value })}
-        />
-        <span className="fig fs-5">{unit}</span>
-      </div>
-      {wrong ? <div className="v-out">{wrong}</div> : null}
-    </div>
-  );
-  const wordsFor = (field: string): string | undefined => problems.find((one) => one.field === field)?.allowed;
+  const form = useAskForm<Typed, ShopBody>({
+    type: ShopBody,
+    draft: 'shop',
+    initial: typedOf(shop),
+    toBody,
+    names: { hourlyMinor: 'hourly', taxShare: 'tax', marginShare: 'margin' },
+    onSend: async (body, typed) => {
+      await ask(ENDPOINTS.shop.change, { body: { ...body, version: current?.version ?? body.version } });
+      await refresh({ queryKey: ['session'] });
+      form.begin({ ...typed, version: (current?.version ?? body.version) + 1 });
+      setKept(true);
+    },
+  });
+  const current = meanwhile<ShopView>(form.error);
+  const { fields, append, remove } = useFieldArray({ control: form.form.control, name: 'rules' });
+  const figure = { className: 'fig fs-4', inputMode: 'decimal', maxLength: 12, disabled: !mayChange, of: 'shop' } as const;
   return (
-    <form noValidate onSubmit={(event) => void keep(event)}>
+    <Asking
+      of={form}
+      keys={
+        mayChange ? (
+          <p className="mt-3">
+            <Button type="submit" variant="primary" disabled={form.busy}>
+              Keep it
+            </Button>{' '}
+            <span className="v-in" role="status">
+              {kept && !form.form.formState.isDirty ? 'Kept.' : ''}
+            </span>
+          </p>
+        ) : null
+      }
+    >
       <div className="two form-first">
         <div className="work">
-          {figure(
-            'hourly',
-            'An hour of labour',
-            shop.currency,
-            wrongHour ? 'An amount with at most two decimals, such as 68.00' : wordsFor('hourlyMinor'),
-          )}
-          {figure('tax', 'Tax', '%', wordsFor('taxShare'))}
-          {figure('margin', 'Parts are sold at what they cost and', '% more', wordsFor('marginShare'))}
-          <div className="mb-2">
-            <label className="form-label" htmlFor="shop-pin">
-              A PIN at the bench has at least
-            </label>
-            <select
-              id="shop-pin"
-              className="form-select"
-              style={{ maxWidth: 200 }}
-              disabled={!mayChange}
-              value={typed.pinDigits ?? shop.pinDigits}
-              onChange={(event) => set({ pinDigits: event.target.value === '6' ? 6 : 4 })}
-            >
-              <option value="4">four digits</option>
-              <option value="6">six digits</option>
-            </select>
-          </div>
+          <Field {...figure} name="hourly" label="An hour of labour" unit={shop.currency} />
+          <Field {...figure} name="tax" label="Tax" unit="%" />
+          <Field {...figure} name="margin" label="Parts are sold at what they cost and" unit="% more" />
+          <Field
+            of="shop"
+            name="pinDigits"
+            label="A PIN at the bench has at least"
+            disabled={!mayChange}
+            options={[
+              ['4', 'four digits'],
+              ['6', 'six digits'],
+            ]}
+          />
         </div>
         <div>
           <h2>Renewed by the shop’s own rule</h2>
           <p className="soft">
             A part with these words in its name is proposed for renewal, whatever it looks like. Who decides otherwise says why.
           </p>
-          {typed.rules.length === 0 ? <p className="soft">No rule: the sheet, the readings and the looks decide.</p> : null}
-          {typed.rules.map((rule, place) => (
-            <div key={place} className="d-flex flex-wrap gap-2 mb-2 align-items-end">
-              {(['words', 'why'] as const).map((name) => {
-                const wrong = wordsFor(`rules[${place}].${name}`);
-                return (
-                  <div key={name} className={name === 'why' ? 'flex-grow-1' : ''}>
-                    <label className="form-label" htmlFor={`rule-${place}-${name}`}>
-                      {name === 'words' ? 'Parts called' : 'Because'}
-                    </label>
-                    <input
-                      id={`rule-${place}-${name}`}
-                      className={`form-control ${wrong ? 'is-invalid' : ''}`}
-                      maxLength={name === 'words' ? 60 : 200}
-                      disabled={!mayChange}
-                      value={rule[name]}
-                      onChange={(event) => setRule(place, { [name]: event.target.value })}
-                    />
-                    {wrong ? <div className="v-out">{wrong}</div> : null}
-                  </div>
-                );
-              })}
+          {fields.length === 0 ? <p className="soft">No rule: the sheet, the readings and the looks decide.</p> : null}
+          {fields.map(({ id }, place) => (
+            <div key={id} className="d-flex flex-wrap gap-2 mb-2 align-items-end">
+              <Field name={`rules.${place}.words`} label="Parts called" wrap="" maxLength={60} disabled={!mayChange} />
+              <Field name={`rules.${place}.why`} label="Because" wrap="flex-grow-1" maxLength={200} disabled={!mayChange} />
               {mayChange ? (
-                <button
-                  type="button"
-                  className="btn btn-quiet"
-                  onClick={() => set({ rules: typed.rules.filter((_, index) => index !== place) })}
-                >
+                <Button variant="quiet" onClick={() => remove(place)}>
                   Out<span className="visually-hidden"> rule {place + 1}</span>
-                </button>
+                </Button>
               ) : null}
             </div>
           ))}
           {mayChange ? (
-            <button type="button" className="btn btn-plain" onClick={() => set({ rules: [...typed.rules, { words: '', why: '' }] })}>
+            <Button variant="plain" onClick={() => append({ words: '', why: '' })}>
               One more rule
-            </button>
+            </Button>
           ) : null}
         </div>
       </div>
@@ -180,17 +142,6 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
           still here; keep it to put it in its place.
         </p>
       ) : null}
-      <Wrong error={error} hide={problems.map(({ field }) => field)} />
-      {mayChange ? (
-        <p className="mt-3">
-          <button type="submit" className="btn btn-primary" disabled={busy}>
-            Keep it
-          </button>{' '}
-          <span className="v-in" role="status">
-            {kept ? 'Kept.' : ''}
-          </span>
-        </p>
-      ) : null}
-    </form>
+    </Asking>
   );
 }

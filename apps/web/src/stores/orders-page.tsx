@@ -4,6 +4,11 @@ import { ENDPOINTS, type GoodsInBody, type OrderView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import { DataTable, type Column } from '../kit/data-table.tsx';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { ask } from '../link/client.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -38,11 +43,67 @@ export function OrdersPage(): ReactElement {
   );
 }
 
+type OrderLine = OrderView['lines'][number];
+
+const columnsIn = (money: (minor: number) => string): readonly Column<OrderLine>[] => [
+  { id: 'number', head: 'Number', className: 'fig', value: ({ number }) => number },
+  { id: 'name', head: 'What', value: ({ name }) => name },
+  {
+    id: 'job',
+    head: 'Job',
+    className: 'fig',
+    value: ({ jobNumber }) => jobNumber ?? '',
+    cell: ({ jobId, jobNumber }) => (jobId === null ? '' : <Link to={`/jobs/${jobId}/parts`}>{jobNumber}</Link>),
+  },
+  { id: 'quantity', head: 'Ordered', className: 'fig', value: ({ quantity }) => quantity },
+  {
+    id: 'confirmed',
+    head: 'Confirmed',
+    className: 'fig',
+    value: ({ confirmed }) => confirmed ?? '',
+    cell: ({ confirmed, quantity }) => (
+      <span className={confirmed !== null && confirmed !== quantity ? 'v-out' : undefined}>
+        {confirmed === 0 ? 'none: sold out' : (confirmed ?? '')}
+      </span>
+    ),
+  },
+  { id: 'due', head: 'Due', value: ({ due }) => due ?? '', cell: ({ due }) => (due === null ? '' : dayWords(due)) },
+  {
+    id: 'here',
+    head: 'Here',
+    className: 'fig',
+    value: ({ received }) => received,
+    cell: ({ received, returned }) => (
+      <>
+        {received > 0 ? received : ''} {returned > 0 ? <span className="v-out">{returned} wrong, back</span> : null}
+      </>
+    ),
+  },
+  { id: 'price', head: 'Each', className: 'fig', value: ({ priceMinor }) => priceMinor / 100, cell: ({ priceMinor }) => money(priceMinor) },
+];
+
 function Order({ order }: { readonly order: OrderView }): ReactElement {
   const money = useMoney();
   const { busy, error, send } = useSend();
   const run = (work: () => Promise<unknown>): void => void send(work).then(refreshStores);
   const sum = orderMinor(order.lines);
+  const columns: readonly Column<OrderLine>[] = [
+    ...columnsIn(money),
+    ...(order.state === 'open'
+      ? [
+          {
+            id: 'off',
+            head: 'Take off',
+            value: () => '',
+            cell: (line: OrderLine) => (
+              <Button variant="quiet" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.drop, { id: line.id }))}>
+                Take off <span className="visually-hidden">{line.number}</span>
+              </Button>
+            ),
+          },
+        ]
+      : []),
+  ];
   return (
     <section className="work mb-3" aria-label={`Order ${order.number}`}>
       <h2>
@@ -52,108 +113,42 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
           {order.sentAt ? `, sent ${dayWords(order.sentAt)}` : ''}
         </span>
       </h2>
-      <table className="table">
-        <thead>
-          <tr>
-            <th scope="col">Number</th>
-            <th scope="col">What</th>
-            <th scope="col">Job</th>
-            <th scope="col">Ordered</th>
-            <th scope="col">Confirmed</th>
-            <th scope="col">Due</th>
-            <th scope="col">Here</th>
-            <th scope="col">Each</th>
-            {order.state === 'open' ? (
-              <th scope="col">
-                <span className="visually-hidden">Take off</span>
-              </th>
-            ) : null}
-          </tr>
-        </thead>
-        <tbody>
-          {order.lines.map((line) => (
-            <tr key={line.id}>
-              <td className="fig">{line.number}</td>
-              <td>{line.name}</td>
-              <td className="fig">{line.jobId === null ? '' : <Link to={`/jobs/${line.jobId}/parts`}>{line.jobNumber}</Link>}</td>
-              <td className="fig">{line.quantity}</td>
-              <td className={`fig ${line.confirmed !== null && line.confirmed !== line.quantity ? 'v-out' : ''}`}>
-                {line.confirmed === 0 ? 'none: sold out' : (line.confirmed ?? '')}
-              </td>
-              <td>{line.due === null ? '' : dayWords(line.due)}</td>
-              <td className="fig">
-                {line.received > 0 ? line.received : ''}{' '}
-                {line.returned > 0 ? <span className="v-out">{line.returned} wrong, back</span> : null}
-              </td>
-              <td className="fig">{money(line.priceMinor)}</td>
-              {order.state === 'open' ? (
-                <td>
-                  <button
-                    type="button"
-                    className="btn btn-quiet"
-                    disabled={busy}
-                    onClick={() => run(() => ask(ENDPOINTS.orders.drop, { id: line.id }))}
-                  >
-                    Take off <span className="visually-hidden">{line.number}</span>
-                  </button>
-                </td>
-              ) : null}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <DataTable name={`order-${order.number}`} columns={columns} rows={order.lines} rowKey={({ id }) => id} isBare />
       <p className="fig fs-5 mb-2">In all {money(sum)}</p>
       <Wrong error={error} />
       <div className="keys">
         {order.state === 'open' ? (
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={busy}
-            onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}
-          >
+          <Button variant="primary" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}>
             Send the order
-          </button>
+          </Button>
         ) : null}
         {order.state === 'sent' ? (
-          <button
-            type="button"
-            className="btn btn-primary"
-            disabled={busy}
-            onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}
-          >
+          <Button variant="primary" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}>
             Ask for the confirmation again
-          </button>
+          </Button>
         ) : null}
         {order.state === 'differs' ? (
           <>
-            <button
-              type="button"
-              className="btn btn-primary"
+            <Button
+              variant="primary"
               disabled={busy}
               onClick={() => run(() => ask(ENDPOINTS.orders.settle, { id: order.id, body: { asConfirmed: true } }))}
             >
               Take it as confirmed
-            </button>
-            <button
-              type="button"
-              className="btn btn-plain"
+            </Button>
+            <Button
+              variant="plain"
               disabled={busy}
               onClick={() => run(() => ask(ENDPOINTS.orders.settle, { id: order.id, body: { asConfirmed: false } }))}
             >
               Take those lines off
-            </button>
+            </Button>
           </>
         ) : null}
         {order.state === 'confirmed' && order.notes.length === 0 ? (
-          <button
-            type="button"
-            className="btn btn-plain"
-            disabled={busy}
-            onClick={() => run(() => ask(ENDPOINTS.orders.deliver, { id: order.id }))}
-          >
+          <Button variant="plain" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.deliver, { id: order.id }))}>
             The stand-in’s van comes
-          </button>
+          </Button>
         ) : null}
       </div>
       {order.notes.length > 0 ? <GoodsIn order={order} /> : null}
@@ -190,24 +185,20 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
         return (
           <div key={note.lineId} className="d-flex flex-wrap gap-3 align-items-end mb-2">
             <div>
-              <label className="form-label" htmlFor={`bag-${note.lineId}`}>
-                {line?.name}: on the bag
-              </label>
-              <input
+              <FormLabel htmlFor={`bag-${note.lineId}`}>{line?.name}: on the bag</FormLabel>
+              <FormControl
                 id={`bag-${note.lineId}`}
-                className={`form-control fig ${isWrong ? 'is-invalid' : ''}`}
+                className={`fig ${isWrong ? 'is-invalid' : ''}`}
                 value={typed.number}
                 maxLength={60}
                 onChange={(event) => setCounted({ ...counted, [note.lineId]: { ...typed, number: event.target.value } })}
               />
             </div>
             <div style={{ width: 110 }}>
-              <label className="form-label" htmlFor={`count-${note.lineId}`}>
-                Pieces
-              </label>
-              <input
+              <FormLabel htmlFor={`count-${note.lineId}`}>Pieces</FormLabel>
+              <FormControl
                 id={`count-${note.lineId}`}
-                className="form-control fig"
+                className="fig"
                 inputMode="numeric"
                 value={typed.quantity}
                 onChange={(event) => setCounted({ ...counted, [note.lineId]: { ...typed, quantity: event.target.value } })}
@@ -215,12 +206,11 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
             </div>
             {isMore ? (
               <div className="flex-grow-1">
-                <label className="form-label" htmlFor={`why-${note.lineId}`}>
+                <FormLabel htmlFor={`why-${note.lineId}`}>
                   {owed} {owed === 1 ? 'is' : 'are'} still due. Why more is kept
-                </label>
-                <input
+                </FormLabel>
+                <FormControl
                   id={`why-${note.lineId}`}
-                  className="form-control"
                   value={typed.why}
                   maxLength={200}
                   onChange={(event) => setCounted({ ...counted, [note.lineId]: { ...typed, why: event.target.value } })}
@@ -232,9 +222,9 @@ function GoodsIn({ order }: { readonly order: OrderView }): ReactElement {
         );
       })}
       <Wrong error={error} />
-      <button type="button" className="btn btn-primary" disabled={busy} onClick={put}>
+      <Button variant="primary" disabled={busy} onClick={put}>
         Put it away
-      </button>
+      </Button>
     </div>
   );
 }
@@ -253,21 +243,16 @@ function StandIn(): ReactElement {
       {suppliers.map(({ name, fault, items }) => (
         <div key={name} className="d-flex gap-3 align-items-end mb-2">
           <div>
-            <label className="form-label" htmlFor={`fault-${name}`}>
+            <FormLabel htmlFor={`fault-${name}`}>
               {name} <span className="soft fw-normal">{items} numbers</span>
-            </label>
-            <select
-              id={`fault-${name}`}
-              className="form-select"
-              value={fault}
-              onChange={(event) => set(name, event.target.value as SupplierFault)}
-            >
+            </FormLabel>
+            <FormSelect id={`fault-${name}`} value={fault} onChange={(event) => set(name, event.target.value as SupplierFault)}>
               {SUPPLIER_FAULTS.map((one) => (
                 <option key={one} value={one}>
                   {one === 'none' ? 'nothing goes wrong' : one}
                 </option>
               ))}
-            </select>
+            </FormSelect>
           </div>
         </div>
       ))}

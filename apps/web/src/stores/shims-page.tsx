@@ -1,6 +1,7 @@
 import { formatQuantity } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
+import Table from 'react-bootstrap/Table';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useUnits } from '../kit/units.ts';
@@ -30,7 +31,7 @@ export function ShimsPage(): ReactElement {
       {!shims && !error ? <Loading what="the shims" /> : null}
       {shims?.length === 0 ? <p>No shims are on the shelves. Make a line of the kind “shim”, with its thickness as its size.</p> : null}
       {shown && shown.length > 0 ? (
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               <th scope="col">Thickness</th>
@@ -55,7 +56,7 @@ export function ShimsPage(): ReactElement {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       ) : null}
     </>
   );

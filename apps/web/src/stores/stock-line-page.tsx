@@ -1,17 +1,22 @@
 import { MOVES, type Move } from '@jubb/sheet';
-import { ENDPOINTS, type MoveBody, type StockView } from '@jubb/wire';
-import { useState, type FormEvent, type ReactElement } from 'react';
+import { ENDPOINTS, MoveBody, type StockView } from '@jubb/wire';
+import { useState, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
-import { v7 as uuid } from 'uuid';
-import { Refusal, addressOf, ask, nowIso } from '../link/client.ts';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
+import { addressOf, ask, nowIso } from '../link/client.ts';
 import { useJobs, useSession } from '../link/queries.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { useDraft } from '../kit/prefs.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords, shopToday } from '../kit/days.ts';
 import { StockForm } from './stock-form.tsx';
 import { pieces } from './pieces.ts';
 import { refreshStores, useStockLine } from './queries.ts';
+import { useWatch } from 'react-hook-form';
+import { useAskForm } from '../kit/ask-form.ts';
+import { Asking } from '../kit/asking.tsx';
+import { Field } from '../kit/field.tsx';
+import { useSameId } from '../kit/same-id.ts';
 
 const MOVE_WORDS: Readonly<Record<Move, string>> = {
   receive: 'Came in',
@@ -44,9 +49,9 @@ export function StockLinePage(): ReactElement {
           </dl>
           <Counts line={line} />
           <MoveForm key={line.id} line={line} />
-          <button type="button" className="btn btn-quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
+          <Button variant="quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
             Change name, shelf, minimum or price
-          </button>
+          </Button>
           <a className="btn btn-quiet" href={addressOf(ENDPOINTS.stock.label, { id: line.id })} target="_blank" rel="noreferrer">
             Shelf label
           </a>
@@ -89,12 +94,12 @@ function Counts({ line }: { readonly line: StockView }): ReactElement | null {
           {words === null ? '' : `: ${words}`}. {maySign ? '' : 'It waits for a signature.'}
           {maySign ? (
             <span className="keys">
-              <button type="button" className="btn btn-primary" disabled={busy} onClick={() => settle(id, true)}>
+              <Button variant="primary" disabled={busy} onClick={() => settle(id, true)}>
                 Sign it: that is what is there
-              </button>
-              <button type="button" className="btn btn-plain" disabled={busy} onClick={() => settle(id, false)}>
+              </Button>
+              <Button variant="plain" disabled={busy} onClick={() => settle(id, false)}>
                 Leave it
-              </button>
+              </Button>
             </span>
           ) : null}
         </Care>
@@ -127,7 +132,7 @@ function Movements({ line }: { readonly line: StockView }): ReactElement {
     <>
       <h2>What happened</h2>
       {line.movements.length === 0 ? <p className="soft">Nothing yet.</p> : null}
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">When</th>
@@ -151,146 +156,101 @@ function Movements({ line }: { readonly line: StockView }): ReactElement {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }
 
 interface Typed {
-  readonly kind: Move;
-  readonly quantity: string;
-  readonly jobId: string;
-  readonly batch: string;
-  readonly expires: string;
-  readonly words: string;
+  kind: Move;
+  quantity: string;
+  jobId: string;
+  batch: string;
+  expires: string;
+  words: string;
 }
 
 const NOTHING: Typed = { kind: 'receive', quantity: '', jobId: '', batch: '', expires: '', words: '' };
+const FOR_JOB: readonly Move[] = ['reserve', 'release', 'issue', 'return'];
+
+/** What is asked for by the kind of movement; the rest stays at home. */
+function movement({ kind, quantity, jobId, batch, expires, words }: Typed): Omit<MoveBody, 'id' | 'takenAt'> {
+  const typed = quantity.trim();
+  return {
+    kind,
+    quantity: typed === '' ? Number.NaN : Number(typed.replace(',', '.')),
+    ...(FOR_JOB.includes(kind) && jobId ? { jobId } : {}),
+    ...(batch.trim() && (kind === 'receive' || kind === 'issue') ? { batch: batch.trim() } : {}),
+    ...(expires && kind === 'receive' ? { expires } : {}),
+    ...(words.trim() ? { words: words.trim() } : {}),
+  };
+}
 
 function MoveForm({ line }: { readonly line: StockView }): ReactElement {
-  const [typed, setTyped] = useDraft<Typed>(`move.${line.id}`, NOTHING);
-  // One id for as long as it is the same movement: a lost answer does not move it twice.
-  const [id, setId] = useState(() => uuid());
-  const { busy, error, send } = useSend();
   const { data: jobs = [] } = useJobs('');
-  const set = (change: Partial<Typed>): void => {
-    setTyped({ ...typed, ...change });
-    setId(uuid());
-  };
-  const quantity = Number(typed.quantity.trim().replace(',', '.'));
-  const forJob = typed.kind === 'reserve' || typed.kind === 'release' || typed.kind === 'issue' || typed.kind === 'return';
+  const idOf = useSameId();
+  const form = useAskForm<Typed, MoveBody>({
+    type: MoveBody,
+    draft: `move.${line.id}`,
+    initial: NOTHING,
+    toBody: (typed) => ({ ...movement(typed), id: idOf(typed), takenAt: nowIso() }),
+    onSend: async (body) => {
+      await ask(ENDPOINTS.stock.move, { id: line.id, body });
+      form.begin(NOTHING);
+      await refreshStores();
+    },
+  });
+  const kind = useWatch({ control: form.form.control, name: 'kind' });
   const isFluid = line.unit !== 'piece' || line.batches.length > 0;
-  const keep = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    const body: MoveBody = {
-      id,
-      kind: typed.kind,
-      quantity: typed.quantity.trim() === '' ? Number.NaN : quantity,
-      takenAt: nowIso(),
-      ...(forJob && typed.jobId ? { jobId: typed.jobId } : {}),
-      ...(typed.batch.trim() && (typed.kind === 'receive' || typed.kind === 'issue') ? { batch: typed.batch.trim() } : {}),
-      ...(typed.expires && typed.kind === 'receive' ? { expires: typed.expires } : {}),
-      ...(typed.words.trim() ? { words: typed.words.trim() } : {}),
-    };
-    const kept = await send(() => ask(ENDPOINTS.stock.move, { id: line.id, body }));
-    if (!kept) return;
-    setTyped(undefined);
-    setId(uuid());
-    await refreshStores();
-  };
-  const fieldError = error instanceof Refusal ? error.fields.find(({ field }) => field === 'quantity') : undefined;
+  const open = jobs.filter(({ closedAt }) => closedAt === null);
   return (
-    <form className="mb-3" noValidate onSubmit={(event) => void keep(event)}>
+    <Asking
+      of={form}
+      className="mb-3"
+      keys={
+        <Button type="submit" variant="primary" disabled={form.busy}>
+          {MOVE_WORDS[kind]}
+        </Button>
+      }
+    >
       <div className="d-flex flex-wrap gap-2 mt-2 mb-3" role="group" aria-label="What happens">
-        {MOVES.map((kind) => (
-          <button
-            key={kind}
-            type="button"
-            className={`btn btn-plain ${typed.kind === kind ? 'on' : ''}`}
-            aria-pressed={typed.kind === kind}
-            onClick={() => set({ kind })}
+        {MOVES.map((one) => (
+          <Button
+            key={one}
+            variant="plain"
+            className={kind === one ? 'on' : ''}
+            aria-pressed={kind === one}
+            onClick={() => form.form.setValue('kind', one)}
           >
-            {MOVE_WORDS[kind]}
-          </button>
+            {MOVE_WORDS[one]}
+          </Button>
         ))}
       </div>
       <div className="row">
-        <div className="col-6 mb-2">
-          <label className="form-label" htmlFor="move-quantity">
-            {typed.kind === 'count' ? 'How many are there' : 'How many'} {line.unit === 'piece' ? '' : `(${line.unit})`}
-          </label>
-          <input
-            id="move-quantity"
-            className={`form-control fig fs-4 ${fieldError ? 'is-invalid' : ''}`}
-            inputMode="decimal"
-            autoComplete="off"
-            value={typed.quantity}
-            onChange={(event) => set({ quantity: event.target.value })}
+        <Field
+          of="move"
+          name="quantity"
+          label={kind === 'count' ? 'How many are there' : 'How many'}
+          unit={line.unit === 'piece' ? undefined : line.unit}
+          wrap="col-6 mb-2"
+          className="fig fs-4"
+          inputMode="decimal"
+        />
+        {FOR_JOB.includes(kind) ? (
+          <Field
+            of="move"
+            name="jobId"
+            label="Job"
+            wrap="col-6 mb-2"
+            options={[['', 'none'], ...open.map((job) => [job.id, `${job.number} ${job.unit.name}`] as const)]}
           />
-          {fieldError ? <div className="v-out">{fieldError.allowed}</div> : null}
-        </div>
-        {forJob ? (
-          <div className="col-6 mb-2">
-            <label className="form-label" htmlFor="move-job">
-              Job
-            </label>
-            <select id="move-job" className="form-select" value={typed.jobId} onChange={(event) => set({ jobId: event.target.value })}>
-              <option value="">none</option>
-              {jobs
-                .filter(({ closedAt }) => closedAt === null)
-                .map((job) => (
-                  <option key={job.id} value={job.id}>
-                    {job.number} {job.unit.name}
-                  </option>
-                ))}
-            </select>
-          </div>
         ) : null}
-        {isFluid && (typed.kind === 'receive' || typed.kind === 'issue') ? (
-          <div className="col-6 mb-2">
-            <label className="form-label" htmlFor="move-batch">
-              Batch
-            </label>
-            <input
-              id="move-batch"
-              className="form-control fig"
-              maxLength={60}
-              value={typed.batch}
-              onChange={(event) => set({ batch: event.target.value })}
-            />
-          </div>
+        {isFluid && (kind === 'receive' || kind === 'issue') ? (
+          <Field of="move" name="batch" label="Batch" wrap="col-6 mb-2" className="fig" maxLength={60} />
         ) : null}
-        {isFluid && typed.kind === 'receive' ? (
-          <div className="col-6 mb-2">
-            <label className="form-label" htmlFor="move-expires">
-              Good until
-            </label>
-            <input
-              id="move-expires"
-              type="date"
-              className="form-control"
-              value={typed.expires}
-              onChange={(event) => set({ expires: event.target.value })}
-            />
-          </div>
-        ) : null}
-        <div className="col-12 mb-2">
-          <label className="form-label" htmlFor="move-words">
-            Why <span className="soft fw-normal">may stay empty</span>
-          </label>
-          <input
-            id="move-words"
-            className="form-control"
-            maxLength={300}
-            value={typed.words}
-            onChange={(event) => set({ words: event.target.value })}
-          />
-        </div>
+        {isFluid && kind === 'receive' ? <Field of="move" name="expires" label="Good until" wrap="col-6 mb-2" type="date" /> : null}
+        <Field of="move" name="words" label="Why" hint="may stay empty" wrap="col-12 mb-2" maxLength={300} />
       </div>
-      <Wrong error={error} hide={['quantity']} />
-      <button type="submit" className="btn btn-primary" disabled={busy}>
-        {MOVE_WORDS[typed.kind]}
-      </button>
-    </form>
+    </Asking>
   );
 }

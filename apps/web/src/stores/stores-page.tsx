@@ -1,9 +1,63 @@
-import { useState, type ReactElement } from 'react';
+import { useMemo, useState, type ReactElement } from 'react';
 import { Link, useNavigate } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
+import type { StockLine } from '@jubb/book';
+import { DataTable, type Column } from '../kit/data-table.tsx';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { pieces } from './pieces.ts';
 import { useStock } from './queries.ts';
+
+const free = ({ onHand, reserved }: StockLine): number => onHand - reserved;
+
+const columnsIn = (money: (minor: number) => string): readonly Column<StockLine>[] => [
+  {
+    id: 'number',
+    head: 'Number',
+    className: 'fig fs-5',
+    value: ({ number }) => number,
+    cell: ({ id, number }) => <Link to={`/stores/${id}`}>{number}</Link>,
+  },
+  {
+    id: 'name',
+    head: 'What',
+    value: ({ name, size, designation }) => [name, size, designation].filter(Boolean).join(', '),
+    cell: ({ name, size, designation }) => (
+      <>
+        {name} <span className="soft">{[size, designation].filter(Boolean).join(', ')}</span>
+      </>
+    ),
+  },
+  { id: 'location', head: 'Shelf', className: 'fig', value: ({ location }) => location },
+  { id: 'on-hand', head: 'There', className: 'fig', value: ({ onHand }) => onHand, cell: (line) => pieces(line.onHand, line) },
+  {
+    id: 'reserved',
+    head: 'Kept for jobs',
+    className: 'fig',
+    value: ({ reserved }) => reserved,
+    cell: (line) => (line.reserved > 0 ? pieces(line.reserved, line) : ''),
+  },
+  {
+    id: 'free',
+    head: 'Free',
+    className: 'fig',
+    value: free,
+    cell: (line) => (
+      <>
+        {pieces(free(line), line)} {free(line) < line.minimum ? <span className="v-out">under {pieces(line.minimum, line)}</span> : null}
+      </>
+    ),
+  },
+  {
+    id: 'price',
+    head: 'Sold at',
+    className: 'fig',
+    value: ({ priceMinor }) => priceMinor / 100,
+    cell: ({ priceMinor }) => (priceMinor === 0 ? <span className="soft">not known</span> : money(priceMinor)),
+  },
+];
 
 /** Everything on the shelves; a scanner types the number and Enter opens its line. */
 export function StoresPage(): ReactElement {
@@ -12,7 +66,8 @@ export function StoresPage(): ReactElement {
   const { data, error, hasNextPage, fetchNextPage, isFetchingNextPage, isPlaceholderData } = useStock(find.trim(), isShort);
   const go = useNavigate();
   const money = useMoney();
-  const lines = data?.pages.flat();
+  const columns = useMemo(() => columnsIn(money), [money]);
+  const lines = useMemo(() => data?.pages.flat(), [data]);
   const openFirst = (): void => {
     const exact = lines?.find(({ number }) => number.toLowerCase() === find.trim().toLowerCase());
     const one = exact ?? (lines?.length === 1 ? lines[0] : undefined);
@@ -38,12 +93,9 @@ export function StoresPage(): ReactElement {
             openFirst();
           }}
         >
-          <label className="form-label" htmlFor="find-stock">
-            Number, name, size, designation, shelf; or scan a label
-          </label>
-          <input
+          <FormLabel htmlFor="find-stock">Number, name, size, designation, shelf; or scan a label</FormLabel>
+          <FormControl
             id="find-stock"
-            className="form-control"
             type="search"
             maxLength={100}
             autoComplete="off"
@@ -51,9 +103,9 @@ export function StoresPage(): ReactElement {
             onChange={(event) => setFind(event.target.value)}
           />
         </form>
-        <button type="button" className={`btn btn-plain ${isShort ? 'on' : ''}`} aria-pressed={isShort} onClick={() => setShort(!isShort)}>
+        <Button variant="plain" className={isShort ? 'on' : ''} aria-pressed={isShort} onClick={() => setShort(!isShort)}>
           Below the minimum
-        </button>
+        </Button>
         <Link className="btn btn-plain" to="/stores/shims">
           Shims by thickness
         </Link>
@@ -66,45 +118,11 @@ export function StoresPage(): ReactElement {
       {lines?.length === 0 ? (
         <p>{find ? `Nothing on the shelves has "${find}" in it.` : 'Nothing is on the shelves yet. Make the first line.'}</p>
       ) : null}
-      {lines && lines.length > 0 ? (
-        <table className="table">
-          <thead>
-            <tr>
-              <th scope="col">Number</th>
-              <th scope="col">What</th>
-              <th scope="col">Shelf</th>
-              <th scope="col">There</th>
-              <th scope="col">Kept for jobs</th>
-              <th scope="col">Free</th>
-              <th scope="col">Sold at</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((line) => (
-              <tr key={line.id}>
-                <td className="fig fs-5">
-                  <Link to={`/stores/${line.id}`}>{line.number}</Link>
-                </td>
-                <td>
-                  {line.name} <span className="soft">{[line.size, line.designation].filter(Boolean).join(', ')}</span>
-                </td>
-                <td className="fig">{line.location}</td>
-                <td className="fig">{pieces(line.onHand, line)}</td>
-                <td className="fig">{line.reserved > 0 ? pieces(line.reserved, line) : ''}</td>
-                <td className="fig">
-                  {pieces(line.onHand - line.reserved, line)}{' '}
-                  {line.onHand - line.reserved < line.minimum ? <span className="v-out">under {pieces(line.minimum, line)}</span> : null}
-                </td>
-                <td className="fig">{line.priceMinor === 0 ? <span className="soft">not known</span> : money(line.priceMinor)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ) : null}
+      {lines && lines.length > 0 ? <DataTable name="stores" columns={columns} rows={lines} rowKey={({ id }) => id} /> : null}
       {hasNextPage ? (
-        <button type="button" className="btn btn-plain mt-3" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
+        <Button variant="plain" className="mt-3" disabled={isFetchingNextPage} onClick={() => void fetchNextPage()}>
           Show more
-        </button>
+        </Button>
       ) : null}
     </>
   );

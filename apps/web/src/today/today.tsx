@@ -3,6 +3,8 @@ import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { refresh, useSession, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
@@ -35,7 +37,7 @@ export function Today(): ReactElement {
         </p>
         <h2 className="mt-4">Waiting</h2>
         {today.waiting.length === 0 ? <p className="soft">Nothing waits.</p> : null}
-        <table className="table">
+        <Table>
           <tbody>
             {today.waiting.map((line) => (
               <tr key={line.jobId}>
@@ -49,7 +51,7 @@ export function Today(): ReactElement {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       <aside className="beside" aria-label="Promises and crib">
         <section>
@@ -59,7 +61,7 @@ export function Today(): ReactElement {
         {today.owed.length > 0 ? (
           <section>
             <h2>Owed, coming due</h2>
-            <table className="table">
+            <Table>
               <tbody>
                 {today.owed.map((line) => (
                   <tr key={line.entryId}>
@@ -76,7 +78,7 @@ export function Today(): ReactElement {
                   </tr>
                 ))}
               </tbody>
-            </table>
+            </Table>
             {today.owedMore > 0 ? (
               <p className="soft">And {today.owedMore} more within a month, each with its machine: find it by its customer.</p>
             ) : null}
@@ -85,7 +87,7 @@ export function Today(): ReactElement {
         <section>
           <h2>Crib</h2>
           {today.crib.length === 0 ? <p className="soft">Every tool is in date.</p> : null}
-          <table className="table">
+          <Table>
             <tbody>
               {today.crib.map((tool) => (
                 <tr key={tool.tag}>
@@ -99,7 +101,7 @@ export function Today(): ReactElement {
                 </tr>
               ))}
             </tbody>
-          </table>
+          </Table>
         </section>
       </aside>
     </div>
@@ -117,9 +119,9 @@ function Notices({ notices }: { readonly notices: readonly NoticeView[] }): Reac
       {notices.map(({ id, words, at }) => (
         <Care key={id} title={timeWords(at)}>
           {words}{' '}
-          <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => putAway(id)}>
+          <Button variant="quiet" disabled={busy} onClick={() => putAway(id)}>
             Seen, put it away
-          </button>
+          </Button>
         </Care>
       ))}
       <Wrong error={error} />
@@ -170,7 +172,7 @@ function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine })
 function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement {
   if (lines.length === 0) return <p className="soft">No promises open.</p>;
   return (
-    <table className="table">
+    <Table>
       <tbody>
         {lines
           .toSorted((a, b) => a.promise.localeCompare(b.promise))
@@ -182,7 +184,7 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
             </tr>
           ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

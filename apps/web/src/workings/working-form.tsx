@@ -11,6 +11,11 @@ import {
   type WorkingRun,
 } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import FormControl from 'react-bootstrap/FormControl';
+import Table from 'react-bootstrap/Table';
 import { lineText } from '../kit/figure-field.tsx';
 import { useLines } from '../link/use-lines.ts';
 import { Drawn } from '../drawings/drawn.tsx';
@@ -97,16 +102,15 @@ export function WorkingForm({
               onText={(text) => set(field.name, text)}
             />
           ))}
-          <button
-            type="button"
-            className="btn btn-plain"
+          <Button
+            variant="plain"
             onClick={() => {
               setTexts(undefined);
               setTouched(false);
             }}
           >
             {preset ? 'Begin again' : 'Back to the example'}
-          </button>
+          </Button>
         </form>
         <div aria-live="polite">
           {run ? (
@@ -154,22 +158,23 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
   const control = { id, value: text, 'aria-invalid': issue !== undefined, 'aria-describedby': `${id}-help` };
   return (
     <div className="mb-3">
-      <label className="form-label" htmlFor={id}>
+      <FormLabel htmlFor={id}>
         {field.label} {field.symbol ? <span className="soft fw-normal">{field.symbol}</span> : null}{' '}
         {field.optional ? <span className="soft fw-normal">may stay empty</span> : null}
-      </label>
+      </FormLabel>
       {field.kind === 'choice' ? (
-        <select className="form-select" {...control} onChange={(event) => onText(event.target.value)}>
+        <FormSelect {...control} onChange={(event) => onText(event.target.value)}>
           {'default' in field && field.default !== undefined ? null : <option value="">{field.optional ? 'not said' : 'choose'}</option>}
           {field.choices.map((choice) => (
             <option key={choice.id} value={choice.id}>
               {choice.label}
             </option>
           ))}
-        </select>
+        </FormSelect>
       ) : field.kind === 'table' ? (
-        <textarea
-          className={`form-control fig ${issue ? 'is-invalid' : ''}`}
+        <FormControl
+          as="textarea"
+          className={`fig ${issue ? 'is-invalid' : ''}`}
           rows={4}
           {...control}
           placeholder={field.columns.map((column) => column.label).join(' ')}
@@ -177,8 +182,8 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
         />
       ) : (
         <div className="d-flex align-items-baseline gap-2">
-          <input
-            className={`form-control fig fs-4 ${issue ? 'is-invalid' : ''}`}
+          <FormControl
+            className={`fig fs-4 ${issue ? 'is-invalid' : ''}`}
             autoComplete="off"
             spellCheck={false}
             {...control}
@@ -247,7 +252,7 @@ function AnswerTable({
     <>
       <h2 className="mt-3">{field.label}</h2>
       <div className="table-wide" role="region" aria-label={field.label} tabIndex={0}>
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               {field.columns.map((column) => (
@@ -284,7 +289,7 @@ function AnswerTable({
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
     </>
   );

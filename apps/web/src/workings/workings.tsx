@@ -1,5 +1,8 @@
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Table from 'react-bootstrap/Table';
 import { useWorkings } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 
@@ -16,20 +19,11 @@ export function Workings(): ReactElement {
     <>
       <Title sub="Questions a bench asks, with the way to the answer and where it comes from.">Workings</Title>
       <div className="mb-3" style={{ maxWidth: 480 }}>
-        <label className="form-label" htmlFor="find-working">
-          What do you want to know?
-        </label>
-        <input
-          id="find-working"
-          type="search"
-          className="form-control"
-          autoComplete="off"
-          value={find}
-          onChange={(event) => setFind(event.target.value)}
-        />
+        <FormLabel htmlFor="find-working">What do you want to know?</FormLabel>
+        <FormControl id="find-working" type="search" autoComplete="off" value={find} onChange={(event) => setFind(event.target.value)} />
       </div>
       {hits.length === 0 ? <p>No working holds “{find}”. Thread, torque, gear, play … fewer words find more.</p> : null}
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Question</th>
@@ -48,7 +42,7 @@ export function Workings(): ReactElement {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

@@ -2,6 +2,7 @@ import { KEYMAP } from '../../kit/keymap.ts';
 import type { Step } from '@jubb/sheet';
 import { createContext, useContext, type ReactElement, type ReactNode } from 'react';
 import { createPortal } from 'react-dom';
+import Button from 'react-bootstrap/Button';
 import { useKeys } from '../../kit/keys.ts';
 import './recorders.scss';
 
@@ -48,14 +49,14 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
   const keys = (
     <div className={`keys step-keys ${!primary && others.length > 2 ? 'many' : ''}`}>
       {primary ? (
-        <button type="button" className="btn btn-primary" disabled={primary.disabled} onClick={primary.run}>
+        <Button variant="primary" disabled={primary.disabled} onClick={primary.run}>
           {primary.label} {isBench ? <kbd className="hide-narrow">{KEYMAP.act.shown}</kbd> : null}
-        </button>
+        </Button>
       ) : null}
       {others.map((act) => (
-        <button key={String(act.key ?? act.label)} type="button" className="btn btn-plain" disabled={act.disabled} onClick={act.run}>
+        <Button key={String(act.key ?? act.label)} variant="plain" disabled={act.disabled} onClick={act.run}>
           {act.label} {act.key ? <kbd className="hide-narrow">{act.key.toUpperCase()}</kbd> : null}
-        </button>
+        </Button>
       ))}
     </div>
   );

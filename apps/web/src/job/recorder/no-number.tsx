@@ -1,6 +1,7 @@
 import { find, type Joint, type Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../use-job.ts';
 import { WorkingForm } from '../../workings/working-form.tsx';
 
@@ -37,9 +38,9 @@ export function NoNumber({ step, joint: ref }: { readonly step: Step; readonly j
   };
   return (
     <section className="mt-3" aria-label="Work it out">
-      <button type="button" className={`btn btn-plain ${isOpen ? 'on' : ''}`} aria-pressed={isOpen} onClick={() => setOpen(!isOpen)}>
+      <Button variant="plain" className={isOpen ? 'on' : ''} aria-pressed={isOpen} onClick={() => setOpen(!isOpen)}>
         Work it out from the screw
-      </button>
+      </Button>
       {isOpen ? (
         <WorkingForm
           isPart
@@ -48,9 +49,9 @@ export function NoNumber({ step, joint: ref }: { readonly step: Step; readonly j
           preset={presetOf(joint)}
           under={(run) => (
             <p>
-              <button type="button" className="btn btn-primary" onClick={() => goOn(run)}>
+              <Button variant="primary" onClick={() => goOn(run)}>
                 Go on by {formatQuantity(Number(run.output['aim']), 'torque', 'N·m')}, calculated
-              </button>
+              </Button>
             </p>
           )}
         />

@@ -1,4 +1,6 @@
 import { useId, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
 import { RecorderLayout, type RecorderProps } from './layout.tsx';
@@ -37,24 +39,20 @@ export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
         },
       ]}
     >
-      <label className="form-label" htmlFor={`${id}-text`}>
-        What is seen
-      </label>
-      <input
+      <FormLabel htmlFor={`${id}-text`}>What is seen</FormLabel>
+      <FormControl
         id={`${id}-text`}
-        className="form-control"
         autoFocus
         maxLength={2000}
         value={draft.text}
         onKeyDown={onEnter}
         onChange={(event) => setDraft({ ...draft, text: event.target.value })}
       />
-      <label className="form-label mt-2" htmlFor={`${id}-place`}>
+      <FormLabel className="mt-2" htmlFor={`${id}-place`}>
         Where
-      </label>
-      <input
+      </FormLabel>
+      <FormControl
         id={`${id}-place`}
-        className="form-control"
         maxLength={200}
         value={draft.place}
         onKeyDown={onEnter}

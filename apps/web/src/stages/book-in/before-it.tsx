@@ -3,6 +3,7 @@ import { baseOf, find, type Hazard, type SheetFile } from '@jubb/sheet';
 import type { UnitHistory } from '@jubb/wire';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { Care } from '../../kit/pieces.tsx';
 import { dayWords } from '../../kit/days.ts';
 import type { Answers } from './which-unit.tsx';
@@ -19,8 +20,7 @@ export function OwedBefore({ lines, machineId, onDo }: OwedBeforeProps): ReactEl
   const shown = lines.filter((line) => machineId === undefined || line.machineId === machineId);
   if (shown.length === 0) return null;
   return (
-    <div className="care" role="note">
-      <b>Owed</b>
+    <Care title="Owed">
       {shown.map((line) => (
         <div key={line.entryId} className="d-flex gap-3 align-items-center">
           <span className="flex-grow-1">
@@ -28,12 +28,12 @@ export function OwedBefore({ lines, machineId, onDo }: OwedBeforeProps): ReactEl
             {machineId === undefined ? `, ${line.machine}` : ''}. <Link to={`/jobs/${line.jobId}`}>Job {line.jobNumber}</Link>, the customer
             then: {line.told}.
           </span>
-          <button type="button" className="btn btn-plain text-nowrap" onClick={() => onDo(line.what)}>
+          <Button variant="plain" className="text-nowrap" onClick={() => onDo(line.what)}>
             Do it now
-          </button>
+          </Button>
         </div>
       ))}
-    </div>
+    </Care>
   );
 }
 
@@ -47,8 +47,7 @@ export function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
   const [last, ...others] = jobs;
   if (!last) return null;
   return (
-    <div className="care" role="note">
-      <b>Last time</b>
+    <Care title="Last time">
       {last.renewed.length > 0
         ? last.renewed
             .toSorted((one, other) => Number(other.cause !== null) - Number(one.cause !== null))
@@ -59,10 +58,10 @@ export function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
         <Link to={`/jobs/${last.id}`}>job {last.number}</Link>, {dayWords(last.bookedAt)}: {last.complaint}
         {others.length > 0 ? `; ${others.length} more before` : ''}
       </div>
-      <button type="button" className="btn btn-plain mt-1" onClick={() => onSame(last.sheetKey, last.scope?.variant)}>
+      <Button variant="plain" className="mt-1" onClick={() => onSame(last.sheetKey, last.scope?.variant)}>
         Same sheet as then
-      </button>
-    </div>
+      </Button>
+    </Care>
   );
 }
 
@@ -83,9 +82,9 @@ export function Identified({ file, variant, answers, onBack }: IdentifiedProps):
       {which ? `, ${which.name}. ` : '. '}
       {which?.differs ? <span>{which.differs} </span> : null}
       {told.length > 0 ? <span className="soft">Told by {told.join(', ')}. </span> : null}
-      <button type="button" className="btn btn-quiet p-0" onClick={onBack}>
+      <Button variant="quiet" className="p-0" onClick={onBack}>
         It is another one
-      </button>
+      </Button>
     </div>
   );
 }

@@ -1,25 +1,27 @@
 import { OVER_THE_COUNTER, withSerial, type JobScope, type SheetFile } from '@jubb/sheet';
-import { validated } from '@jubb/sheet/given';
 import { ENDPOINTS, type AskedWith, BookInBody } from '@jubb/wire';
 import { inDays, promiseOn } from '../../kit/days.ts';
-import { useEffect, useRef, useState, type ReactElement } from 'react';
-import { get as fieldError, set as put, useForm, useWatch, type FieldErrors, type FieldPath, type ResolverResult } from 'react-hook-form';
+import { useEffect, useRef, type ReactElement } from 'react';
+import { useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
-import { Refusal, ask } from '../../link/client.ts';
+import { ask } from '../../link/client.ts';
 import { queryClient, useSession, useSheet, useSheets } from '../../link/queries.ts';
 import { useCustomer, useUnitHistory } from '../../sheets/queries.ts';
-import { Labelled } from '../../kit/labelled.tsx';
 import { minorOf } from '../../kit/money.ts';
-import { Title, Wrong } from '../../kit/pieces.tsx';
-import { readStored, writeStored } from '../../kit/prefs.ts';
+import { Title } from '../../kit/pieces.tsx';
 import { Identified, LastTime, OwedBefore, Receiving } from './before-it.tsx';
 import { CauseList } from '../../job/causes.tsx';
 import { FindKnown, KnownPick } from './known.tsx';
 import { PartsFirst, ScopePick, firstEstimate } from './scope.tsx';
 import { WhichUnit, type Answers } from './which-unit.tsx';
+import { Tick } from '../../kit/tick.tsx';
 import '../../sheets/sheets.scss';
 import { partsFirst } from '@jubb/book';
+import Button from 'react-bootstrap/Button';
+import { useAskForm } from '../../kit/ask-form.ts';
+import { Asking } from '../../kit/asking.tsx';
+import { Field } from '../../kit/field.tsx';
 
 interface Values {
   id: string;
@@ -39,7 +41,7 @@ interface Values {
 
 const NO_SCOPE: JobScope = { tasks: [], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
 
-const DRAFT = 'draft.book-in';
+const DRAFT = 'book-in';
 
 function fresh(): Values {
   return {
@@ -74,29 +76,28 @@ function toBody(values: Values): AskedWith<typeof ENDPOINTS.jobs.bookIn>['body']
   };
 }
 
-/** Checks the form with the class that the server checks the request with. */
-function resolve(values: Values): ResolverResult<Values> {
-  const { issues } = validated(BookInBody, toBody(values));
-  const errors: FieldErrors<Values> = {};
-  for (const { path, message } of issues) put(errors, FIELDS[path] ?? path, { type: 'wrong', message });
-  return issues.length > 0 ? { values: {}, errors } : { values, errors: {} };
-}
-
 /** Fields of the form that the request knows by another name. */
-const FIELDS: Readonly<Record<string, string>> = { estimateMinor: 'estimate' };
+const NAMES = { estimateMinor: 'estimate' } as const;
 
 export function BookIn(): ReactElement {
   const go = useNavigate();
   const { data: session } = useSession();
   const { data: sheets = [] } = useSheets();
-  const [error, setError] = useState<unknown>();
-  const stored = readStored(DRAFT);
-  const form = useForm<Values>({
-    // A draft of an older form lacks what came since.
-    defaultValues: stored ? { ...fresh(), ...(JSON.parse(stored) as Values) } : fresh(),
-    resolver: resolve,
+  const asking = useAskForm({
+    type: BookInBody,
+    draft: DRAFT,
+    initial: fresh(),
+    toBody,
+    names: NAMES,
+    onSend: async (_, values) => {
+      const isWorkedOut = proposal !== undefined && values.estimate === worked;
+      const scoped = isWorkedOut ? { ...full, estimateFrom: proposal.from } : values.scope;
+      const job = await ask(ENDPOINTS.jobs.bookIn, { body: toBody({ ...values, scope: scoped }) });
+      await Promise.all(['today', 'jobs', 'customers'].map((key) => queryClient.invalidateQueries({ queryKey: [key] })));
+      void go(`/jobs/${job.id}`);
+    },
   });
-  const { register, handleSubmit, subscribe, control, setValue, getValues, setError: setFieldError, reset, formState } = form;
+  const { control, setValue, getValues, formState } = asking.form;
   const [customerId, machineId, unitId, isLoose, revisionId, scope, family, answers] = useWatch({
     control,
     name: ['customer.id', 'machine.id', 'unit.id', 'isLoose', 'sheetRevisionId', 'scope', 'family', 'answers'],
@@ -110,10 +111,6 @@ export function BookIn(): ReactElement {
   useEffect(() => {
     if (begun) setValue('sheetRevisionId', begun);
   }, [begun, setValue]);
-  useEffect(
-    () => subscribe({ formState: { values: true }, callback: ({ values }) => writeStored(DRAFT, JSON.stringify(values)) }),
-    [subscribe],
-  );
   const offered = sheets.filter((sheet) => sheet.status === 'approved' || sheet.revisionId === revisionId);
   const money = new Intl.NumberFormat('en-GB', { style: 'currency', currency: session?.shop.currency ?? 'EUR' });
   /** A sheet was picked: the whole unit, until something narrower is. */
@@ -145,54 +142,24 @@ export function BookIn(): ReactElement {
   const last = history?.jobs[0];
   const chosenMachine = customer?.machines.find((one) => one.id === machineId);
 
-  const keep = handleSubmit(async (values) => {
-    setError(undefined);
-    try {
-      const isWorkedOut = proposal !== undefined && values.estimate === worked;
-      const scope = isWorkedOut ? { ...full, estimateFrom: proposal.from } : values.scope;
-      const job = await ask(ENDPOINTS.jobs.bookIn, { body: toBody({ ...values, scope }) });
-      writeStored(DRAFT, undefined);
-      await Promise.all([
-        queryClient.invalidateQueries({ queryKey: ['today'] }),
-        queryClient.invalidateQueries({ queryKey: ['jobs'] }),
-        queryClient.invalidateQueries({ queryKey: ['customers'] }),
-      ]);
-      void go(`/jobs/${job.id}`);
-    } catch (refusal) {
-      setError(refusal);
-      if (refusal instanceof Refusal)
-        for (const { field, allowed } of refusal.fields) setFieldError((FIELDS[field] ?? field) as FieldPath<Values>, { message: allowed });
-    }
-  });
-
-  const line = (name: FieldPath<Values>, label: string, rest: React.InputHTMLAttributes<HTMLInputElement> = {}): ReactElement => {
-    const message = (fieldError(formState.errors, name) as { message?: string } | undefined)?.message;
-    const id = name.replace('.', '-');
-    return (
-      <Labelled id={id} label={label}>
-        <input
-          id={id}
-          className={`form-control ${message ? 'is-invalid' : ''}`}
-          autoComplete="off"
-          aria-invalid={message !== undefined}
-          aria-describedby={`${id}-problem`}
-          {...rest}
-          {...register(name)}
-        />
-        <div id={`${id}-problem`} className="v-out">
-          {message ? `${label} ${message}` : null}
-        </div>
-      </Labelled>
-    );
-  };
-  const complaintProblem = formState.errors.complaint?.message;
-  const sheetProblem = formState.errors.sheetRevisionId?.message;
   if (session?.person.role === 'apprentice') return <p>An apprentice does not book in. Ask the counter or a mechanic.</p>;
   return (
     <>
       <Title sub="Marks, damage and what is read as it came are next, at the machine.">Book in</Title>
-      <form noValidate onSubmit={(event) => void keep(event)} style={{ maxWidth: 980 }}>
-        <Wrong error={error} />
+      <Asking
+        of={asking}
+        style={{ maxWidth: 980 }}
+        keys={
+          <div className="keys">
+            <Button type="submit" variant="primary" disabled={asking.busy}>
+              Book in
+            </Button>
+            <Button variant="plain" onClick={() => asking.begin(fresh())}>
+              Clear
+            </Button>
+          </div>
+        }
+      >
         <FindKnown
           onFound={(one) => {
             setValue('customer', one.customer);
@@ -210,9 +177,9 @@ export function BookIn(): ReactElement {
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Customer</legend>
             {customerId === undefined ? null : (
-              <button
-                type="button"
-                className="btn btn-quiet p-0 mb-1"
+              <Button
+                variant="quiet"
+                className="p-0 mb-1"
                 onClick={() => {
                   setValue('customer', fresh().customer);
                   setValue('machine', fresh().machine);
@@ -220,10 +187,10 @@ export function BookIn(): ReactElement {
                 }}
               >
                 A new customer
-              </button>
+              </Button>
             )}
-            {line('customer.name', 'Name', { readOnly: customerId !== undefined })}
-            {line('customer.phone', 'Telephone', { readOnly: customerId !== undefined, type: 'tel' })}
+            <Field name="customer.name" label="Name" readOnly={customerId !== undefined} />
+            <Field name="customer.phone" label="Telephone" readOnly={customerId !== undefined} type="tel" />
           </fieldset>
           <fieldset className="col-lg-4">
             <legend className="fs-5 fw-semibold">Machine</legend>
@@ -240,14 +207,13 @@ export function BookIn(): ReactElement {
                 setValue('unit', fresh().unit);
               }}
             />
-            <label className="pick mb-2">
-              <input type="checkbox" checked={isLoose} onChange={({ target }) => takeLoose(target.checked)} />
+            <Tick className="pick mb-2" checked={isLoose} onChange={({ target }) => takeLoose(target.checked)}>
               {OVER_THE_COUNTER}, no machine
-            </label>
+            </Tick>
             {isLoose ? null : (
               <>
-                {line('machine.name', 'Machine', { readOnly: chosenMachine !== undefined })}
-                {line('machine.serial', 'Serial', { readOnly: chosenMachine !== undefined, placeholder: 'where it has one' })}
+                <Field name="machine.name" label="Machine" readOnly={chosenMachine !== undefined} />
+                <Field name="machine.serial" label="Serial" readOnly={chosenMachine !== undefined} placeholder="where it has one" />
               </>
             )}
           </fieldset>
@@ -268,26 +234,14 @@ export function BookIn(): ReactElement {
                 onSame={(key, variant) => takeSheet(offered.find((sheet) => sheet.key === key)?.revisionId ?? '', variant)}
               />
             ) : null}
-            {line('unit.name', 'Unit and side')}
-            {line('unit.serial', 'Serial or tag', { placeholder: 'none: the number of this job' })}
-            <Labelled id="sheet" label="Sheet">
-              <select
-                id="sheet"
-                className={`form-select ${sheetProblem ? 'is-invalid' : ''}`}
-                aria-describedby="sheet-problem"
-                {...register('sheetRevisionId', { onChange: (event: { target: { value: string } }) => takeSheet(event.target.value) })}
-              >
-                <option value="">which model is it?</option>
-                {offered.map((sheet) => (
-                  <option key={sheet.revisionId} value={sheet.revisionId}>
-                    {sheet.title}
-                  </option>
-                ))}
-              </select>
-              <div id="sheet-problem" className="v-out">
-                {sheetProblem ? `Sheet ${sheetProblem}` : null}
-              </div>
-            </Labelled>
+            <Field name="unit.name" label="Unit and side" />
+            <Field name="unit.serial" label="Serial or tag" placeholder="none: the number of this job" />
+            <Field
+              name="sheetRevisionId"
+              label="Sheet"
+              register={{ onChange: (event: { target: { value: string } }) => takeSheet(event.target.value) }}
+              options={[['', 'which model is it?'], ...offered.map((sheet) => [sheet.revisionId, sheet.title] as const)]}
+            />
           </fieldset>
         </div>
         {revisionId === '' ? (
@@ -304,36 +258,25 @@ export function BookIn(): ReactElement {
         ) : null}
         {file ? <Identified file={file} variant={scope.variant} answers={answers} onBack={() => takeSheet('')} /> : null}
         {file ? <Receiving file={file} /> : null}
-        <Labelled id="complaint" label="What the customer says">
-          <textarea
-            id="complaint"
-            className={`form-control ${complaintProblem ? 'is-invalid' : ''}`}
-            rows={2}
-            aria-describedby="complaint-problem"
-            {...register('complaint')}
-          />
-          <div id="complaint-problem" className="v-out">
-            {complaintProblem ? `Complaint ${complaintProblem}` : null}
-          </div>
-        </Labelled>
+        <Field name="complaint" label="What the customer says" as="textarea" rows={2} />
         {file?.complaints?.length ? (
           <fieldset className="section">
             <legend className="fs-5 fw-semibold">It is about</legend>
             <div className="picks">
               {file.complaints.map((complaint) => (
-                <label key={complaint.ref} className="pick">
-                  <input
-                    type="checkbox"
-                    checked={scope.picks.includes(complaint.ref)}
-                    onChange={({ target }) =>
-                      setScope({
-                        ...full,
-                        picks: target.checked ? [...scope.picks, complaint.ref] : scope.picks.filter((ref) => ref !== complaint.ref),
-                      })
-                    }
-                  />
+                <Tick
+                  key={complaint.ref}
+                  className="pick"
+                  checked={scope.picks.includes(complaint.ref)}
+                  onChange={({ target }) =>
+                    setScope({
+                      ...full,
+                      picks: target.checked ? [...scope.picks, complaint.ref] : scope.picks.filter((ref) => ref !== complaint.ref),
+                    })
+                  }
+                >
                   {complaint.name}
-                </label>
+                </Tick>
               ))}
             </div>
             {scope.picks.length > 0 ? <CauseList file={file} picks={scope.picks} entries={[]} /> : null}
@@ -356,30 +299,19 @@ export function BookIn(): ReactElement {
           </details>
         ) : null}
         <div className="row g-4">
-          <div className="col-sm-4">{line('promise', 'Promise', { type: 'date' })}</div>
-          <div className="col-sm-4">{line('estimate', `Estimate, ${session?.shop.currency ?? ''}`, { inputMode: 'decimal' })}</div>
+          <div className="col-sm-4">
+            <Field name="promise" label="Promise" type="date" />
+          </div>
+          <div className="col-sm-4">
+            <Field name="estimate" label={`Estimate, ${session?.shop.currency ?? ''}`} inputMode="decimal" />
+          </div>
           {proposal ? (
             <div className="col-sm-4 align-self-center">
               <p className="soft mb-0">{proposal.from}.</p>
             </div>
           ) : null}
         </div>
-        <div className="keys">
-          <button type="submit" className="btn btn-primary" disabled={formState.isSubmitting}>
-            Book in
-          </button>
-          <button
-            type="button"
-            className="btn btn-plain"
-            onClick={() => {
-              writeStored(DRAFT, undefined);
-              reset(fresh());
-            }}
-          >
-            Clear
-          </button>
-        </div>
-      </form>
+      </Asking>
     </>
   );
 }

@@ -1,6 +1,10 @@
 import { OVER_THE_COUNTER } from '@jubb/sheet';
 import type { CustomerLine } from '@jubb/wire';
 import { useDeferredValue, useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { Wrong } from '../../kit/pieces.tsx';
 import { Labelled } from '../../kit/labelled.tsx';
 import { useCustomers } from '../../sheets/queries.ts';
@@ -21,13 +25,10 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
   const hits = hitsOf(customers, wanted.length < 2 ? '' : wanted);
   return (
     <div className="by-serial">
-      <label className="form-label" htmlFor="by-serial">
-        Customer, or serial or tag of the unit or its machine
-      </label>
-      <input
+      <FormLabel htmlFor="by-serial">Customer, or serial or tag of the unit or its machine</FormLabel>
+      <FormControl
         id="by-serial"
         type="search"
-        className="form-control"
         autoComplete="off"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
@@ -38,10 +39,10 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
       <Wrong error={error} />
       {wanted.length < 2 && hits.length > 0 ? <span className="soft me-2">Here lately:</span> : null}
       {hits.map((hit) => (
-        <button
+        <Button
           key={hit.unit?.id ?? hit.customer.id}
-          type="button"
-          className="btn btn-plain me-2 mt-2"
+          variant="plain"
+          className="me-2 mt-2"
           onClick={() => {
             onFound(hit);
             setTyped('');
@@ -55,7 +56,7 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
           ) : (
             hit.customer.name
           )}
-        </button>
+        </Button>
       ))}
       {wanted.length >= 2 && hits.length === 0 && !isFetching ? <p className="soft mb-0">Not here before.</p> : null}
     </div>
@@ -103,19 +104,14 @@ export function KnownPick<T extends { readonly id: string }>({
   if (known.length === 0) return null;
   return (
     <Labelled id={id} label={label}>
-      <select
-        id={id}
-        className="form-select"
-        value={chosen ?? ''}
-        onChange={(event) => onChoose(known.find((one) => one.id === event.target.value))}
-      >
+      <FormSelect id={id} value={chosen ?? ''} onChange={(event) => onChoose(known.find((one) => one.id === event.target.value))}>
         <option value="">{none}</option>
         {known.map((one) => (
           <option key={one.id} value={one.id}>
             {words(one)}
           </option>
         ))}
-      </select>
+      </FormSelect>
     </Labelled>
   );
 }

@@ -1,7 +1,10 @@
 import { labourMinor, bookHours, type PartFirstLine } from '@jubb/book';
 import { scopeSheet, type JobScope, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { percentWords } from '../../kit/money.ts';
+import { Tick } from '../../kit/tick.tsx';
 
 interface ScopePickProps {
   readonly file: SheetFile;
@@ -24,32 +27,37 @@ export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElemen
     <>
       <div className="picks" role="group" aria-label="What is to be done">
         {tasks.map((task) => (
-          <label key={task.ref} className="pick">
-            <input type="checkbox" checked={scope.tasks.includes(task.ref)} onChange={() => pickTask(task)} />
+          <Tick key={task.ref} className="pick" checked={scope.tasks.includes(task.ref)} onChange={() => pickTask(task)}>
             {task.name} <span className="soft">{task.time}</span>
-          </label>
+          </Tick>
         ))}
       </div>
       {sides.length > 0 ? (
         <div className="picks" role="group" aria-label="Sides">
           {sides.map((side) => (
-            <label key={side} className="pick">
-              <input
-                type="checkbox"
-                checked={scope.sides.includes(side)}
-                onChange={() => onScope({ ...scope, sides: toggle(scope.sides, side) })}
-              />
+            <Tick
+              key={side}
+              className="pick"
+              checked={scope.sides.includes(side)}
+              onChange={() => onScope({ ...scope, sides: toggle(scope.sides, side) })}
+            >
               {side}
-            </label>
+            </Tick>
           ))}
         </div>
       ) : null}
       <div className="picks" role="radiogroup" aria-label="Where">
         {(['on the bench', 'in place'] as const).map((place) => (
-          <label key={place} className="pick">
-            <input type="radio" name="place" checked={scope.place === place} onChange={() => onScope({ ...scope, place })} />
+          <Tick
+            key={place}
+            type="radio"
+            className="pick"
+            name="place"
+            checked={scope.place === place}
+            onChange={() => onScope({ ...scope, place })}
+          >
             {place}
-          </label>
+          </Tick>
         ))}
       </div>
       <p className="soft mb-0">
@@ -79,7 +87,7 @@ export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactE
   if (lines.length === 0) return <p className="soft">Nothing is renewed every time on what was picked.</p>;
   const how = (ref: string): PartFirst['how'] => chosen.find(({ part }) => part === ref)?.how ?? 'wait';
   return (
-    <table className="table">
+    <Table>
       <thead>
         <tr>
           <th scope="col">Part</th>
@@ -101,8 +109,7 @@ export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactE
               <div className="soft">{lostBy({ part, when })}</div>
             </td>
             <td>
-              <select
-                className="form-select"
+              <FormSelect
                 aria-label={`${part.name}: before the first screw`}
                 value={how(part.ref)}
                 onChange={(event) =>
@@ -117,12 +124,12 @@ export function PartsFirst({ lines, chosen, onChoose }: PartsFirstProps): ReactE
                     {words}
                   </option>
                 ))}
-              </select>
+              </FormSelect>
             </td>
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
 

@@ -4,6 +4,10 @@ import type { IdentitySheet } from '@jubb/wire';
 import { formatQuantity, parseQuantity, rankCandidates, rankQuestions, tellsApart, type Found, type Quantity } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import Button from 'react-bootstrap/Button';
+import FormControl from 'react-bootstrap/FormControl';
 import { useFamilies, useIdentities } from '../../sheets/queries.ts';
 import { Loading, Wrong } from '../../kit/pieces.tsx';
 import { percentWords } from '../../kit/money.ts';
@@ -28,12 +32,10 @@ export function WhichUnit({ family, answers, onFamily, onAnswers, onTake }: Whic
   const families = useFamilies();
   return (
     <div>
-      <label className="form-label" htmlFor="which-family">
-        What kind of unit is it?
-      </label>
-      <select
+      <FormLabel htmlFor="which-family">What kind of unit is it?</FormLabel>
+      <FormSelect
         id="which-family"
-        className="form-select mb-2"
+        className="mb-2"
         value={family}
         onChange={(event) => {
           onFamily(event.target.value);
@@ -44,7 +46,7 @@ export function WhichUnit({ family, answers, onFamily, onAnswers, onTake }: Whic
         {families.map((one) => (
           <option key={one}>{one}</option>
         ))}
-      </select>
+      </FormSelect>
       <Wrong error={error} />
       {family !== '' && !sheets && !error ? <Loading what="what tells them apart" /> : null}
       <p className="soft mb-1">
@@ -82,14 +84,14 @@ function Questions({ family, sheets, answers, onAnswers, onTake }: QuestionsProp
         <ul className="chips" aria-label="Found so far">
           {Object.entries(answers).map(([ref, answer]) => (
             <li key={ref}>
-              <button
-                type="button"
-                className="btn btn-quiet p-0"
+              <Button
+                variant="quiet"
+                className="p-0"
                 title="Take it back"
                 onClick={() => onAnswers(Object.fromEntries(Object.entries(answers).filter(([other]) => other !== ref)))}
               >
                 {shortName(features, ref)}: <b className="fig">{answer}</b> ×
-              </button>
+              </Button>
             </li>
           ))}
         </ul>
@@ -200,14 +202,14 @@ function Ask({ feature, picks, onAnswer, onSkip }: AskProps): ReactElement {
       <div className="keys mt-0">
         {feature.quantity === undefined ? (
           picks.map((pick) => (
-            <button key={pick} type="button" className="btn btn-plain" onClick={() => onAnswer(pick)}>
+            <Button key={pick} variant="plain" onClick={() => onAnswer(pick)}>
               {pick}
-            </button>
+            </Button>
           ))
         ) : (
           <>
-            <input
-              className={`form-control ask-figure ${problem ? 'is-invalid' : ''}`}
+            <FormControl
+              className={`ask-figure ${problem ? 'is-invalid' : ''}`}
               inputMode="decimal"
               autoComplete="off"
               aria-label={feature.ask}
@@ -220,14 +222,14 @@ function Ask({ feature, picks, onAnswer, onSkip }: AskProps): ReactElement {
                 take();
               }}
             />
-            <button type="button" className="btn btn-plain" onClick={take}>
+            <Button variant="plain" onClick={take}>
               That is it
-            </button>
+            </Button>
           </>
         )}
-        <button type="button" className="btn btn-quiet" onClick={onSkip}>
+        <Button variant="quiet" onClick={onSkip}>
           Cannot tell
-        </button>
+        </Button>
       </div>
       {problem ? <div className="v-out">{problem}</div> : null}
     </div>

@@ -1,10 +1,12 @@
 import { buildCount, buildSteps, earlySteps, newPartShort, type BuildLine, type NewPart } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { StepButton, stepClass, type StepChoice } from '../../job/step-list.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { AskFrom } from '../../job/recorder/ask-from.tsx';
 import { useNewParts } from '../../job/recorder/use-new-parts.ts';
+import { Care } from '../../kit/pieces.tsx';
 
 /** Steps ahead whose pieces are shown without being asked for. */
 const STEPS_AHEAD = 2;
@@ -41,9 +43,9 @@ export function BuildList({ heading: Heading = 'h2', ...choice }: StepChoice & {
           </li>
         ))}
       </ol>
-      <button type="button" className="btn btn-quiet p-0 mt-1" aria-pressed={showsAll} onClick={() => setShowsAll(!showsAll)}>
+      <Button variant="quiet" className="p-0 mt-1" aria-pressed={showsAll} onClick={() => setShowsAll(!showsAll)}>
         {showsAll ? 'Only what comes next' : `All ${build.length} lines`}
-      </button>
+      </Button>
     </section>
   );
 }
@@ -71,18 +73,17 @@ function Early({ onChoose }: Pick<StepChoice, 'onChoose'>): ReactElement | null 
   const early = earlySteps(state.steps);
   if (early.length === 0) return null;
   return (
-    <div className="care" role="note">
-      <b>Goes in early</b>
+    <Care title="Goes in early">
       {early.map(({ step, before }) => (
         <div key={step.ref}>
-          <button type="button" className="btn btn-quiet p-0" onClick={() => onChoose(step.ref)}>
+          <Button variant="quiet" className="p-0" onClick={() => onChoose(step.ref)}>
             {step.title}
-          </button>{' '}
+          </Button>{' '}
           before {before.title.charAt(0).toLowerCase()}
           {before.title.slice(1)}: it cannot afterwards.
         </div>
       ))}
-    </div>
+    </Care>
   );
 }
 
@@ -132,14 +133,14 @@ function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boo
             {mark.met ? (
               'lines up'
             ) : (
-              <button
-                type="button"
-                className="btn btn-quiet p-0"
+              <Button
+                variant="quiet"
+                className="p-0"
                 aria-label={`It lines up, ${name}`}
                 onClick={() => keep({ kind: 'mark-met', payload: { mark: entryId } })}
               >
                 It lines up
-              </button>
+              </Button>
             )}
           </div>
         ) : null}
@@ -152,26 +153,20 @@ function Line({ line, isNext }: { readonly line: BuildLine; readonly isNext: boo
         ) : (
           <>
             {left > 1 ? (
-              <button
-                type="button"
-                className="btn btn-plain"
-                aria-label={`One in, ${name}`}
-                disabled={isMarkOpen}
-                onClick={() => goesIn(1)}
-              >
+              <Button variant="plain" aria-label={`One in, ${name}`} disabled={isMarkOpen} onClick={() => goesIn(1)}>
                 One in
-              </button>
+              </Button>
             ) : null}
-            <button
-              type="button"
-              className={`btn btn-plain ${isNext ? 'on' : ''}`}
+            <Button
+              variant="plain"
+              className={isNext ? 'on' : ''}
               aria-label={`${left > 1 ? `All ${left} in` : 'In'}, ${name}`}
               disabled={isMarkOpen}
               title={isMarkOpen ? 'The mark first' : undefined}
               onClick={() => goesIn(left)}
             >
               {left > 1 ? `All ${left} in` : 'In'}
-            </button>
+            </Button>
           </>
         )}
       </span>
@@ -187,15 +182,14 @@ function NotHere({ part, name }: { readonly part: NewPart; readonly name: string
   const isCovered = elsewhere.length === 0;
   return (
     <>
-      <button
-        type="button"
-        className="btn btn-plain"
+      <Button
+        variant="plain"
         aria-label={`${isCovered ? 'Out of stores' : 'It has come'}, ${name}`}
         disabled={isLooking}
         onClick={() => (isCovered ? keep(...drafts('')) : setAsking(true))}
       >
         {isCovered ? 'Out of stores' : 'It has come'}
-      </button>
+      </Button>
       {asking ? (
         <AskFrom
           what={sources.map(({ words }) => words).join(', ')}

@@ -2,6 +2,7 @@ import { FIT_MEASURED, FIT_WAYS, driverWords, fitWindow, presetForFit, type FitR
 import { baseRef, type Step } from '@jubb/sheet';
 import { coolingAfter, formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useNow } from '../../clocks/use-clocks.ts';
 import { useHere } from '../../job/use-job.ts';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
@@ -56,9 +57,9 @@ function MeasureFit({ run, step, onKept }: FitProps & { readonly onKept: () => v
           preset={presetForFit(FIT_MEASURED, run, BENCH_C)}
           under={(answer) => (
             <p>
-              <button type="button" className="btn btn-primary" onClick={() => kept(answer)}>
+              <Button variant="primary" onClick={() => kept(answer)}>
                 Keep these sizes
-              </button>
+              </Button>
             </p>
           )}
         />
@@ -156,15 +157,15 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       {way ? null : (
         <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="How it goes home">
           {(Object.keys(BY_WORDS) as By[]).map((one) => (
-            <button
+            <Button
               key={one}
-              type="button"
-              className={`btn btn-plain ${one === by ? 'on' : ''}`}
+              variant="plain"
+              className={one === by ? 'on' : ''}
               aria-pressed={one === by}
               onClick={() => setTyped({ ...typed, by: one })}
             >
               {BY_WORDS[one]}
-            </button>
+            </Button>
           ))}
         </div>
       )}
@@ -236,9 +237,9 @@ function HowHome({ run, step, by, onDriver }: HowHomeProps): ReactElement | null
       preset={{ ...(stored === undefined ? {} : (JSON.parse(stored) as object)), ...presetForFit(working.id, run, BENCH_C) }}
       under={(answer) => (
         <p>
-          <button type="button" className="btn btn-plain" onClick={() => kept(answer)}>
+          <Button variant="plain" onClick={() => kept(answer)}>
             {KEEP_WORDS[by]}
-          </button>
+          </Button>
         </p>
       )}
     />
@@ -267,9 +268,9 @@ function Falling({ worked }: { readonly worked: KeptEntry<'worked'> }): ReactEle
   if (temperature === undefined || grips === undefined || left === undefined) return null;
   if (begun === '')
     return (
-      <button type="button" className="btn btn-plain mb-2" onClick={() => setBegun(new Date().toISOString())}>
+      <Button variant="plain" className="mb-2" onClick={() => setBegun(new Date().toISOString())}>
         It leaves the heat at {formatQuantity(temperature, 'temperature', '°C')}: start
-      </button>
+      </Button>
     );
   const { now: warm, rest } = coolingAfter({ temperature, bench, grips, left }, (now - Date.parse(begun)) / 1000);
   return (
@@ -282,9 +283,9 @@ function Falling({ worked }: { readonly worked: KeptEntry<'worked'> }): ReactEle
       ) : (
         <span className="v-out">It grips by now. What is not home stays: press it on, or warm it again; no hammer.</span>
       )}{' '}
-      <button type="button" className="btn btn-quiet p-0" onClick={() => setBegun(undefined)}>
+      <Button variant="quiet" className="p-0" onClick={() => setBegun(undefined)}>
         Begin again
-      </button>
+      </Button>
     </div>
   );
 }

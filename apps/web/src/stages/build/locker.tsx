@@ -1,6 +1,7 @@
 import { isKind } from '@jubb/book';
 import type { Joint, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../../job/use-job.ts';
 
 /** Anaerobic lockers begin to set between metals in 5 to 20 minutes: common practice; the bottle says which. */
@@ -24,13 +25,9 @@ export function Locker({ joint, step }: { readonly joint: Joint; readonly step: 
         {joint.torque?.figure ?? 'as worked out'} is for that.
       </p>
       {begun ? null : (
-        <button
-          type="button"
-          className="btn btn-plain"
-          onClick={() => keep({ kind: 'wait', payload: { what: WHAT, seconds: OPEN_S }, step: step.ref })}
-        >
+        <Button variant="plain" onClick={() => keep({ kind: 'wait', payload: { what: WHAT, seconds: OPEN_S }, step: step.ref })}>
           First drop is on: start its open time, 5 min
-        </button>
+        </Button>
       )}
     </div>
   );

@@ -1,6 +1,8 @@
 import type { Decision } from '@jubb/book';
 import { OLD_FATES, type OldFate } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../../job/use-job.ts';
 
 const FATE_WORDS: Readonly<Record<OldFate, string>> = { hold: 'Hold it', return: 'Give it back', scrap: 'Scrap it' };
@@ -13,7 +15,7 @@ export function OldParts(): ReactElement | null {
   return (
     <section className="mb-3">
       <h2>Old parts</h2>
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Part</th>
@@ -26,7 +28,7 @@ export function OldParts(): ReactElement | null {
             <OldPart key={decision.part.ref} decision={decision} />
           ))}
         </tbody>
-      </table>
+      </Table>
     </section>
   );
 }
@@ -45,29 +47,24 @@ function OldPart({ decision: { part } }: { readonly decision: Decision }): React
         ) : state.handedOver ? (
           'no'
         ) : (
-          <button
-            type="button"
-            className="btn btn-quiet"
-            aria-label={`It is the same: ${part.name}`}
-            onClick={() => say({ compared: true })}
-          >
+          <Button variant="quiet" aria-label={`It is the same: ${part.name}`} onClick={() => say({ compared: true })}>
             It is the same
-          </button>
+          </Button>
         )}
       </td>
       <td>
         <div className="d-flex flex-wrap gap-2">
           {OLD_FATES.map((candidate) => (
-            <button
+            <Button
               key={candidate}
-              type="button"
-              className={`btn btn-plain ${candidate === fate ? 'on' : ''}`}
+              variant="plain"
+              className={candidate === fate ? 'on' : ''}
               aria-pressed={candidate === fate}
               disabled={state.handedOver !== undefined || (candidate !== 'hold' && !compared)}
               onClick={() => say({ fate: candidate })}
             >
               {FATE_WORDS[candidate]}
-            </button>
+            </Button>
           ))}
         </div>
       </td>

@@ -3,6 +3,8 @@ import type { Step } from '@jubb/sheet';
 import { contactPicture, gearContact } from '@jubb/core';
 import { useRef, useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import { Contact } from '../../drawings/contact.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { AskLine } from '../../kit/ask-line.tsx';
@@ -242,15 +244,15 @@ function MoveForm({ run, step, move, others }: MoveFormProps): ReactElement {
       {move.by === move.asked ? null : <NoRoom run={run} {...move} />}
       <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="What was moved">
         {WAYS.map(({ label }, index) => (
-          <button
+          <Button
             key={label}
-            type="button"
-            className={`btn btn-plain ${WAYS[index] === way ? 'on' : ''}`}
+            variant="plain"
+            className={WAYS[index] === way ? 'on' : ''}
             aria-pressed={WAYS[index] === way}
             onClick={() => setTyped({ ...typed, way: index })}
           >
             {label}
-          </button>
+          </Button>
         ))}
       </div>
       <FigureField
@@ -267,17 +269,17 @@ function MoveForm({ run, step, move, others }: MoveFormProps): ReactElement {
           <div className="form-label">Undone for it, to be pulled again</div>
           <div className="d-flex flex-wrap gap-2">
             {run.tight.map(({ joint: { ref, name } }) => (
-              <button
+              <Button
                 key={ref}
-                type="button"
-                className={`btn btn-plain ${undone.includes(ref) ? 'on' : ''}`}
+                variant="plain"
+                className={undone.includes(ref) ? 'on' : ''}
                 aria-pressed={undone.includes(ref)}
                 onClick={() =>
                   setTyped({ ...typed, undone: undone.includes(ref) ? undone.filter((one) => one !== ref) : [...undone, ref] })
                 }
               >
                 {name}
-              </button>
+              </Button>
             ))}
           </div>
         </div>
@@ -304,7 +306,7 @@ function Tries({ run: { tries } }: { readonly run: PatternRun }): ReactElement {
   return (
     <>
       {last ? <Contact name="Contact pattern" {...contactPicture(last.entry.payload)} /> : null}
-      <table className="table mt-3">
+      <Table className="mt-3">
         <thead>
           <tr>
             <th scope="col">Pattern</th>
@@ -327,7 +329,7 @@ function Tries({ run: { tries } }: { readonly run: PatternRun }): ReactElement {
             </tr>
           ))}
         </tbody>
-      </table>
+      </Table>
     </>
   );
 }

@@ -11,9 +11,11 @@ import {
 import type { Step } from '@jubb/sheet';
 import { formatQuantity, workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../../job/use-job.ts';
 import { WorkingForm } from '../../workings/working-form.tsx';
 import { useShims } from '../../stores/queries.ts';
+import { Tick } from '../../kit/tick.tsx';
 
 const NO_SHIMS: readonly ShimLine[] = [];
 
@@ -37,15 +39,15 @@ export function SettingGuide({ run, step }: { readonly run: SettingRun; readonly
     <section className="mt-3" aria-label="Work it out">
       <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="What it is worked out by">
         {ids.map((id) => (
-          <button
+          <Button
             key={id}
-            type="button"
-            className={`btn btn-plain ${id === open ? 'on' : ''}`}
+            variant="plain"
+            className={id === open ? 'on' : ''}
             aria-pressed={id === open}
             onClick={() => setOpened(id === open ? 'none' : id)}
           >
             {workings.describe(id)?.title}
-          </button>
+          </Button>
         ))}
       </div>
       {working ? (
@@ -84,13 +86,12 @@ function PutIn({ wanted, onDone }: PutInProps): ReactElement {
     <div className="mt-3">
       {wanted.map(({ thickness, count, fresh, line }) =>
         line && fresh > 0 ? (
-          <label key={thickness} className="d-flex gap-2 align-items-center mb-1">
-            <input
-              type="checkbox"
-              className="form-check-input"
-              checked={!left.includes(thickness)}
-              onChange={({ target }) => setLeft(target.checked ? left.filter((one) => one !== thickness) : [...left, thickness])}
-            />
+          <Tick
+            key={thickness}
+            className="mb-1"
+            checked={!left.includes(thickness)}
+            onChange={({ target }) => setLeft(target.checked ? left.filter((one) => one !== thickness) : [...left, thickness])}
+          >
             <span>
               {fresh} × <span className="fig">{formatQuantity(thickness, 'length')}</span> out of stores{' '}
               <span className="soft">
@@ -98,7 +99,7 @@ function PutIn({ wanted, onDone }: PutInProps): ReactElement {
                 {line.location ? `, shelf ${line.location}` : ''}
               </span>
             </span>
-          </label>
+          </Tick>
         ) : (
           <p key={thickness} className="soft mb-1">
             {count} × <span className="fig">{formatQuantity(thickness, 'length')}</span>:{' '}
@@ -106,9 +107,9 @@ function PutIn({ wanted, onDone }: PutInProps): ReactElement {
           </p>
         ),
       )}
-      <button type="button" className="btn btn-primary mt-2" onClick={() => onDone(wanted.length > 0 ? taken : undefined)}>
+      <Button variant="primary" className="mt-2" onClick={() => onDone(wanted.length > 0 ? taken : undefined)}>
         Done so; now read it again
-      </button>
+      </Button>
     </div>
   );
 }

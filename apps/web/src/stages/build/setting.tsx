@@ -2,6 +2,8 @@ import { actOf, mayAccept, readsAsFound, type Bearings, type SettingRun } from '
 import { baseOf, settingQuantity, settingWindow, type Step } from '@jubb/sheet';
 import { slotsTurned, workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import { CastleNut } from '../../drawings/castle-nut.tsx';
 import { SettingLine } from '../../drawings/setting-line.tsx';
 import { AskLine } from '../../kit/ask-line.tsx';
@@ -231,15 +233,15 @@ function BearingsPick({ bearings, onPick }: { readonly bearings: Bearings; reado
   return (
     <span className="d-flex flex-wrap gap-2 my-2" role="group" aria-label="Bearings">
       {(['new', 'used'] as const).map((one) => (
-        <button
+        <Button
           key={one}
-          type="button"
-          className={`btn btn-plain ${one === bearings ? 'on' : ''}`}
+          variant="plain"
+          className={one === bearings ? 'on' : ''}
           aria-pressed={one === bearings}
           onClick={() => onPick(one)}
         >
           {one === 'new' ? 'New bearings' : 'Used bearings'}
-        </button>
+        </Button>
       ))}
     </span>
   );
@@ -360,7 +362,7 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
         />
       ) : null}
       {run.tries.length > 0 ? (
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               <th scope="col">Try</th>
@@ -381,7 +383,7 @@ function Line({ run }: { readonly run: SettingRun }): ReactElement {
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       ) : null}
     </>
   );

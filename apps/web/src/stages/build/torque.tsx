@@ -3,6 +3,8 @@ import { baseOf, jointTorque, type Step } from '@jubb/sheet';
 import type { LiveLine } from '@jubb/wire';
 import { formatQuantity, type Sight } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { Flats, flatsWords } from '../../drawings/flats.tsx';
 import { JointPlate } from '../../drawings/joint-plate.tsx';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
@@ -174,15 +176,8 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
               onChoose={setWrenchId}
             />
             <div>
-              <label className="form-label" htmlFor="adapter">
-                On it
-              </label>
-              <select
-                id="adapter"
-                className="form-select"
-                value={adapter.id}
-                onChange={(event) => setAdapter({ ...adapter, id: event.target.value })}
-              >
+              <FormLabel htmlFor="adapter">On it</FormLabel>
+              <FormSelect id="adapter" value={adapter.id} onChange={(event) => setAdapter({ ...adapter, id: event.target.value })}>
                 <option value="">socket, in line</option>
                 {job.tools
                   .filter((tool) => tool.kind === 'crowfoot')
@@ -191,7 +186,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
                       {tool.tag} {tool.name}, {tool.length} mm
                     </option>
                   ))}
-              </select>
+              </FormSelect>
             </div>
             {fitted ? (
               <FigureField

@@ -2,6 +2,7 @@ import type { Tool } from '@jubb/sheet';
 import type { LiveLine } from '@jubb/wire';
 import { SIGHT_ACTS, formatQuantity, watchPull, type PullPoint, type PullWanted, type Sight } from '@jubb/core';
 import { useRef, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { Chart } from '../../drawings/chart.tsx';
 import { Care } from '../../kit/pieces.tsx';
 import { useLines } from '../../link/use-lines.ts';
@@ -92,9 +93,9 @@ export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: Wrenc
         {refused ? <span className="v-out">{refused}</span> : null}
       </p>
       {otherUnit === undefined ? null : (
-        <button
-          type="button"
-          className="btn btn-plain mb-2"
+        <Button
+          variant="plain"
+          className="mb-2"
           onClick={() => {
             unit.current = otherUnit;
             setOtherUnit(undefined);
@@ -102,16 +103,15 @@ export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: Wrenc
           }}
         >
           It is meant to send {otherUnit}
-        </button>
+        </Button>
       )}
       {seen ? (
         <Care title={`Number ${number ?? ''} ${SAID[seen] ?? seen}`}>
           {SIGHT_ACTS[seen]}
           {asked ? (
             <div className="keys mt-2">
-              <button
-                type="button"
-                className="btn btn-primary"
+              <Button
+                variant="primary"
                 onClick={() => {
                   setAsked(undefined);
                   onTrouble(
@@ -122,20 +122,19 @@ export function WrenchSends({ wrench, wanted, number, onPull, onTrouble }: Wrenc
                 }}
               >
                 Note the trouble
-              </button>
-              <button type="button" className="btn btn-plain" onClick={() => setAsked(undefined)}>
+              </Button>
+              <Button variant="plain" onClick={() => setAsked(undefined)}>
                 It was another one: do not count it
-              </button>
-              <button
-                type="button"
-                className="btn btn-plain"
+              </Button>
+              <Button
+                variant="plain"
                 onClick={() => {
                   setAsked(undefined);
                   onPull(asked.line, asked.sight);
                 }}
               >
                 It is right, keep it
-              </button>
+              </Button>
             </div>
           ) : null}
         </Care>

@@ -1,6 +1,8 @@
 import { failedWords, reworkOf, type Decision } from '@jubb/book';
 import { CAUSE_SORTS, FATES, type Fate, type Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout } from '../../job/recorder/layout.tsx';
@@ -42,7 +44,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
         }
       >
         {mayDecide ? null : <p className="soft">A mechanic or the foreman decides.</p>}
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               <th scope="col">Part</th>
@@ -83,16 +85,16 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
                     ))}
                   </div>
                   {decision.entry?.payload.fate === 'renew' && decision.part.policy !== 'renew' ? (
-                    <button type="button" className="btn btn-quiet" disabled={!mayDecide} onClick={() => setFailed(decision)}>
+                    <Button variant="quiet" disabled={!mayDecide} onClick={() => setFailed(decision)}>
                       {decision.entry.payload.cause ? failedWords(decision.entry.payload.cause) : 'Why did it fail?'}
                       <span className="visually-hidden"> {decision.part.name}</span>
-                    </button>
+                    </Button>
                   ) : null}
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </RecorderLayout>
       {asking ? (
         <AskLine

@@ -2,6 +2,10 @@ import type { ReactElement } from 'react';
 import { useMoney } from '../../kit/money.ts';
 import { lineOf, type TypedLine, type TypedOption } from './quote-draft.ts';
 import { lineMinor } from '@jubb/book';
+import Table from 'react-bootstrap/Table';
+import FormCheckInput from 'react-bootstrap/FormCheckInput';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
 
 /** The lines of one way to go on, as they are typed. */
 export function OptionLines({
@@ -17,7 +21,7 @@ export function OptionLines({
   return (
     <>
       <div className="table-wide" role="region" aria-label={`Lines of ${option.name}`} tabIndex={0}>
-        <table className="table quote-lines">
+        <Table className="quote-lines">
           <thead>
             <tr>
               <th scope="col">What</th>
@@ -37,8 +41,7 @@ export function OptionLines({
               return (
                 <tr key={place}>
                   <td style={{ minWidth: 180 }}>
-                    <input
-                      className="form-control"
+                    <FormControl
                       aria-label={`What, line ${place + 1}`}
                       maxLength={300}
                       value={line.what}
@@ -46,8 +49,8 @@ export function OptionLines({
                     />
                   </td>
                   <td style={{ width: 84 }}>
-                    <input
-                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                    <FormControl
+                      className={`fig ${read ? '' : 'is-invalid'}`}
                       aria-label={`How many, line ${place + 1}`}
                       maxLength={10}
                       value={line.quantity}
@@ -55,8 +58,8 @@ export function OptionLines({
                     />
                   </td>
                   <td style={{ width: 104 }}>
-                    <input
-                      className={`form-control fig ${read ? '' : 'is-invalid'}`}
+                    <FormControl
+                      className={`fig ${read ? '' : 'is-invalid'}`}
                       aria-label={`Each, line ${place + 1}`}
                       maxLength={12}
                       placeholder="not known"
@@ -72,46 +75,37 @@ export function OptionLines({
                     )}
                   </td>
                   <td>
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
+                    <FormCheckInput
                       aria-label={`May be left out, line ${place + 1}`}
                       checked={line.optional === true}
                       onChange={(event) => set(place, { optional: event.target.checked })}
                     />
                   </td>
                   <td>
-                    <input
-                      type="checkbox"
-                      className="form-check-input"
+                    <FormCheckInput
                       aria-label={`Safety, line ${place + 1}`}
                       checked={line.safety === true}
                       onChange={(event) => set(place, { safety: event.target.checked })}
                     />
                   </td>
                   <td>
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
+                    <Button
+                      variant="quiet"
                       disabled={option.lines.length === 1}
                       onClick={() => onLines(option.lines.filter((_, index) => index !== place))}
                     >
                       Out<span className="visually-hidden"> {line.what}</span>
-                    </button>
+                    </Button>
                   </td>
                 </tr>
               );
             })}
           </tbody>
-        </table>
+        </Table>
       </div>
-      <button
-        type="button"
-        className="btn btn-plain"
-        onClick={() => onLines([...option.lines, { sort: 'other', what: '', quantity: '1', unit: '0' }])}
-      >
+      <Button variant="plain" onClick={() => onLines([...option.lines, { sort: 'other', what: '', quantity: '1', unit: '0' }])}>
         One more line
-      </button>
+      </Button>
     </>
   );
 }

@@ -3,6 +3,8 @@ import { ENDPOINTS, type WantBody } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { ask } from '../../link/client.ts';
 import { useSession } from '../../link/queries.ts';
 import { useHere } from '../../job/use-job.ts';
@@ -85,7 +87,7 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
   if (parts.lines.length === 0) return <p className="soft">Nothing to renew so far.</p>;
   return (
     <>
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">Pieces</th>
@@ -110,18 +112,13 @@ function Lines({ parts }: { readonly parts: Parts }): ReactElement {
             />
           ))}
         </tbody>
-      </table>
+      </Table>
       <KitsHere parts={parts} busy={busy || state.handedOver !== undefined} run={run} />
       <Wrong error={error} />
       {here.length > 0 && !state.handedOver ? (
-        <button
-          type="button"
-          className="btn btn-primary mt-2"
-          disabled={busy}
-          onClick={() => run(...here.map((line) => move(line, 'reserve')))}
-        >
+        <Button variant="primary" className="mt-2" disabled={busy} onClick={() => run(...here.map((line) => move(line, 'reserve')))}>
           Keep all that is on the shelf
-        </button>
+        </Button>
       ) : null}
       {state.handedOver ? null : <OrderTheRest parts={parts} isNext={here.length === 0} />}
     </>
@@ -153,14 +150,13 @@ function KitsHere({ parts: { kits, lines, view }, busy, run }: KitsHereProps): R
             </Link>{' '}
             is kept: {kit.brings.map(({ need }) => lines[need]?.need.name).join(', ')}
           </span>
-          <button
-            type="button"
-            className="btn btn-plain"
+          <Button
+            variant="plain"
             disabled={busy}
             onClick={() => run(() => ask(ENDPOINTS.stock.move, { id: line.id, body: moveOf('issue', line.reservedHere, job.id) }))}
           >
             Take out the kit<span className="visually-hidden"> {line.number}</span>
-          </button>
+          </Button>
         </li>
       ))}
     </ul>
@@ -227,19 +223,19 @@ function PartRow({ line, busy, onKeep, onTake, run }: PartRowProps): ReactElemen
       <td>
         <div className="d-flex flex-wrap gap-1 justify-content-end">
           {onKeep ? (
-            <button type="button" className="btn btn-plain" disabled={busy} onClick={() => run(onKeep)}>
+            <Button variant="plain" disabled={busy} onClick={() => run(onKeep)}>
               Keep<span className="visually-hidden"> {need.name}</span>
-            </button>
+            </Button>
           ) : null}
           {onTake ? (
-            <button type="button" className="btn btn-plain" disabled={busy} onClick={() => run(onTake)}>
+            <Button variant="plain" disabled={busy} onClick={() => run(onTake)}>
               Take out<span className="visually-hidden"> {need.name}</span>
-            </button>
+            </Button>
           ) : null}
           {came.length > 0 ? (
-            <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => setAsking(true)}>
+            <Button variant="quiet" disabled={busy} onClick={() => setAsking(true)}>
               It has come<span className="visually-hidden">: {need.name}</span>
-            </button>
+            </Button>
           ) : null}
         </div>
         {asking ? (
@@ -292,7 +288,7 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
       {cover === undefined ? <Loading what="the cheapest way" /> : null}
       {cover && bought.length > 0 ? (
         <>
-          <table className="table">
+          <Table>
             <thead>
               <tr>
                 <th scope="col">Pieces</th>
@@ -331,7 +327,7 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
                 );
               })}
             </tbody>
-          </table>
+          </Table>
           <p>
             <span className="fig fs-4">{money(cover.price)}</span>{' '}
             <span className="soft">

@@ -2,6 +2,9 @@ import { labourHours, quoteTotal, risenSince, type Parts, type QuoteView } from 
 import { ENDPOINTS, type SentQuote } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { v7 as uuid } from 'uuid';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { Refusal, ask } from '../../link/client.ts';
 import { jobKey, refresh, useSession } from '../../link/queries.ts';
 import { Picture } from '../../capture/picture.tsx';
@@ -27,6 +30,7 @@ import {
 } from './quote-draft.ts';
 import { useParts } from '../../job/use-parts.ts';
 import { useQuotes } from './use-quotes.ts';
+import { Tick } from '../../kit/tick.tsx';
 
 const GOOD_FOR_DAYS = 14;
 /** More are shown when somebody picks them. */
@@ -63,15 +67,15 @@ function Quote(): ReactElement {
       ))}
       {isOut && risen.length > 0 ? (
         <RisenPrices risen={risen}>
-          <button type="button" className="btn btn-primary" onClick={() => setAgain(askedAgain(last, risen, validUntil))}>
+          <Button variant="primary" onClick={() => setAgain(askedAgain(last, risen, validUntil))}>
             Ask again at these prices
-          </button>
+          </Button>
         </RisenPrices>
       ) : null}
       {isOut ? (
-        <button type="button" className="btn btn-plain" onClick={() => setAgain('anew')}>
+        <Button variant="plain" onClick={() => setAgain('anew')}>
           Write another one: it takes the place of this
-        </button>
+        </Button>
       ) : (
         <QuoteForm
           key={quotes.length}
@@ -106,9 +110,9 @@ function PrivateLink({ link }: { readonly link: string }): ReactElement {
       </p>
       <p className="soft mb-2">It is shown this once and kept nowhere. Whoever has it reads the quote and answers it.</p>
       {'clipboard' in navigator ? (
-        <button type="button" className="btn btn-plain" onClick={() => void copy()}>
+        <Button variant="plain" onClick={() => void copy()}>
           {copied ? 'Copied' : 'Copy it'}
-        </button>
+        </Button>
       ) : null}
     </section>
   );
@@ -156,14 +160,14 @@ function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer 
       ) : null}
       {answer?.words ? <p className="mb-1">“{answer.words}”</p> : null}
       {state === 'replaced' ? null : (
-        <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => void newLink()}>
+        <Button variant="quiet" disabled={busy} onClick={() => void newLink()}>
           New link; the one before ends
-        </button>
+        </Button>
       )}
       {state === 'replaced' ? null : (
-        <button type="button" className="btn btn-quiet" disabled={busy} onClick={() => void takeBack()}>
+        <Button variant="quiet" disabled={busy} onClick={() => void takeBack()}>
           Take the link back
-        </button>
+        </Button>
       )}
       {isTakenBack ? (
         <p className="mb-0" role="status">
@@ -265,38 +269,34 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
           <h2 className="mt-2">What was found</h2>
           {typed.findings.length === 0 ? <p className="soft">Nothing was measured or looked at that is out or unsure.</p> : null}
           {typed.findings.map((finding, index) => (
-            <label key={finding.words} className="d-flex gap-2 mb-1">
-              <input
-                type="checkbox"
-                className="form-check-input"
-                checked={finding.shown}
-                onChange={(event) =>
-                  set({ findings: typed.findings.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)) })
-                }
-              />
+            <Tick
+              key={finding.words}
+              className="mb-1"
+              checked={finding.shown}
+              onChange={(event) =>
+                set({ findings: typed.findings.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)) })
+              }
+            >
               <span>
                 <b className={`fig v-${finding.verdict}`}>{finding.verdict === 'told' ? '' : finding.verdict}</b> {finding.words}
               </span>
-            </label>
+            </Tick>
           ))}
           {typed.pictures.length > 0 ? <h2 className="mt-2">Pictures to show</h2> : null}
           <div className="pictures">
             {typed.pictures.map((picture, index) => (
               <div key={picture.file + String(index)}>
                 <Picture file={picture.file} words={picture.words} width={picture.width} height={picture.height} />
-                <label className="d-flex gap-2">
-                  <input
-                    type="checkbox"
-                    className="form-check-input"
-                    checked={picture.shown}
-                    onChange={(event) =>
-                      set({
-                        pictures: typed.pictures.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)),
-                      })
-                    }
-                  />
+                <Tick
+                  checked={picture.shown}
+                  onChange={(event) =>
+                    set({
+                      pictures: typed.pictures.map((one, other) => (other === index ? { ...one, shown: event.target.checked } : one)),
+                    })
+                  }
+                >
                   <span>{picture.words}</span>
-                </label>
+                </Tick>
               </div>
             ))}
           </div>
@@ -304,20 +304,19 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
         <div>
           <div className="d-flex flex-wrap gap-2 mb-2" role="group" aria-label="Ways to go on">
             {typed.options.map((one, index) => (
-              <button
+              <Button
                 key={index}
-                type="button"
-                className={`btn btn-plain ${one === option ? 'on' : ''}`}
+                variant="plain"
+                className={one === option ? 'on' : ''}
                 aria-pressed={one === option}
                 onClick={() => setAt(index)}
               >
                 {one.name || 'no name'} <span className="fig">{money(totalOf(one, typed.tax))}</span>
-              </button>
+              </Button>
             ))}
             {typed.options.length < 3 ? (
-              <button
-                type="button"
-                className="btn btn-quiet"
+              <Button
+                variant="quiet"
                 onClick={() => {
                   set({
                     options: [
@@ -329,19 +328,18 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
                 }}
               >
                 One more way
-              </button>
+              </Button>
             ) : null}
             {typed.options.length > 1 ? (
-              <button
-                type="button"
-                className="btn btn-quiet"
+              <Button
+                variant="quiet"
                 onClick={() => {
                   set({ options: typed.options.filter((one) => one !== option) });
                   setAt(0);
                 }}
               >
                 Take this way out
-              </button>
+              </Button>
             ) : null}
           </div>
           <Line
@@ -356,9 +354,9 @@ function QuoteForm({ parts, validUntil, begun, onSent }: QuoteFormProps): ReactE
       </div>
       <Wrong error={error} hide={['to', 'validUntil', 'taxShare']} />
       {tried && !body ? <p className="v-out">Something in it is missing or is no amount: see the fields.</p> : null}
-      <button type="submit" className="btn btn-primary mt-2" disabled={busy}>
+      <Button type="submit" variant="primary" className="mt-2" disabled={busy}>
         Send the quote
-      </button>
+      </Button>
     </form>
   );
 }
@@ -375,13 +373,11 @@ interface LineProps {
 function Line({ id, label, text, type = 'text', wrong, onText }: LineProps): ReactElement {
   return (
     <div className="col-6 mb-2">
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
-      <input
+      <FormLabel htmlFor={id}>{label}</FormLabel>
+      <FormControl
         id={id}
         type={type}
-        className={`form-control ${wrong ? 'is-invalid' : ''}`}
+        className={wrong ? 'is-invalid' : ''}
         maxLength={500}
         value={text}
         aria-invalid={wrong !== undefined}

@@ -3,6 +3,10 @@ import { ENDPOINTS, type ShopView } from '@jubb/wire';
 import { workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
+import FormLabel from 'react-bootstrap/FormLabel';
 import { ask } from '../../link/client.ts';
 import { useSession } from '../../link/queries.ts';
 import { Drawn } from '../../drawings/drawn.tsx';
@@ -108,7 +112,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
         <Care key={words}>{words}</Care>
       ))}
       <div className="table-wide" role="region" aria-label="Ways and what they cost" tabIndex={0}>
-        <table className="table">
+        <Table>
           <thead>
             <tr>
               {COLUMNS.map(([name, label]) => (
@@ -128,8 +132,8 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
                   const issue = issues.find(({ field }) => field === `options[${place}].${name}`);
                   return (
                     <td key={name}>
-                      <input
-                        className={`form-control ${sort === 'text' ? '' : 'fig'} ${issue ? 'is-invalid' : ''}`}
+                      <FormControl
+                        className={`${sort === 'text' ? '' : 'fig'} ${issue ? 'is-invalid' : ''}`}
                         style={{ minWidth: sort === 'text' ? 150 : 84 }}
                         aria-label={`${label}, ${line.option}`}
                         aria-invalid={issue !== undefined}
@@ -142,36 +146,29 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
                 })}
                 <td>
                   {typed.rows.length > 2 ? (
-                    <button
-                      type="button"
-                      className="btn btn-quiet"
-                      onClick={() => setTyped({ ...typed, rows: typed.rows.filter((_, index) => index !== place) })}
-                    >
+                    <Button variant="quiet" onClick={() => setTyped({ ...typed, rows: typed.rows.filter((_, index) => index !== place) })}>
                       Out<span className="visually-hidden"> {line.option}</span>
-                    </button>
+                    </Button>
                   ) : null}
                 </td>
               </tr>
             ))}
           </tbody>
-        </table>
+        </Table>
       </div>
       <div className="d-flex flex-wrap gap-3 align-items-end mt-2 mb-3">
         <div>
-          <label className="form-label" htmlFor="day-cost">
-            A day down costs the customer
-          </label>
-          <input
+          <FormLabel htmlFor="day-cost">A day down costs the customer</FormLabel>
+          <FormControl
             id="day-cost"
-            className="form-control fig"
+            className="fig"
             maxLength={12}
             value={typed.dayCost}
             onChange={(event) => setTyped({ ...typed, dayCost: event.target.value })}
           />
         </div>
-        <button
-          type="button"
-          className="btn btn-plain"
+        <Button
+          variant="plain"
           disabled={typed.rows.length >= 8}
           onClick={() =>
             setTyped({
@@ -181,10 +178,10 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
           }
         >
           One more way
-        </button>
-        <button type="button" className="btn btn-quiet" onClick={() => setTyped(undefined)}>
+        </Button>
+        <Button variant="quiet" onClick={() => setTyped(undefined)}>
           Begin again
-        </button>
+        </Button>
       </div>
       <div aria-live="polite">
         {issues.length > 0 ? (
@@ -203,7 +200,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
                 <span className="fig fs-2">{output.best}</span> <span className="fig fs-4">{money(output.perSeason * 100)} a season</span>
               </p>
               <p>{output.changes}</p>
-              <table className="table">
+              <Table>
                 <thead>
                   <tr>
                     <th scope="col">Way</th>
@@ -222,7 +219,7 @@ function Ways({ parts, shop }: { readonly parts: Parts; readonly shop: ShopView 
                     </tr>
                   ))}
                 </tbody>
-              </table>
+              </Table>
             </div>
             <div>
               <h2>What the answer hangs on</h2>

@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@jubb/wire';
 import { addressOf } from '../../link/client.ts';
 import type { ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { useJobView } from '../../link/queries.ts';
 import { Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import '../../sheets/sheets.scss';
@@ -17,9 +18,9 @@ export function LabelPage(): ReactElement {
       <Title sub="Prints at 90 × 50 mm. The code opens the job on any device in the shop’s network.">{`Tag of job ${job.number}`}</Title>
       <img className="label" src={source} alt={`Tag: job ${job.number}, ${job.unit.name}, ${job.unit.serial}, ${job.customer.name}`} />
       <div className="keys no-print">
-        <button type="button" className="btn btn-primary" onClick={() => window.print()}>
+        <Button variant="primary" onClick={() => window.print()}>
           Print it
-        </button>
+        </Button>
         <a className="btn btn-plain" href={source} download={`job-${job.number}.svg`}>
           SVG
         </a>

@@ -3,6 +3,8 @@ import { addressOf } from '../../link/client.ts';
 import { timesIn, jobReport, type ReportRow, type ReportSection } from '@jubb/book';
 import { Fragment, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
+import Table from 'react-bootstrap/Table';
 import { useSession } from '../../link/queries.ts';
 import { Care, Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useJob } from '../../job/use-job.ts';
@@ -19,9 +21,9 @@ export function ReportPage(): ReactElement {
   return (
     <>
       <div className="keys no-print mt-0 mb-3">
-        <button type="button" className="btn btn-primary" onClick={() => window.print()}>
+        <Button variant="primary" onClick={() => window.print()}>
           Print
-        </button>
+        </Button>
         <a className="btn btn-plain" href={addressOf(ENDPOINTS.reports.pdf, { id })} target="_blank" rel="noreferrer">
           PDF
         </a>
@@ -70,7 +72,7 @@ function Section({ section }: { readonly section: ReportSection }): ReactElement
       {section.care ? <Care>{text}</Care> : text}
       {section.table ? (
         <div className="table-wide" role="region" aria-label={section.title} tabIndex={0}>
-          <table className="table">
+          <Table>
             <thead>
               <tr>
                 {section.table.head.map((cell) => (
@@ -85,7 +87,7 @@ function Section({ section }: { readonly section: ReportSection }): ReactElement
                 <Row key={index} row={row} />
               ))}
             </tbody>
-          </table>
+          </Table>
         </div>
       ) : null}
     </section>

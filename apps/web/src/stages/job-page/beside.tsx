@@ -1,23 +1,20 @@
-import { ENDPOINTS } from '@jubb/wire';
-import { entryWords, owedWords, spoken, turnsWords, type JobHead, type JobView } from '@jubb/book';
+import { entryWords, owedWords, spoken, turnsWords } from '@jubb/book';
 import { find } from '@jubb/sheet';
-import { useState, type FormEvent, type ReactElement } from 'react';
+import { Suspense, lazy, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import Collapse from 'react-bootstrap/Collapse';
 import { Link } from 'react-router';
-import { ask, meanwhile } from '../../link/client.ts';
-import { jobKey, queryClient } from '../../link/queries.ts';
-import { Labelled } from '../../kit/labelled.tsx';
-import { minorOf, useMoney } from '../../kit/money.ts';
-import { fieldWords, Wrong } from '../../kit/pieces.tsx';
+import { useMoney } from '../../kit/money.ts';
+import { fieldWords, Loading } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { outbox } from '../../link/outbox.ts';
-import { dayOf, promiseOn, promiseWords, timeWords } from '../../kit/days.ts';
+import { promiseWords, timeWords } from '../../kit/days.ts';
 import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
+import { changeKey } from './change-key.ts';
 
 /** Beside the act: the job in two lines, and then only what is open. */
 export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
@@ -41,7 +38,7 @@ function AboutJob(): ReactElement {
   const { job, state } = useHere();
   const money = useMoney();
   // What was half typed there is not put out of sight by a reload.
-  const [draft] = useDraft<ChangeDraft | null>(`${job.id}.change`, null);
+  const [draft] = useDraft<object | null>(changeKey(job.id), null);
   const [isMore, setMore] = useState(draft !== null);
   const { sheet } = job;
   return (
@@ -197,9 +194,9 @@ function Owed(): ReactElement | null {
   if (before.length === 0 && state.owed.length === 0) return null;
   const done = (owed: string): ReactElement | null =>
     state.handedOver ? null : (
-      <button type="button" className="btn btn-quiet" onClick={() => keep({ kind: 'owed-settled', payload: { owed, how: 'done' } })}>
+      <Button variant="quiet" onClick={() => keep({ kind: 'owed-settled', payload: { owed, how: 'done' } })}>
         It is done
-      </button>
+      </Button>
     );
   return (
     <section>
@@ -221,116 +218,25 @@ function Owed(): ReactElement | null {
   );
 }
 
-interface ChangeDraft {
-  readonly complaint: string;
-  readonly promise: string;
-  readonly estimate: string;
-  /** Version of the job that the draft began from. */
-  readonly version: number;
-}
+// It comes with its form library when it is asked for.
+const ChangeForm = lazy(async () => ({ default: (await import('./change-job.tsx')).ChangeForm }));
 
-function draftOf(job: JobHead): ChangeDraft {
-  return {
-    complaint: job.complaint,
-    promise: dayOf(job.promise),
-    estimate: (job.estimateMinor / 100).toFixed(2),
-    version: job.version,
-  };
-}
-
-/** Complaint, promise, estimate. When somebody else was first, both stand side by side. */
+/** Complaint, promise, estimate: opened when it is asked for, and while something is half typed in it. */
 function ChangeJob(): ReactElement {
   const { job, person } = useHere();
-  const [open, setOpen] = useState(false);
-  const [draft, setDraft] = useDraft<ChangeDraft | null>(`${job.id}.change`, null);
-  const [error, setError] = useState<unknown>();
-  const [tried, setTried] = useState(false);
+  const [draft] = useDraft<object | null>(changeKey(job.id), null);
+  const [open, setOpen] = useState(draft !== null);
   if (person.role === 'apprentice') return <></>;
-  if (!open && !draft) {
+  if (open)
     return (
-      <button type="button" className="btn btn-quiet p-0" onClick={() => setOpen(true)}>
-        Change promise, estimate
-      </button>
+      <Suspense fallback={<Loading what="the form" />}>
+        <ChangeForm onDone={() => setOpen(false)} />
+      </Suspense>
     );
-  }
-  const shown = draft ?? draftOf(job);
-  const current = meanwhile<JobHead>(error);
-  const money = minorOf(shown.estimate);
-  const set = (change: Partial<ChangeDraft>): void => setDraft({ ...shown, ...change });
-  const close = (): void => {
-    setDraft(undefined);
-    setOpen(false);
-    setError(undefined);
-    setTried(false);
-  };
-  const save = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
-    setTried(true);
-    if (money === undefined) return;
-    try {
-      const body = {
-        version: current?.version ?? shown.version,
-        complaint: shown.complaint,
-        promise: promiseOn(shown.promise),
-        estimateMinor: money,
-      };
-      const head = await ask(ENDPOINTS.jobs.patch, { id: job.id, body });
-      queryClient.setQueryData<JobView>(jobKey(job.id), (view) => view && { ...view, ...head });
-      close();
-    } catch (refusal) {
-      setError(refusal);
-    }
-  };
   return (
-    <form className="work mt-2" noValidate onSubmit={(event) => void save(event)}>
-      <Wrong error={error} />
-      {current ? (
-        <p>
-          It now says: {current.complaint} Promise {promiseWords(current.promise)}, estimate {(current.estimateMinor / 100).toFixed(2)}.
-          What you typed is still here; keep it to put it in its place.
-        </p>
-      ) : null}
-      <Labelled id="ch-complaint" label="Complaint">
-        <textarea
-          id="ch-complaint"
-          className="form-control"
-          rows={2}
-          maxLength={2000}
-          value={shown.complaint}
-          onChange={(event) => set({ complaint: event.target.value })}
-        />
-      </Labelled>
-      <Labelled id="ch-promise" label="Promise">
-        <input
-          id="ch-promise"
-          type="date"
-          className="form-control"
-          required
-          value={shown.promise}
-          onChange={(event) => set({ promise: event.target.value })}
-        />
-      </Labelled>
-      <Labelled id="ch-estimate" label="Estimate">
-        <input
-          id="ch-estimate"
-          inputMode="decimal"
-          className={`form-control ${tried && money === undefined ? 'is-invalid' : ''}`}
-          value={shown.estimate}
-          onChange={(event) => set({ estimate: event.target.value })}
-        />
-        {tried && money === undefined ? (
-          <div className="v-out">&quot;{shown.estimate}&quot; is not an amount; give one such as 420.00</div>
-        ) : null}
-      </Labelled>
-      <div className="keys">
-        <button type="submit" className="btn btn-primary">
-          {current ? 'Keep mine' : 'Keep'}
-        </button>
-        <button type="button" className="btn btn-plain" onClick={close}>
-          Leave it
-        </button>
-      </div>
-    </form>
+    <Button variant="quiet" className="p-0" onClick={() => setOpen(true)}>
+      Change promise, estimate
+    </Button>
   );
 }
 

@@ -4,10 +4,11 @@ import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
 import { FileText, Maximize, Tag } from 'lucide-react';
 import { useRef, useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { useKeys } from '../../kit/keys.ts';
 import { BuildList } from '../build/build-list.tsx';
 import { AskLine } from '../../kit/ask-line.tsx';
-import { Loading, Wrong } from '../../kit/pieces.tsx';
+import { Care, Loading, Wrong } from '../../kit/pieces.tsx';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
 import { Recorded, Recorder, StepWords } from './recorder.tsx';
@@ -103,9 +104,9 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
                 <>
                   <p className="soft mb-0">
                     Recorded. To do it again, strike what is wrong in the book below.{' '}
-                    <button type="button" className="btn btn-quiet" onClick={() => setSearch({})}>
+                    <Button variant="quiet" onClick={() => setSearch({})}>
                       Go on
-                    </button>
+                    </Button>
                   </p>
                   <Recorded step={chosen.step} />
                 </>
@@ -266,22 +267,21 @@ function OnHold({ onUp }: { readonly onUp: () => void }): ReactElement | null {
   const { job, state } = useHere();
   if (!job.hold || state.handedOver) return null;
   return (
-    <div className="care" role="note">
-      <b>On hold</b>
+    <Care title="On hold">
       {job.hold.words} ({job.hold.reason}).{' '}
-      <button type="button" className="btn btn-plain" onClick={onUp}>
+      <Button variant="plain" onClick={onUp}>
         Take it up again <KeyCap of="hold" />
-      </button>
-    </div>
+      </Button>
+    </Care>
   );
 }
 
 function GoOn({ onward, onGo }: { readonly onward: Stage; readonly onGo: () => void }): ReactElement {
   useKeys({ act: onGo, keep: onGo });
   return (
-    <button type="button" className="btn btn-primary" onClick={onGo}>
+    <Button variant="primary" onClick={onGo}>
       Go on to {STAGE_NAMES[onward]}
-    </button>
+    </Button>
   );
 }
 
@@ -321,14 +321,9 @@ function Ribbon({ stage }: { readonly stage: Stage }): ReactElement {
       {stage !== state.stage && !state.handedOver && !isBack ? (
         <p className="soft">
           The job is at {STAGE_NAMES[state.stage]}. {takes === undefined ? null : `To take it to ${STAGE_NAMES[stage]} ${takes}.`}
-          <button
-            type="button"
-            className="btn btn-quiet"
-            hidden={takes !== undefined}
-            onClick={() => (open.length > 0 ? setAsked(true) : take())}
-          >
+          <Button variant="quiet" hidden={takes !== undefined} onClick={() => (open.length > 0 ? setAsked(true) : take())}>
             Take it {STAGES.indexOf(stage) < STAGES.indexOf(state.stage) ? 'back' : 'on'} to {STAGE_NAMES[stage]}
-          </button>
+          </Button>
         </p>
       ) : null}
       {isAsked ? (

@@ -5,6 +5,7 @@ import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { Link } from 'react-router';
+import Button from 'react-bootstrap/Button';
 import { leftWords, useNow } from '../../clocks/use-clocks.ts';
 import { Care } from '../../kit/pieces.tsx';
 import { PinnedPage } from '../../kit/pinned-page.tsx';
@@ -113,9 +114,9 @@ function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
   return (
     <p className="mb-1">
       Then it waits: <b className="fig">{wait.time}</b>, {wait.what}. The clock begins when the step is done.{' '}
-      <button type="button" className="btn btn-quiet p-0" onClick={() => keep(waitOf(step, wait))}>
+      <Button variant="quiet" className="p-0" onClick={() => keep(waitOf(step, wait))}>
         It runs already
-      </button>
+      </Button>
     </p>
   );
 }
@@ -138,9 +139,9 @@ function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
             {title}
           </Link>
         ))}
-        <button type="button" className="btn btn-plain" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
+        <Button variant="plain" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
           It is ready now
-        </button>
+        </Button>
       </div>
     </Care>
   );
@@ -197,17 +198,17 @@ function WayPick({ step }: { readonly step: Step }): ReactElement {
   return (
     <div className="way-pick" role="group" aria-label="Ways">
       {ways.map((way) => (
-        <button
+        <Button
           key={way.ref}
-          type="button"
-          className={`btn btn-plain ${way === chosen ? 'on' : ''}`}
+          variant="plain"
+          className={way === chosen ? 'on' : ''}
           aria-pressed={way === chosen}
           onClick={() => (way.departs ? setAsking(way) : keep({ kind: 'way', payload: { way: way.ref }, step: step.ref }))}
         >
           {way.name}
           {way.shopDefault ? <span className="soft"> the shop’s</span> : null}
           {way.ref === before ? <span className="soft"> as last time</span> : null}
-        </button>
+        </Button>
       ))}
       {chosen ? (
         <p className="soft mb-0">

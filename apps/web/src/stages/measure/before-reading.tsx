@@ -2,7 +2,10 @@ import { at20 } from '@jubb/book';
 import { PART_METALS, type PartMetal, type ToolKind } from '@jubb/sheet';
 import { formatQuantity, type Quantity } from '@jubb/core';
 import { useId, type ReactElement } from 'react';
+import FormControl from 'react-bootstrap/FormControl';
+import FormSelect from 'react-bootstrap/FormSelect';
 import { readFigure } from '../../kit/figure-field.tsx';
+import { Tick } from '../../kit/tick.tsx';
 
 /** What is done to a tool before it is believed; common practice. */
 const ZEROING: Partial<Record<ToolKind, string>> = {
@@ -69,24 +72,18 @@ export function BeforeReading({ toolKind, quantity, typed, readings, onTyped }: 
   return (
     <div className="mt-2">
       {zeroing ? (
-        <label className="d-flex gap-2 mb-1">
-          <input
-            type="checkbox"
-            className="form-check-input"
-            checked={typed.zeroed}
-            onChange={(event) => onTyped({ ...typed, zeroed: event.target.checked })}
-          />
+        <Tick className="mb-1" checked={typed.zeroed} onChange={(event) => onTyped({ ...typed, zeroed: event.target.checked })}>
           <span>
             Zero checked. <span className="soft">{zeroing}</span>
           </span>
-        </label>
+        </Tick>
       ) : null}
       {isLength ? (
         <div className="d-flex flex-wrap align-items-baseline gap-2">
           <label htmlFor={`${id}-t`}>Part at</label>
-          <input
+          <FormControl
             id={`${id}-t`}
-            className={`form-control fig ${wrong ? 'is-invalid' : ''}`}
+            className={`fig ${wrong ? 'is-invalid' : ''}`}
             style={{ width: 90 }}
             inputMode="decimal"
             autoComplete="off"
@@ -98,8 +95,8 @@ export function BeforeReading({ toolKind, quantity, typed, readings, onTyped }: 
           />
           <span className="fig">°C</span>
           {typed.partT.trim() === '' ? null : (
-            <select
-              className="form-select w-auto"
+            <FormSelect
+              className="w-auto"
               aria-label="Part of"
               value={typed.metal}
               onChange={(event) => onTyped({ ...typed, metal: event.target.value as PartMetal })}
@@ -109,7 +106,7 @@ export function BeforeReading({ toolKind, quantity, typed, readings, onTyped }: 
                   {METAL_WORDS[metal]}
                 </option>
               ))}
-            </select>
+            </FormSelect>
           )}
           {wrong ? (
             <span className="v-out">

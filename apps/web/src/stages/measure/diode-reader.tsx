@@ -1,5 +1,10 @@
 import { readOpen, workings, wording, type WorkingRun } from '@jubb/core';
 import { useEffect, useRef, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import Table from 'react-bootstrap/Table';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
 import { Bridge } from '../../drawings/bridge.tsx';
 import { VerdictShape } from '../../drawings/limit-strip.tsx';
 import { useHere } from '../../job/use-job.ts';
@@ -59,14 +64,12 @@ export function DiodeReader({ under }: { readonly under: (run: WorkingRun) => Re
       ))}
       <div className="two form-first">
         <div className="work">
-          <label className="form-label" htmlFor="diode-type">
-            Diodes
-          </label>
-          <select id="diode-type" className="form-select mb-2" value={type} onChange={(event) => setType(event.target.value)}>
+          <FormLabel htmlFor="diode-type">Diodes</FormLabel>
+          <FormSelect id="diode-type" className="mb-2" value={type} onChange={(event) => setType(event.target.value)}>
             <option value="silicon">silicon, pressed or soldered</option>
             <option value="schottky">low-loss</option>
-          </select>
-          <table className="table">
+          </FormSelect>
+          <Table>
             <thead>
               <tr>
                 <th scope="col">Diode</th>
@@ -86,12 +89,12 @@ export function DiodeReader({ under }: { readonly under: (run: WorkingRun) => Re
                     const isWrong = text.trim() !== '' && Number.isNaN(readOpen(text, 'voltage'));
                     return (
                       <td key={way}>
-                        <input
+                        <FormControl
                           ref={(element) => {
                             if (element) fields.current.set(field, element);
                             else fields.current.delete(field);
                           }}
-                          className={`form-control fig fs-4 ${isWrong ? 'is-invalid' : ''}`}
+                          className={`fig fs-4 ${isWrong ? 'is-invalid' : ''}`}
                           aria-label={`${diode}, ${way}`}
                           aria-invalid={isWrong}
                           maxLength={20}
@@ -111,10 +114,10 @@ export function DiodeReader({ under }: { readonly under: (run: WorkingRun) => Re
                 </tr>
               ))}
             </tbody>
-          </table>
-          <button type="button" className="btn btn-quiet" onClick={() => setTyped(undefined)}>
+          </Table>
+          <Button variant="quiet" onClick={() => setTyped(undefined)}>
             Begin again
-          </button>
+          </Button>
         </div>
         <div aria-live="polite">
           <div className="drawing mb-2" style={{ maxWidth: 420 }}>

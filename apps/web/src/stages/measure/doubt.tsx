@@ -1,6 +1,8 @@
 import type { Doubt } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { useUnits } from '../../kit/units.ts';
@@ -72,12 +74,10 @@ export function DoubtGate({ step, doubt }: DoubtGateProps): ReactElement {
           />
         ))}
         <div className="flex-grow-1">
-          <label className="form-label" htmlFor={`${id}-source`}>
-            Where it stands, or who says so
-          </label>
-          <input
+          <FormLabel htmlFor={`${id}-source`}>Where it stands, or who says so</FormLabel>
+          <FormControl
             id={`${id}-source`}
-            className={`form-control ${tried && sourceMissing ? 'is-invalid' : ''}`}
+            className={tried && sourceMissing ? 'is-invalid' : ''}
             aria-invalid={tried && sourceMissing}
             aria-describedby={`${id}-source-problem`}
             autoComplete="off"

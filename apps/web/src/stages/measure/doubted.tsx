@@ -1,5 +1,7 @@
 import type { Contradiction, Slip } from '@jubb/core';
 import { useEffect, useRef, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import { Care } from '../../kit/pieces.tsx';
 
 const SLIP_WORDS: Readonly<Record<Slip, string>> = {
   decimal: 'a slip of the decimal sign',
@@ -24,23 +26,22 @@ export function Doubted({ doubt, typed, meant, onMeant, onTyped, onAgain }: Doub
   const first = useRef<HTMLButtonElement>(null);
   useEffect(() => first.current?.focus(), []);
   return (
-    <div className="care" role="alert">
-      <b>Is that so?</b>
+    <Care title="Is that so?" role="alert">
       {typed} is far from the others: {SLIP_WORDS[doubt.slip]}
       {meant === undefined ? '' : `, ${meant} was meant`}?
       <div className="keys">
         {meant === undefined ? null : (
-          <button ref={first} type="button" className="btn btn-plain" onClick={onMeant}>
+          <Button ref={first} variant="plain" onClick={onMeant}>
             {meant} was meant
-          </button>
+          </Button>
         )}
-        <button ref={meant === undefined ? first : undefined} type="button" className="btn btn-plain" onClick={onAgain}>
+        <Button ref={meant === undefined ? first : undefined} variant="plain" onClick={onAgain}>
           Measure again
-        </button>
-        <button type="button" className="btn btn-plain" onClick={onTyped}>
+        </Button>
+        <Button variant="plain" onClick={onTyped}>
           It is {typed}
-        </button>
+        </Button>
       </div>
-    </div>
+    </Care>
   );
 }

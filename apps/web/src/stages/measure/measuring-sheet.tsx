@@ -3,6 +3,8 @@ import { find, limitQuantity, limitWindow, type Limit } from '@jubb/sheet';
 import { unitBySymbol } from '@jubb/core';
 import type { ReactElement } from 'react';
 import { useSearchParams } from 'react-router';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { LimitStrip, VerdictShape } from '../../drawings/limit-strip.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { pickTool } from '../../kit/tool-pick.tsx';
@@ -20,7 +22,7 @@ export function MeasuringSheet(): ReactElement {
   return (
     <section className="mb-3" aria-label="Measuring sheet">
       <h2>Measuring sheet</h2>
-      <table className="table">
+      <Table>
         <thead>
           <tr>
             <th scope="col">What</th>
@@ -36,7 +38,7 @@ export function MeasuringSheet(): ReactElement {
             <LimitRow key={limit.ref} limit={limit} />
           ))}
         </tbody>
-      </table>
+      </Table>
       <WorkedOut ids={workingsAt('measure', sheet.family)} />
     </section>
   );
@@ -61,9 +63,9 @@ function LimitRow({ limit }: { readonly limit: Limit }): ReactElement {
     <tr>
       <th scope="row" className="fw-normal">
         {step ? (
-          <button type="button" className="btn btn-quiet p-0 text-start" onClick={() => setSearch({ step: step.ref })}>
+          <Button variant="quiet" className="p-0 text-start" onClick={() => setSearch({ step: step.ref })}>
             {limit.name}
-          </button>
+          </Button>
         ) : (
           limit.name
         )}

@@ -3,6 +3,9 @@ import { STAGE_NAMES, find } from '@jubb/sheet';
 import { workings, type WorkingRun } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormSelect from 'react-bootstrap/FormSelect';
+import Button from 'react-bootstrap/Button';
 import { JobFrame } from '../../job/job-frame.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { WorkingForm } from '../../workings/working-form.tsx';
@@ -37,21 +40,19 @@ function Work(): ReactElement {
     state.handedOver ? null : (
       <div className="d-flex flex-wrap gap-3 align-items-end mb-3">
         <div>
-          <label className="form-label" htmlFor="about-part">
-            It is about
-          </label>
-          <select id="about-part" className="form-select" value={part} onChange={(event) => setPart(event.target.value)}>
+          <FormLabel htmlFor="about-part">It is about</FormLabel>
+          <FormSelect id="about-part" value={part} onChange={(event) => setPart(event.target.value)}>
             <option value="">the unit as a whole</option>
             {sheet.parts.map(({ ref, name }) => (
               <option key={ref} value={ref}>
                 {name}
               </option>
             ))}
-          </select>
+          </FormSelect>
         </div>
-        <button type="button" className="btn btn-primary" onClick={() => put(run)}>
+        <Button variant="primary" onClick={() => put(run)}>
           Keep it on the job
-        </button>
+        </Button>
       </div>
     );
   return (

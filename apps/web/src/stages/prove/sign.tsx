@@ -1,23 +1,26 @@
 import { stopsHandOver, stopsSigning } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { useId, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout } from '../../job/recorder/layout.tsx';
+import { Tick } from '../../kit/tick.tsx';
+import { Care } from '../../kit/pieces.tsx';
 
 /** What stands in the way, by name. */
 function Stops({ stops, of }: { readonly stops: readonly string[]; readonly of: string }): ReactElement | null {
   if (stops.length === 0) return null;
   return (
-    <div className="care" role="note">
-      <b>Still open</b>
+    <Care title="Still open">
       {of} waits for:
       <ul className="mb-0">
         {stops.map((stop) => (
           <li key={stop}>{stop}</li>
         ))}
       </ul>
-    </div>
+    </Care>
   );
 }
 
@@ -59,22 +62,12 @@ export function HandOverRecorder({ step }: { readonly step: Step }): ReactElemen
           <li key={note.ref}>{note.text}</li>
         ))}
       </ul>
-      <div className="d-flex mb-3">
-        <input
-          id={`${id}-told`}
-          type="checkbox"
-          className="form-check-input"
-          checked={draft.told}
-          onChange={(event) => setDraft({ ...draft, told: event.target.checked })}
-        />
-        <label htmlFor={`${id}-told`}>Told, and in the report</label>
-      </div>
-      <label className="form-label" htmlFor={`${id}-by`}>
-        Received by
-      </label>
-      <input
+      <Tick className="mb-3" checked={draft.told} onChange={(event) => setDraft({ ...draft, told: event.target.checked })}>
+        Told, and in the report
+      </Tick>
+      <FormLabel htmlFor={`${id}-by`}>Received by</FormLabel>
+      <FormControl
         id={`${id}-by`}
-        className="form-control"
         maxLength={100}
         value={draft.receivedBy}
         onChange={(event) => setDraft({ ...draft, receivedBy: event.target.value })}

@@ -1,6 +1,7 @@
 import type { AnyKeptEntry, Conflict } from '@jubb/book';
 import { partName } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { timeWords } from '../../kit/days.ts';
 import { useHere } from '../../job/use-job.ts';
 import './strip.scss';
@@ -31,11 +32,11 @@ function Twice({ conflict: { name, entries } }: { readonly conflict: Conflict })
         {entries.map((entry) => {
           const others = entries.filter((other) => other !== entry);
           return (
-            <button key={entry.id} type="button" className="btn btn-plain" onClick={() => others.forEach(strike)}>
+            <Button key={entry.id} variant="plain" onClick={() => others.forEach(strike)}>
               <b className="fig fs-1">{entry.payload.count}</b> {personName(entry.personId).split(' ')[0]}{' '}
               {timeWords((entry as AnyKeptEntry).takenAt)}
               <span className="visually-hidden"> stands</span>
-            </button>
+            </Button>
           );
         })}
       </div>

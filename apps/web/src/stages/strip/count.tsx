@@ -1,6 +1,9 @@
 import { countedOff, countsOf } from '@jubb/book';
 import { find, partName } from '@jubb/sheet';
 import { useId, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Table from 'react-bootstrap/Table';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../../job/use-job.ts';
@@ -167,12 +170,10 @@ function CountField({ label, longest, text, onText, onEnter }: CountFieldProps):
   const id = useId();
   return (
     <div>
-      <label className="form-label" htmlFor={id}>
-        {label}
-      </label>
-      <input
+      <FormLabel htmlFor={id}>{label}</FormLabel>
+      <FormControl
         id={id}
-        className="form-control num-field"
+        className="num-field"
         maxLength={longest}
         autoComplete="off"
         value={text}
@@ -191,7 +192,7 @@ export function ReconcileRecorder({ step }: RecorderProps): ReactElement {
   const [text, setText] = useDraft(`${job.id}.${step.ref}`, '');
   const next = state.reconcile.find((line) => line.counted !== line.expected);
   const list = (
-    <table className="table">
+    <Table>
       <thead>
         <tr>
           <th scope="col">Part</th>
@@ -210,7 +211,7 @@ export function ReconcileRecorder({ step }: RecorderProps): ReactElement {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
   if (!next)
     return (

@@ -1,5 +1,8 @@
 import { isKind, readLedgerLine, type LedgerField, type LedgerLine } from '@jubb/book';
 import { useEffect, useId, useRef, useState, type FormEvent, type ReactElement } from 'react';
+import FormLabel from 'react-bootstrap/FormLabel';
+import FormControl from 'react-bootstrap/FormControl';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../../job/use-job.ts';
 import { useDraft } from '../../kit/prefs.ts';
 import { PhotoMap, type Spot } from './photo-map.tsx';
@@ -70,14 +73,12 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
   };
   return (
     <form onSubmit={add} noValidate className="mb-2">
-      <label className="form-label" htmlFor={id}>
-        {inside ? `Out of the ${inside.name}` : 'Came off, but not on the sheet'}
-      </label>
+      <FormLabel htmlFor={id}>{inside ? `Out of the ${inside.name}` : 'Came off, but not on the sheet'}</FormLabel>
       <div className="d-flex flex-wrap gap-2">
-        <input
+        <FormControl
           id={id}
           ref={input}
-          className={`form-control flex-grow-1 w-auto ${tried && !line ? 'is-invalid' : ''}`}
+          className={`flex-grow-1 w-auto ${tried && !line ? 'is-invalid' : ''}`}
           placeholder="6 x M8x25 top cover, tray 3"
           maxLength={200}
           autoComplete="off"
@@ -85,32 +86,32 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
           value={typed.text}
           onChange={(event) => setTyped({ ...typed, text: event.target.value })}
         />
-        <button type="submit" className="btn btn-plain">
+        <Button type="submit" variant="plain">
           Add
-        </button>
+        </Button>
         {last ? (
-          <button type="button" className="btn btn-plain" onClick={again}>
+          <Button variant="plain" onClick={again}>
             Same again: {last.payload.name}, +1
-          </button>
+          </Button>
         ) : null}
         {photo ? (
-          <button type="button" className="btn btn-plain" aria-expanded={mapping} onClick={() => setMapping(!mapping)}>
+          <Button variant="plain" aria-expanded={mapping} onClick={() => setMapping(!mapping)}>
             On the photo
-          </button>
+          </Button>
         ) : null}
         {onLeave ? (
-          <button type="button" className="btn btn-plain" onClick={onLeave}>
+          <Button variant="plain" onClick={onLeave}>
             {inside ? 'That is all of it' : 'Close'}
-          </button>
+          </Button>
         ) : null}
       </div>
       <div id={`${id}-read`} className={tried && !line ? 'v-out' : 'soft'} aria-live="polite">
         {line && typed.text ? (
           <>
             {[`${line.count} ×`, ...FIELDS.flatMap(([field, label]) => words(field, label, line))].join(', ').replace('×, ', '× ')}{' '}
-            <button type="button" className="btn btn-quiet p-0" aria-expanded={correcting} onClick={() => setCorrecting(!correcting)}>
+            <Button variant="quiet" className="p-0" aria-expanded={correcting} onClick={() => setCorrecting(!correcting)}>
               Put it right
-            </button>
+            </Button>
           </>
         ) : tried ? (
           'Say how many (1 to 1000) and what'
@@ -128,12 +129,9 @@ export function FreeLine({ inside, onLeave, focus = false }: FreeLineProps): Rea
         <div className="row g-2 mt-1">
           {FIELDS.map(([field, label, longest]) => (
             <div key={field} className="col-6 col-md-3">
-              <label className="form-label" htmlFor={`${id}-${field}`}>
-                {label}
-              </label>
-              <input
+              <FormLabel htmlFor={`${id}-${field}`}>{label}</FormLabel>
+              <FormControl
                 id={`${id}-${field}`}
-                className="form-control"
                 maxLength={longest}
                 autoComplete="off"
                 value={typed.fixed[field] ?? line[field] ?? ''}

@@ -1,6 +1,7 @@
 import { INTENT_WORDS } from '@jubb/book';
 import type { Part, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { useHere } from '../../job/use-job.ts';
 
 /** Whether the part in hand is to be kept or may be spoilt: it changes how it comes off. */
@@ -11,13 +12,9 @@ export function Intent({ part, step }: { readonly part: Part; readonly step: Ste
   return (
     <span className="d-block">
       <span className={intent === 'keep' ? '' : 'brass'}>{INTENT_WORDS[intent]}</span>
-      <button
-        type="button"
-        className="btn btn-quiet"
-        onClick={() => keep({ kind: 'intent', payload: { part: part.ref, intent: other }, step: step.ref })}
-      >
+      <Button variant="quiet" onClick={() => keep({ kind: 'intent', payload: { part: part.ref, intent: other }, step: step.ref })}>
         {other === 'keep' ? 'Keep it' : 'It may be spoilt'}
-      </button>
+      </Button>
     </span>
   );
 }

@@ -1,5 +1,7 @@
 import { isKind, type AnyKeptEntry, type KeptEntry } from '@jubb/book';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
+import Button from 'react-bootstrap/Button';
 import { StrikeButton, StruckWords, type StrikeProps } from '../../job/log.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { Pictures } from '../../job/pictures.tsx';
@@ -18,7 +20,7 @@ export function Ledger({ onStrike, onOpen, onPhoto }: LedgerProps): ReactElement
   const lines = job.entries.filter(isKind('came-off')) as readonly Line[];
   if (lines.length === 0) return null;
   return (
-    <table className="table">
+    <Table>
       <thead>
         <tr>
           <th scope="col">No.</th>
@@ -50,19 +52,14 @@ export function Ledger({ onStrike, onOpen, onPhoto }: LedgerProps): ReactElement
               <td className={struck}>{tray}</td>
               <td className="text-end text-nowrap">
                 {onOpen && !struck && !state.handedOver && count === 1 ? (
-                  <button type="button" className="btn btn-quiet" onClick={() => onOpen(line)} aria-label={`Take apart: ${name}`}>
+                  <Button variant="quiet" onClick={() => onOpen(line)} aria-label={`Take apart: ${name}`}>
                     Take apart
-                  </button>
+                  </Button>
                 ) : null}
                 {onPhoto && !struck && !state.handedOver ? (
-                  <button
-                    type="button"
-                    className="btn btn-quiet"
-                    onClick={() => onPhoto(line as AnyKeptEntry)}
-                    aria-label={`Photo of ${name}`}
-                  >
+                  <Button variant="quiet" onClick={() => onPhoto(line as AnyKeptEntry)} aria-label={`Photo of ${name}`}>
                     Photo
-                  </button>
+                  </Button>
                 ) : null}
                 <StrikeButton entry={line as AnyKeptEntry} onStrike={onStrike} />
               </td>
@@ -70,7 +67,7 @@ export function Ledger({ onStrike, onOpen, onPhoto }: LedgerProps): ReactElement
           );
         })}
       </tbody>
-    </table>
+    </Table>
   );
 }
 
@@ -89,7 +86,7 @@ const MOST_BESIDE = 7;
 export function LastOff(): ReactElement {
   const { state } = useHere();
   return (
-    <table className="table">
+    <Table>
       <caption className="caption-top">Came off</caption>
       <tbody>
         {state.ledger.slice(-MOST_BESIDE).map(({ id, payload }) => (
@@ -100,6 +97,6 @@ export function LastOff(): ReactElement {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }

@@ -1,5 +1,6 @@
 import type { Mark } from '@jubb/book';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { Pictures } from '../../job/pictures.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
@@ -19,19 +20,18 @@ export function OpenMarks({ photo }: Pick<JobActs, 'photo'>): ReactElement | nul
           <li key={mark.entryId} className="mb-1">
             <b className="brass">{mark.mark}</b>, {mark.what}{' '}
             {isBuilding ? (
-              <button type="button" className="btn btn-quiet" onClick={() => met(mark)}>
+              <Button variant="quiet" onClick={() => met(mark)}>
                 It lines up
-              </button>
+              </Button>
             ) : null}
             {state.handedOver ? null : (
-              <button
-                type="button"
-                className="btn btn-quiet"
+              <Button
+                variant="quiet"
                 aria-label={`Photo of the mark, ${mark.what}`}
                 onClick={() => photo(state.live.find(({ id }) => id === mark.entryId))}
               >
                 Photo
-              </button>
+              </Button>
             )}
             <Pictures of={(entry) => entry.kind === 'photo' && entry.payload.of === mark.entryId} />
           </li>

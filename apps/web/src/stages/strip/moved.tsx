@@ -1,5 +1,6 @@
 import { MOVED_WORDS } from '@jubb/book';
 import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { Pictures } from '../../job/pictures.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
@@ -18,17 +19,16 @@ export function MovedAside({ photo }: Pick<JobActs, 'photo'>): ReactElement | nu
             <li key={entryId} className="mb-2">
               <b className="brass">{what}</b>, {MOVED_WORDS[how]}
               {routing ? <span className="soft">; runs {routing}</span> : null}{' '}
-              <button
-                type="button"
-                className="btn btn-quiet"
+              <Button
+                variant="quiet"
                 aria-label={`It is back: ${what}`}
                 onClick={() => keep({ kind: 'put-back', payload: { moved: entryId } })}
               >
                 It is back
-              </button>
-              <button type="button" className="btn btn-quiet" aria-label={`Photo of how the ${what} runs`} onClick={() => photo(entry)}>
+              </Button>
+              <Button variant="quiet" aria-label={`Photo of how the ${what} runs`} onClick={() => photo(entry)}>
                 Photo
-              </button>
+              </Button>
               <Pictures of={(other) => other.kind === 'photo' && other.payload.of === entryId} />
             </li>
           );

@@ -1,5 +1,6 @@
 import { countsBySide } from '@jubb/book';
 import type { ReactElement } from 'react';
+import Table from 'react-bootstrap/Table';
 import { useHere } from '../../job/use-job.ts';
 
 /** What came off each side or wheel, column by column: what differs stands out. */
@@ -9,7 +10,7 @@ export function Sides(): ReactElement | null {
   const rows = sides.length > 1 ? countsBySide(sheet, sides, state.ledger) : [];
   if (rows.length === 0) return null;
   return (
-    <table className="table">
+    <Table>
       <caption className="caption-top">Side by side</caption>
       <thead>
         <tr>
@@ -39,6 +40,6 @@ export function Sides(): ReactElement | null {
           </tr>
         ))}
       </tbody>
-    </table>
+    </Table>
   );
 }
