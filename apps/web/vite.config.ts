@@ -8,19 +8,25 @@ const MADE_UP = [
   /^v-/u,
   /^trust-/u,
   /^modal/u,
-  /^btn-close/u,
+  /^btn/u,
+  /^table$/u,
+  /^form-(?:control|select|label|check)/u,
+  /^input-group/u,
+  /^dropdown/u,
+  /^is-invalid$/u,
+  /^spinner-border/u,
   /^(?:nav|offcanvas|tab|collaps)/u,
   /^(show|fade|active)$/u,
   /^dsg-/u,
   /^(finding|diff|keeping)-/u,
 ];
 
-/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs and tabs. */
+/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs, tabs and menus. */
 const ASKED_ELSEWHERE = [
   /^--dsg-/u,
   /^--(?:key-)?bar$/u,
   /^--bs-border-(?:radius-lg|color-translucent)$/u,
-  /^--bs-link-(?:hover-)?color$/u,
+  /^--bs-(?:link-(?:hover-)?|tertiary-)color$/u,
 ];
 
 export default defineConfig({

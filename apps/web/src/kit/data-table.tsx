@@ -129,7 +129,7 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
                     key={header.id}
                     scope="col"
                     aria-sort={order === 'asc' ? 'ascending' : order === 'desc' ? 'descending' : 'none'}
-                    className={columns.find(({ id }) => id === header.id)?.className}
+                    className={columns.find(({ id }) => id === header.id)?.className?.replace(/\bfig\b|\bfs-\d/gu, '')}
                   >
                     <Button variant="head" onClick={header.column.getToggleSortingHandler()}>
                       <table.FlexRender header={header} />

@@ -55,7 +55,7 @@ export function Jobs(): ReactElement {
           <FormLabel htmlFor="find-jobs">Number, unit, machine, customer, complaint</FormLabel>
           <FormControl id="find-jobs" type="search" maxLength={100} value={find} onChange={(event) => setFind(event.target.value)} />
         </div>
-        <Link className="btn btn-primary" to="/jobs/new">
+        <Link className="btn btn-primary text-nowrap" to="/jobs/new">
           Book in
         </Link>
       </div>
