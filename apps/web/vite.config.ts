@@ -17,7 +17,7 @@ const MADE_UP = [
   /^spinner-border/u,
   /^(?:nav|offcanvas|tab|collaps)/u,
   /^(show|fade|active)$/u,
-  /^dsg-/u,
+  /^(?:dsg|cm)-/u,
   /^(finding|diff|keeping)-/u,
 ];
 

@@ -21,6 +21,7 @@ function line(number: number, change: Partial<TodayLine> = {}): TodayLine {
     openEnds: [],
     waits: null,
     also: [],
+    toSettle: [],
     last: null,
     ...change,
   };

@@ -97,6 +97,8 @@ export interface TodayLine {
   readonly waits: Waits | null;
   /** What can be done at it while the next act waits. */
   readonly also: readonly string[];
+  /** What only the foreman can settle on it. */
+  readonly toSettle: readonly string[];
   /** Who recorded something on it last; null while nobody did. */
   readonly last: { readonly personId: string; readonly name: string; readonly at: string } | null;
 }

@@ -2,7 +2,7 @@ import type { AnyKeptEntry, EarlierView, JobHead, JobPartsView, JobView, QuoteVi
 import type { WorkingDescription, WorkingRun } from '@jubb/core';
 import type { Difference, SheetFile, Tool } from '@jubb/sheet';
 import type { ToolView } from './crib.js';
-import type { MessageView, OfferView, SentQuote } from './quotes.js';
+import type { AnswerDue, MessageView, OfferView, SentQuote } from './quotes.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
 import type {
   ChainView,
@@ -48,6 +48,7 @@ export interface Answers {
   JobView: JobView;
   Kept: { readonly id: string };
   LinesView: LinesView;
+  AnswerDue: AnswerDue;
   MessageView: MessageView;
   NewKey: { readonly key: string };
   OfferView: OfferView;

@@ -88,6 +88,7 @@ export const ENDPOINTS = {
     send: endpoint('POST', '/jobs/:id/quotes', TRUSTED, 'SentQuote', { body: 'QuoteBody' }),
     newLink: endpoint('POST', '/jobs/:id/quotes/:quote/link', TRUSTED, 'SentQuote'),
     takeLinkBack: endpoint('DELETE', '/jobs/:id/quotes/:quote/link', TRUSTED, ['QuoteView']),
+    open: endpoint('GET', '/quotes/open', TRUSTED, ['AnswerDue']),
     messages: endpoint('GET', '/messages', TRUSTED, ['MessageView']),
     offer: endpoint('GET', '/offers/:token', 'anyone', 'OfferView'),
     picture: endpoint('GET', '/offers/:token/pictures/:sha', 'anyone', { media: 'image/jpeg' }),

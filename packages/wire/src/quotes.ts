@@ -32,6 +32,21 @@ export interface OfferView {
 }
 
 /** A message as the stand-in for post and telephone holds it. */
+/** A quote that the customer has not said yes or no to. */
+export interface AnswerDue {
+  readonly quoteId: string;
+  readonly number: number;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly unit: string;
+  readonly customer: string;
+  readonly phone: string | null;
+  readonly sentAt: string;
+  readonly validUntil: string;
+  /** What the customer asked, where that is the answer so far. */
+  readonly asked: string | null;
+}
+
 export interface MessageView {
   readonly id: string;
   readonly to: string;

@@ -1,5 +1,5 @@
 import { QuoteBody, type QuoteView } from '@jubb/book';
-import { ENDPOINTS, AnswerBody, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
+import { ENDPOINTS, AnswerBody, type AnswerDue, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req, Res, StreamableFile } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { Request, Response } from 'express';
@@ -33,6 +33,11 @@ export class QuotesController {
   @Route(ENDPOINTS.quotes.takeLinkBack)
   takeLinkBack(@Param('id', ParseUUIDPipe) id: string, @Param('quote', ParseUUIDPipe) quote: string): Promise<readonly QuoteView[]> {
     return this.quotes.takeLinkBack(id, quote);
+  }
+
+  @Route(ENDPOINTS.quotes.open)
+  open(): Promise<readonly AnswerDue[]> {
+    return this.quotes.open();
   }
 
   @Route(ENDPOINTS.quotes.messages)

@@ -1,8 +1,8 @@
 import { isKind, quoteTotal, type NewEntry, type PersonView, type QuoteAnswer, type QuoteBody, type QuoteView } from '@jubb/book';
-import type { AnswerBody, MessageView, OfferView, SentQuote } from '@jubb/wire';
+import type { AnswerBody, AnswerDue, MessageView, OfferView, SentQuote } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource, Not, type EntityManager, type FindOptionsWhere } from 'typeorm';
+import { DataSource, In, IsNull, Not, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { shopDay } from '../common/shop-day.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
@@ -17,6 +17,7 @@ const GOOD: FindOptionsWhere<Quote> = { state: Not('replaced') };
 
 /** So many of the newest are shown. */
 const MOST_MESSAGES = 100;
+const MOST_OPEN = 40;
 
 /** All that an offer tells of its job. */
 const WITH_JOB = { job: { unit: { machine: { customer: true } } }, sentBy: true } as const;
@@ -44,6 +45,28 @@ export class QuotesService {
       sentAt: sentAt.toISOString(),
       sentBy: sentBy.name,
       answer,
+    }));
+  }
+
+  /** Quotes of open jobs that wait for a yes or a no, the longest out first. */
+  async open(): Promise<readonly AnswerDue[]> {
+    const quotes = await this.dataSource.manager.find(Quote, {
+      where: { state: In(['sent', 'ask']), job: { closedAt: IsNull() } },
+      relations: WITH_JOB,
+      order: { sentAt: 'ASC' },
+      take: MOST_OPEN,
+    });
+    return quotes.map(({ id, number, jobId, job, sentAt, body, answer }) => ({
+      quoteId: id,
+      number,
+      jobId,
+      jobNumber: job.number,
+      unit: job.unit.name,
+      customer: job.unit.machine.customer.name,
+      phone: job.unit.machine.customer.phone,
+      sentAt: sentAt.toISOString(),
+      validUntil: body.validUntil,
+      asked: answer?.words ?? null,
     }));
   }
 

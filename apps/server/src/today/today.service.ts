@@ -3,6 +3,7 @@ import {
   heldBy,
   jobState,
   stageProgress,
+  toSettle,
   type AnyKeptEntry,
   type JobState,
   type PersonView,
@@ -226,6 +227,7 @@ function readOf(head: FullRow, state: JobState, { tools, today, names }: Around)
     stage: state.stage,
     left: stageProgress(state, state.stage).left,
     openEnds: state.openEnds.map(({ what, place }) => [what, place].filter(Boolean).join(', ')),
+    toSettle: toSettle(state),
     last: last ? { personId: last.personId, name: names.get(last.personId) ?? '', at: last.takenAt } : null,
     ...canDo(state, { hold: head.hold, tools, role, now, today }),
   });

@@ -1,4 +1,5 @@
 import { STAGE_NAMES } from '@jubb/sheet';
+import { matchSorter } from 'match-sorter';
 import { useState, type KeyboardEvent, type ReactElement } from 'react';
 import { Dialog } from '../kit/dialog.ts';
 import { useNavigate } from 'react-router';
@@ -101,8 +102,9 @@ function useFound(text: string): readonly Found[] {
   const workings = useWorkings().data ?? [];
   const wanted = text.trim().toLowerCase();
   const { data: shelf = [] } = useStockFound(wanted);
-  const has = (found: Found): boolean => found.words.toLowerCase().includes(wanted);
-  const acts = ACTIONS.filter(has);
+  // As a palette is asked: the beginnings of words or the letters of them in their order will do.
+  const near = (all: readonly Found[]): readonly Found[] => matchSorter(all, wanted, { keys: ['words'] }).slice(0, MOST_OF_EACH);
+  const acts = wanted === '' ? ACTIONS : near(ACTIONS);
   return [
     // Who types the name of an act means it; who types nothing looks for a job.
     ...(wanted === '' ? [] : acts),
@@ -114,7 +116,7 @@ function useFound(text: string): readonly Found[] {
         to: `/jobs/${job.id}`,
       }))
       // While the answer is still that of a letter ago, Enter must not take what no longer fits.
-      .filter((found) => !isOld || has(found))
+      .filter(({ words }) => !isOld || words.toLowerCase().includes(wanted))
       .slice(0, MOST_OF_EACH),
     // By its part numbers and threads too.
     ...sheets
@@ -124,14 +126,8 @@ function useFound(text: string): readonly Found[] {
     ...shelf
       .map((line) => ({ key: line.id, kind: 'stores', words: `${line.number} ${line.name}`, to: `/stores/${line.id}` }))
       .slice(0, MOST_OF_EACH),
-    ...workings
-      .map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` }))
-      .filter(has)
-      .slice(0, MOST_OF_EACH),
-    ...tools
-      .map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: `/crib/tools/${tool.id}` }))
-      .filter(has)
-      .slice(0, MOST_OF_EACH),
+    ...near(workings.map((working) => ({ key: working.id, kind: 'working', words: working.title, to: `/workings/${working.id}` }))),
+    ...near(tools.map((tool) => ({ key: tool.id, kind: 'tool', words: `${tool.tag} ${tool.name}`, to: `/crib/tools/${tool.id}` }))),
     ...(wanted === '' ? acts : []),
   ];
 }

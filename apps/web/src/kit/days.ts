@@ -12,6 +12,11 @@ export function shopToday(): string {
   return dayIn(zone, Date.now());
 }
 
+/** A clock of today in the shop, as an instant. */
+export function todayAt(clock: string): string {
+  return instantIn(zone, shopToday(), clock);
+}
+
 export function dayOf(instant: string): string {
   return dayIn(zone, instant);
 }

@@ -253,7 +253,7 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
             {chosen ? (
               <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
             ) : null}
-            {chosen ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
+            {chosen ? <LineText key={String(chosen['ref'])} file={file} list={list} line={chosen} onChange={replace} /> : null}
           </div>
         </div>
       ) : null}
@@ -271,7 +271,9 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
       {chosen && list !== 'steps' ? (
         <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
       ) : null}
-      {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} line={chosen} onChange={replace} /> : null}
+      {chosen && list !== 'steps' ? (
+        <LineText key={String(chosen['ref'])} file={file} list={list} line={chosen} onChange={replace} />
+      ) : null}
     </>
   );
 }

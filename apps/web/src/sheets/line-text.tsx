@@ -1,20 +1,25 @@
+import type { SheetFile, SheetList } from '@jubb/sheet';
 import { readLineYaml, writeLineYaml } from '@jubb/sheet/editing';
-import { useState, type ReactElement } from 'react';
-import FormLabel from 'react-bootstrap/FormLabel';
-import FormControl from 'react-bootstrap/FormControl';
+import { Suspense, lazy, useState, type ReactElement } from 'react';
+import { Loading } from '../kit/pieces.tsx';
+
+// The editor of text is as large as the rest of the page.
+const YamlEditor = lazy(async () => ({ default: (await import('./yaml-editor.tsx')).YamlEditor }));
 
 interface LineTextProps {
+  readonly file: SheetFile;
+  readonly list: SheetList;
   readonly line: object;
   readonly onChange: (line: object) => void;
 }
 
 /** A whole line as YAML, for what a table has no room for: ways, looks, counts, tells. */
-export function LineText({ line, onChange }: LineTextProps): ReactElement {
+export function LineText({ file, list, line, onChange }: LineTextProps): ReactElement {
   const written = writeLineYaml(line);
   const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
   const take = (): void => {
-    if (typed === undefined) return;
+    if (typed === undefined || typed === written) return;
     const read = readLineYaml(typed);
     if (!read.ok) return setProblem(`Line ${read.line}: ${read.message}`);
     setProblem(undefined);
@@ -23,19 +28,20 @@ export function LineText({ line, onChange }: LineTextProps): ReactElement {
   };
   return (
     <div>
-      <FormLabel htmlFor="line-text">The whole line</FormLabel>
-      <FormControl
-        id="line-text"
-        as="textarea"
-        className={`line-text ${problem ? 'is-invalid' : ''}`}
-        rows={Math.min(24, written.split('\n').length + 2)}
-        spellCheck={false}
-        value={typed ?? written}
-        aria-describedby="line-problem"
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={take}
-      />
-      <div id="line-problem" className="v-out">
+      <h3 className="mb-1">The whole line</h3>
+      <Suspense fallback={<Loading what="the editor" />}>
+        <YamlEditor
+          label="The whole line"
+          file={file}
+          list={list}
+          of={String((line as { readonly ref?: unknown }).ref)}
+          text={typed ?? written}
+          onText={setTyped}
+          onLeave={take}
+        />
+      </Suspense>
+      <div className="soft">Ctrl with space offers what may stand here. It is taken over when the field is left.</div>
+      <div className="v-out" role="alert">
         {problem}
       </div>
     </div>

@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '@jubb/wire';
 import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
-import type { ReactElement } from 'react';
+import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import Table from 'react-bootstrap/Table';
 import Button from 'react-bootstrap/Button';
@@ -10,13 +10,24 @@ import { refresh, useSession, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
+import { Day } from './day.tsx';
+import './today.scss';
 
-/** What can be done now, what waits for what, and which tool is out of date. */
+// What only the counter looks after.
+const ForCounter = lazy(async () => ({ default: (await import('./for-counter.tsx')).ForCounter }));
+
+/** So many lines are seen at a glance. */
+const MOST_NOW = 6;
+
+/** What can be done now, what waits for what and until when, what is late; to each role first what it settles. */
 export function Today(): ReactElement {
   const { data: session } = useSession();
   const { data: today, error } = useToday();
+  const [showsAll, setShowsAll] = useState(false);
   const first = session?.person.name.split(' ')[0] ?? '';
+  const role = session?.person.role;
   if (!today) return error ? <Wrong error={error} /> : <Loading what="the benches" />;
+  const lines = [...today.now, ...today.waiting];
   return (
     <div className="two">
       <div>
@@ -27,14 +38,25 @@ export function Today(): ReactElement {
             Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
           </p>
         ) : null}
-        {today.now.map((line, index) => (
+        {role === 'foreman' ? <ToSettle lines={lines} /> : null}
+        {(showsAll ? today.now : today.now.slice(0, MOST_NOW)).map((line, index) => (
           <Line key={line.jobId} line={line} isFirst={index === 0} />
         ))}
+        {today.now.length > MOST_NOW && !showsAll ? (
+          <Button variant="quiet" onClick={() => setShowsAll(true)}>
+            Show all {today.now.length}
+          </Button>
+        ) : null}
         <p className="mt-3">
           <Link className="btn btn-plain" to="/jobs/new">
             Book in
           </Link>
         </p>
+        {role === 'counter' || role === 'foreman' ? (
+          <Suspense fallback={<Loading what="answers and goods" />}>
+            <ForCounter isOwn={role === 'counter'} />
+          </Suspense>
+        ) : null}
         <h2 className="mt-4">Waiting</h2>
         {today.waiting.length === 0 ? <p className="soft">Nothing waits.</p> : null}
         <Table>
@@ -47,7 +69,7 @@ export function Today(): ReactElement {
                 <td>
                   {line.unit}: <WaitsFor line={line} />
                 </td>
-                <td className="soft text-end">promise {promiseWords(line.promise)}</td>
+                <td className={`text-end ${isPast(line.promise) ? 'v-out' : 'soft'}`}>promise {promiseWords(line.promise)}</td>
               </tr>
             ))}
           </tbody>
@@ -55,8 +77,12 @@ export function Today(): ReactElement {
       </div>
       <aside className="beside" aria-label="Promises and crib">
         <section>
+          <h2>The day</h2>
+          <Day lines={lines} />
+        </section>
+        <section>
           <h2>Promised</h2>
-          <Promises lines={[...today.now, ...today.waiting]} />
+          <Promises lines={lines} />
         </section>
         {today.owed.length > 0 ? (
           <section>
@@ -141,6 +167,9 @@ function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: bool
           {line.unit}, {line.machine}. {line.customer}. {line.left > 0 ? `${line.left} left in this stage` : 'This stage is done'}
           {line.openEnds.length > 0 ? `, ${line.openEnds.length} open ${line.openEnds.length === 1 ? 'end' : 'ends'}` : ''}.
           {line.with ? ` ${line.with} is at it.` : ''}
+          {isPast(line.promise) ? (
+            <b className="v-out"> Late: it was promised {promiseWords(line.promise).replace(', late', '')}.</b>
+          ) : null}
         </span>
         {line.waits ? (
           <div className="brass">
@@ -168,6 +197,34 @@ function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine })
   );
 }
 
+/** What the foreman alone can settle: signatures, what stayed unsure. */
+function ToSettle({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement | null {
+  const asked = lines.flatMap((line) => line.toSettle.map((words) => ({ line, words })));
+  if (asked.length === 0) return null;
+  return (
+    <section className="mb-3" aria-label="Yours to settle">
+      <h2>Yours to settle</h2>
+      <Table>
+        <tbody>
+          {asked.map(({ line, words }) => (
+            <tr key={line.jobId + words}>
+              <td className="fig fs-4" style={{ width: 64 }}>
+                <Link to={`/jobs/${line.jobId}`}>{line.number}</Link>
+              </td>
+              <td>
+                {words}. <span className="soft">{line.unit}</span>
+              </td>
+              <td className={`text-end text-nowrap ${isPast(line.promise) ? 'v-out' : 'soft'}`}>promise {promiseWords(line.promise)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </section>
+  );
+}
+
+const MOST_PROMISES = 8;
+
 /** Open promises, the nearest first. */
 function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement {
   if (lines.length === 0) return <p className="soft">No promises open.</p>;
@@ -176,6 +233,7 @@ function Promises({ lines }: { readonly lines: readonly TodayLine[] }): ReactEle
       <tbody>
         {lines
           .toSorted((a, b) => a.promise.localeCompare(b.promise))
+          .slice(0, MOST_PROMISES)
           .map((line) => (
             <tr key={line.jobId}>
               <td className="fig fs-5 text-nowrap">{line.number}</td>

@@ -10,7 +10,7 @@ import {
   type WorkingDescription,
   type WorkingRun,
 } from '@jubb/core';
-import { useMemo, useState, type ReactElement } from 'react';
+import { useMemo, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormSelect from 'react-bootstrap/FormSelect';
@@ -21,6 +21,8 @@ import { useLines } from '../link/use-lines.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Title } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
+import { rememberWorking } from './used.ts';
+import './workings.scss';
 
 type Texts = Readonly<Record<string, string>>;
 
@@ -49,23 +51,27 @@ export function WorkingForm({
       Object.fromEntries(
         working.inputs.map((field) => [
           field.name,
-          asText(field, (preset ?? working.example)[field.name] ?? ('default' in field ? field.default : undefined)),
+          asText(field, preset?.[field.name] ?? ('default' in field ? field.default : undefined)),
         ]),
       ),
     [working, preset],
   );
   const [texts, setTexts] = useDraft<Texts>(draftKey, initial);
-  const [touched, setTouched] = useState(false);
+  // The example stands there in grey, and is nobody's reading: it is gone with the first letter.
+  const isExample = preset === undefined && working.inputs.every(({ name }) => (texts[name] ?? '') === (initial[name] ?? ''));
   const input = Object.fromEntries(
     working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])),
   );
-  const result = workings.run(working.id, input);
-  // What is empty is no mistake before anything was typed.
-  const issues = result && !result.ok ? result.issues.filter(({ code }) => touched || code !== 'required') : [];
+  const result = workings.run(working.id, isExample ? working.example : input);
+  const found = result && !result.ok ? result.issues : [];
+  // What is empty is no mistake: it is still to come.
+  const issues = found.filter(({ code }) => code !== 'required');
   const run = result?.ok ? result.run : undefined;
-  const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(texts[onlyFor.field] ?? '');
+  const shown = isExample ? working.example : texts;
+  const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(String(shown[onlyFor.field] ?? ''));
+  const lacking = working.inputs.filter(({ name }) => found.some(({ code, field }) => code === 'required' && field === name));
   const set = (name: string, text: string): void => {
-    setTouched(true);
+    if (preset === undefined) rememberWorking(working.id);
     setTexts({ ...texts, [name]: text });
   };
   useLines(true, (line) => {
@@ -99,27 +105,26 @@ export function WorkingForm({
               input={input}
               fields={working.inputs}
               issues={issues}
+              example={isExample ? asText(field, working.example[field.name]) : ''}
               onText={(text) => set(field.name, text)}
             />
           ))}
-          <Button
-            variant="plain"
-            onClick={() => {
-              setTexts(undefined);
-              setTouched(false);
-            }}
-          >
-            {preset ? 'Begin again' : 'Back to the example'}
+          <Button variant="plain" onClick={() => setTexts(undefined)}>
+            Begin again
           </Button>
         </form>
         <div aria-live="polite">
           {run ? (
             <>
-              <Answer working={working} run={run} />
-              {under?.(run)}
+              <Answer working={working} run={run} isExample={isExample} />
+              {isExample ? null : under?.(run)}
             </>
           ) : (
-            <p className={touched ? 'v-out' : 'soft'}>No answer yet: see the fields at the left.</p>
+            <p className="answer-main soft">
+              {lacking.length > 0
+                ? `Still to come: ${lacking.map(({ label }) => label).join(', ')}.`
+                : 'No answer yet: see what is said at the fields.'}
+            </p>
           )}
           <h2 className="mt-4">Rests on</h2>
           <ul>
@@ -148,14 +153,17 @@ interface InputFieldProps {
   readonly input: Readonly<Record<string, unknown>>;
   readonly fields: readonly Field[];
   readonly issues: readonly Issue[];
+  /** What the example has, in grey. */
+  readonly example: string;
   readonly onText: (text: string) => void;
 }
 
-function InputField({ field, text, input, fields, issues, onText }: InputFieldProps): ReactElement {
+function InputField({ field, text, input, fields, issues, example, onText }: InputFieldProps): ReactElement {
   const issue = issues.find((candidate) => candidate.field === field.name || candidate.field.startsWith(`${field.name}[`));
   const id = `in-${field.name}`;
   const unit = 'quantity' in field ? baseUnit(quantityOf(field.quantity, input, fields)).symbol : '';
-  const control = { id, value: text, 'aria-invalid': issue !== undefined, 'aria-describedby': `${id}-help` };
+  // Where the example has something, its default is not the example's.
+  const control = { id, value: example === '' ? text : '', 'aria-invalid': issue !== undefined, 'aria-describedby': `${id}-help` };
   return (
     <div className="mb-3">
       <FormLabel htmlFor={id}>
@@ -164,7 +172,15 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
       </FormLabel>
       {field.kind === 'choice' ? (
         <FormSelect {...control} onChange={(event) => onText(event.target.value)}>
-          {'default' in field && field.default !== undefined ? null : <option value="">{field.optional ? 'not said' : 'choose'}</option>}
+          {'default' in field && field.default !== undefined ? null : (
+            <option value="">
+              {example === ''
+                ? field.optional
+                  ? 'not said'
+                  : 'choose'
+                : `such as: ${field.choices.find(({ id: one }) => one === example)?.label}`}
+            </option>
+          )}
           {field.choices.map((choice) => (
             <option key={choice.id} value={choice.id}>
               {choice.label}
@@ -177,7 +193,7 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
           className={`fig ${issue ? 'is-invalid' : ''}`}
           rows={4}
           {...control}
-          placeholder={field.columns.map((column) => column.label).join(' ')}
+          placeholder={example || field.columns.map((column) => column.label).join(' ')}
           onChange={(event) => onText(event.target.value)}
         />
       ) : (
@@ -186,6 +202,7 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
             className={`fig fs-4 ${issue ? 'is-invalid' : ''}`}
             autoComplete="off"
             spellCheck={false}
+            placeholder={example}
             {...control}
             onChange={(event) => onText(event.target.value)}
           />
@@ -200,15 +217,25 @@ function InputField({ field, text, input, fields, issues, onText }: InputFieldPr
   );
 }
 
-function Answer({ working, run }: { readonly working: WorkingDescription; readonly run: WorkingRun }): ReactElement {
+interface AnswerProps {
+  readonly working: WorkingDescription;
+  readonly run: WorkingRun;
+  /** It is the example's answer, and nobody's. */
+  readonly isExample: boolean;
+}
+
+function Answer({ working, run, isExample }: AnswerProps): ReactElement {
   const [main, ...rest] = working.outputs.filter((field) => run.output[field.name] !== undefined);
   const write = (field: Field): string => figureText(field, run.output[field.name], run.input, working.inputs);
   const tables = rest.filter((field) => field.kind === 'table');
   return (
     <>
       {main ? (
-        <p className="mb-2">
-          <span className="soft">{main.label}</span>
+        <p className={`answer-main ${isExample ? 'answer-example' : ''}`}>
+          <span className="soft">
+            {isExample ? 'Example: ' : ''}
+            {main.label}
+          </span>
           <br />
           <span className={main.kind === 'number' || main.kind === 'choice' ? 'number' : 'fig fs-2'}>{write(main)}</span>
         </p>

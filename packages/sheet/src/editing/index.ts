@@ -11,6 +11,7 @@ export * from '../lines/nested.js';
 export * from '../review/review.js';
 export * from '../review/hazards.js';
 export * from './differences.js';
+export * from './line-check.js';
 export * from '../lines/in-order.js';
 export * from './merge.js';
 export * from '../lines/new-line.js';
