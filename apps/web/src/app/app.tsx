@@ -69,6 +69,7 @@ const router = createBrowserRouter([
     Component: ByName,
     children: [{ path: '/bench/:id', ErrorBoundary: Broken, lazy: page(() => import('../stages/bench/bench.tsx'), 'Bench') }],
   },
+  { path: '/learn/tour', ErrorBoundary: Broken, lazy: page(() => import('../learn/tour.tsx'), 'TourPage') },
 ]);
 
 /** A customer's link, which needs nobody logged in. */

@@ -1,10 +1,11 @@
 import type { TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
-import { Suspense, lazy, useCallback, useState, type ReactElement } from 'react';
+import { Suspense, lazy, useCallback, useState, useSyncExternalStore, type ReactElement } from 'react';
 import { Link, Outlet, useParams } from 'react-router';
 import { useToday } from '../link/queries.ts';
 import { Clocks } from '../clocks/clocks.tsx';
 import { useKeys } from '../kit/keys.ts';
+import { lastUndoable, onUndoable } from '../kit/undo.ts';
 import { useServerEvents } from '../link/live.ts';
 import { Places } from './places.tsx';
 import { TopBar, useFindKey } from './top-bar.tsx';
@@ -12,6 +13,7 @@ import { TopBar, useFindKey } from './top-bar.tsx';
 // Loaded when it is first asked for.
 const Find = lazy(async () => ({ default: (await import('./find.tsx')).Find }));
 
+const UndoToast = lazy(async () => ({ default: (await import('../kit/undo-toast.tsx')).UndoToast }));
 const KeysHelp = lazy(async () => ({ default: (await import('./keys-help.tsx')).KeysHelp }));
 
 /** Top bar, rail of the jobs on the benches, places, and the page. */
@@ -21,6 +23,7 @@ export function Frame(): ReactElement {
   const openFind = useCallback(() => setFinding(true), []);
   useFindKey(openFind);
   const [isHelp, setHelp] = useState(false);
+  const canUndo = useSyncExternalStore(onUndoable, lastUndoable) !== undefined;
   useKeys({ help: () => setHelp(true) });
   return (
     <div className="frame">
@@ -36,6 +39,7 @@ export function Frame(): ReactElement {
       <main id="page" className="page" tabIndex={-1}>
         <Outlet />
       </main>
+      <Suspense>{canUndo ? <UndoToast /> : null}</Suspense>
       {isHelp ? (
         <Suspense>
           <KeysHelp onClose={() => setHelp(false)} />

@@ -1,4 +1,4 @@
-import { ENDPOINTS, type CheckPoint, type LendBody, type StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
+import { ENDPOINTS, type CheckPoint, type StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
 import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type FormEvent, type ReactElement } from 'react';
@@ -12,6 +12,7 @@ import { refresh, useSession } from '../link/queries.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
+import { offerUndo } from '../kit/undo.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords, inDays, shopToday } from '../kit/days.ts';
 import { useWatch } from 'react-hook-form';
@@ -38,8 +39,14 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const today = shopToday();
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
   const lend = (personId: string | null): void => {
-    const body: LendBody = { version: tool.version, personId };
-    void send(() => ask(ENDPOINTS.tools.lend, { id: tool.id, body })).then(refreshTool);
+    const before = tool.holder?.id ?? null;
+    void send(async () => {
+      const { version } = await ask(ENDPOINTS.tools.lend, { id: tool.id, body: { version: tool.version, personId } });
+      offerUndo(personId === null ? `${tool.tag} is back in the crib` : `${tool.tag} is with you`, async () => {
+        await ask(ENDPOINTS.tools.lend, { id: tool.id, body: { version, personId: before } });
+        await refreshTool();
+      });
+    }).then(refreshTool);
   };
   const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
   return (

@@ -74,7 +74,7 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
 }
 
 /** A draft as it will be held, to see what it makes of the job. */
-function asHeld(draft: Draft, index: number, jobId: string, personId: string): Held {
+export function asHeld(draft: Draft, index: number, jobId: string, personId: string): Held {
   return { ...draft, id: `draft-${index}`, jobId, personId, takenAt: new Date().toISOString() };
 }
 
@@ -92,7 +92,8 @@ function sheetOf(job: JobView, mine: readonly Held[]): SheetFile {
   return withFound(job.sheet.file, entries.filter(({ id }) => !struck.has(id)) as unknown as readonly AnyKeptEntry[]);
 }
 
-function pendingEntry(held: Held, job: JobView, sheet: SheetFile, index: number): AnyKeptEntry {
+/** What is held here, as the book will have it. */
+export function pendingEntry(held: Held, job: JobView, sheet: SheetFile, index: number): AnyKeptEntry {
   const tool = job.tools.find((candidate) => candidate.id === held.toolId);
   return {
     id: held.id,

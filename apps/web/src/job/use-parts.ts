@@ -2,6 +2,7 @@ import { ENDPOINTS } from '@jubb/wire';
 import { kitsFor, needsOf, partLines, piecesHere, type JobPartsView, type Parts } from '@jubb/book';
 import { useQuery } from '@tanstack/react-query';
 import { ask } from '../link/client.ts';
+import { isTrial } from './trial-id.ts';
 import { useHere } from './use-job.ts';
 
 /** What the job needs, held against shelves, catalogues and orders. */
@@ -21,6 +22,7 @@ export function useParts(): {
     error,
     fetchStatus,
   } = useQuery({
+    enabled: !isTrial(job.id),
     queryKey: ['stores', 'job', job.id, numbers, designations],
     queryFn: () => ask(ENDPOINTS.stock.forJob, { id: job.id, numbers: numbers.join('\n'), designations: designations.join('\n') }),
     placeholderData: (before: JobPartsView | undefined) => before,

@@ -1,5 +1,6 @@
 import { formatQuantity } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import { Link } from 'react-router';
 import Button from 'react-bootstrap/Button';
 import { SettingLine } from '../drawings/setting-line.tsx';
 import { FigureField, readFigure } from '../kit/figure-field.tsx';
@@ -63,6 +64,9 @@ export function LearnPage(): ReactElement {
   return (
     <>
       <Title sub="The models stick, give and hide play as the bench does. Nothing here is kept on a job.">Practice</Title>
+      <p>
+        <Link to="/learn/tour">The first tour</Link>, ninety seconds at a bench that is not there.
+      </p>
       <div className="d-flex flex-wrap gap-2 mb-3" role="group" aria-label="What to practise on">
         {PRACTICES.map((one) => (
           <Button

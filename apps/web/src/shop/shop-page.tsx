@@ -9,6 +9,7 @@ import { Asking } from '../kit/asking.tsx';
 import { Field } from '../kit/field.tsx';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title } from '../kit/pieces.tsx';
+import { offerUndo } from '../kit/undo.ts';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 export function ShopPage(): ReactElement {
@@ -69,9 +70,15 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     toBody,
     names: { hourlyMinor: 'hourly', taxShare: 'tax', marginShare: 'margin' },
     onSend: async (body, typed) => {
-      await ask(ENDPOINTS.shop.change, { body: { ...body, version: current?.version ?? body.version } });
+      const before = current ?? shop;
+      const { version } = await ask(ENDPOINTS.shop.change, { body: { ...body, version: before.version } });
+      offerUndo('The shop’s prices and rules are changed', async () => {
+        await ask(ENDPOINTS.shop.change, { body: { ...toBody(typedOf(before)), version } });
+        await refresh({ queryKey: ['session'] });
+        form.begin({ ...typedOf(before), version: version + 1 });
+      });
       await refresh({ queryKey: ['session'] });
-      form.begin({ ...typed, version: (current?.version ?? body.version) + 1 });
+      form.begin({ ...typed, version });
       setKept(true);
     },
   });

@@ -12,6 +12,7 @@ import FormSelect from 'react-bootstrap/FormSelect';
 import { ask } from '../link/client.ts';
 import { useMoney } from '../kit/money.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { offerUndo } from '../kit/undo.ts';
 import { useSend } from '../kit/use-send.ts';
 import { dayWords } from '../kit/days.ts';
 import { refreshStores, useOrders, useSuppliers } from './queries.ts';
@@ -87,6 +88,14 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
   const { busy, error, send } = useSend();
   const run = (work: () => Promise<unknown>): void => void send(work).then(refreshStores);
   const sum = orderMinor(order.lines);
+  const drop = async ({ id, number, quantity, jobId }: OrderLine): Promise<void> => {
+    await ask(ENDPOINTS.orders.drop, { id });
+    offerUndo(`${number} is off the order`, async () => {
+      const body = { id: uuid(), supplier: order.supplier, number, quantity, ...(jobId === null ? {} : { jobId }) };
+      await ask(ENDPOINTS.orders.want, { body });
+      await refreshStores();
+    });
+  };
   const columns: readonly Column<OrderLine>[] = [
     ...columnsIn(money),
     ...(order.state === 'open'
@@ -96,7 +105,7 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
             head: 'Take off',
             value: () => '',
             cell: (line: OrderLine) => (
-              <Button variant="quiet" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.drop, { id: line.id }))}>
+              <Button variant="quiet" disabled={busy} onClick={() => run(() => drop(line))}>
                 Take off <span className="visually-hidden">{line.number}</span>
               </Button>
             ),

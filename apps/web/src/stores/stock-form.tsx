@@ -8,6 +8,7 @@ import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
 import { Field } from '../kit/field.tsx';
 import { amountText, minorOf } from '../kit/money.ts';
+import { offerUndo } from '../kit/undo.ts';
 import { refreshStores } from './queries.ts';
 
 type Typed = Readonly<Record<'number' | 'name' | 'size' | 'designation' | 'location' | 'minimum' | 'price', string>> & {
@@ -30,6 +31,11 @@ const FIELDS = [
 /** The request, from what was typed; a price that is none is no number. */
 function toBody({ price, minimum, ...rest }: Typed): StockItemBody {
   return { ...rest, minimum: Number(minimum.replace(',', '.')), priceMinor: minorOf(price === '' ? '0' : price) ?? Number.NaN };
+}
+
+/** A line as it was. */
+function bodyOf({ number, name, kind, unit, size, designation, location, minimum, priceMinor }: StockLine): StockItemBody {
+  return { number, name, kind, unit, location, minimum, priceMinor, size: size ?? '', designation: designation ?? '' };
 }
 
 export function StockForm({ line, onDone }: { readonly line?: StockLine; readonly onDone: (kept: StockView) => void }): ReactElement {
@@ -55,6 +61,11 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
         ? await ask(ENDPOINTS.stock.change, { id: line.id, body: { ...body, version: current?.version ?? typed.version ?? line.version } })
         : await ask(ENDPOINTS.stock.add, { body });
       await refreshStores();
+      if (line)
+        offerUndo(`${line.number} is changed`, async () => {
+          await ask(ENDPOINTS.stock.change, { id: line.id, body: { ...bodyOf(line), version: kept.version } });
+          await refreshStores();
+        });
       onDone(kept);
     },
   });

@@ -2,6 +2,7 @@ import { MOVES, type Move } from '@jubb/sheet';
 import { ENDPOINTS, MoveBody, type StockView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { addressOf, ask, nowIso } from '../link/client.ts';
@@ -11,6 +12,8 @@ import { useSend } from '../kit/use-send.ts';
 import { dayWords, shopToday } from '../kit/days.ts';
 import { StockForm } from './stock-form.tsx';
 import { pieces } from './pieces.ts';
+import { offerUndo } from '../kit/undo.ts';
+import { takenBack } from './undo-move.ts';
 import { refreshStores, useStockLine } from './queries.ts';
 import { useWatch } from 'react-hook-form';
 import { useAskForm } from '../kit/ask-form.ts';
@@ -195,8 +198,14 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
     initial: NOTHING,
     toBody: (typed) => ({ ...movement(typed), id: idOf(typed), takenAt: nowIso() }),
     onSend: async (body) => {
-      await ask(ENDPOINTS.stock.move, { id: line.id, body });
+      const after = await ask(ENDPOINTS.stock.move, { id: line.id, body });
       form.begin(NOTHING);
+      const back = takenBack(body, line, after);
+      if (back)
+        offerUndo(`${MOVE_WORDS[body.kind]}: ${pieces(body.quantity, line)} of ${line.number}`, async () => {
+          await ask(ENDPOINTS.stock.move, { id: line.id, body: { ...back, id: uuid(), takenAt: nowIso() } });
+          await refreshStores();
+        });
       await refreshStores();
     },
   });

@@ -10,6 +10,8 @@ import { refresh, useSession, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
+import { endTour, isTourOver } from '../learn/tour-seen.ts';
+import { takeUpAt } from '../job/way-in.ts';
 import { Day } from './day.tsx';
 import './today.scss';
 
@@ -33,6 +35,7 @@ export function Today(): ReactElement {
       <div>
         <Title>{`Now, for ${first}`}</Title>
         <Notices notices={today.notices} />
+        <FirstTour />
         {today.now.length === 0 ? (
           <p>
             Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
@@ -134,6 +137,26 @@ export function Today(): ReactElement {
   );
 }
 
+/** Offered until somebody took it on this device, or did not want it. */
+function FirstTour(): ReactElement | null {
+  const [isOver, setOver] = useState(isTourOver);
+  if (isOver) return null;
+  return (
+    <p className="d-flex flex-wrap align-items-center gap-2">
+      New here? <Link to="/learn/tour">Take the tour of ninety seconds</Link>
+      <Button
+        variant="quiet"
+        onClick={() => {
+          endTour();
+          setOver(true);
+        }}
+      >
+        No, thank you
+      </Button>
+    </p>
+  );
+}
+
 /** What somebody has to know, until they put it away. */
 function Notices({ notices }: { readonly notices: readonly NoticeView[] }): ReactElement | null {
   const { busy, error, send } = useSend();
@@ -177,7 +200,11 @@ function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: bool
           </div>
         ) : null}
       </div>
-      <Link className={`btn ${isFirst ? 'btn-primary' : 'btn-plain'}`} to={`/jobs/${line.jobId}`} aria-label={`Take up ${line.number}`}>
+      <Link
+        className={`btn ${isFirst ? 'btn-primary' : 'btn-plain'}`}
+        to={takeUpAt(line.jobId, line.stage)}
+        aria-label={`Take up ${line.number}`}
+      >
         Take up
       </Link>
     </article>

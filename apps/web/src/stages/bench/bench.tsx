@@ -74,7 +74,7 @@ function BenchStep(): ReactElement {
   const onward = STAGES[STAGES.indexOf(stage) + 1];
   const takes = onward && stageTakes(onward, person.role);
   const { left, total } = stageProgress(state, stage);
-  const leave = (): void => void go(`/jobs/${job.id}`);
+  const leave = (): void => void go(`/jobs/${job.id}/${stage}`);
   useKeys({ back, leave, help: () => setHelp(!help), bench: toggleList });
   const more: readonly MoreAct[] = [
     { word: 'Back', sign: Undo2, run: back, cap: 'back' },
@@ -107,7 +107,7 @@ function BenchStep(): ReactElement {
           {refused.length > 0 ? (
             <Care title="Refused">
               The server would not take {refused.length === 1 ? 'an entry' : `${refused.length} entries`}: {refused[0]?.refused?.title}.{' '}
-              <Link to={`/jobs/${job.id}`}>See to it on the job page</Link>
+              <Link to={`/jobs/${job.id}/${stage}`}>See to it on the job page</Link>
             </Care>
           ) : null}
           {state.handedOver ? (

@@ -10,6 +10,7 @@ import { queryClient, useSession, useSheet, useSheets } from '../../link/queries
 import { useCustomer, useUnitHistory } from '../../sheets/queries.ts';
 import { minorOf } from '../../kit/money.ts';
 import { Title } from '../../kit/pieces.tsx';
+import { offerUndo } from '../../kit/undo.ts';
 import { Identified, LastTime, OwedBefore, Receiving } from './before-it.tsx';
 import { CauseList } from '../../job/causes.tsx';
 import { FindKnown, KnownPick } from './known.tsx';
@@ -98,6 +99,11 @@ export function BookIn(): ReactElement {
     },
   });
   const { control, setValue, getValues, formState } = asking.form;
+  const clear = (): void => {
+    const typed = getValues();
+    asking.begin(fresh());
+    offerUndo('What was typed is cleared', async () => asking.form.reset(typed));
+  };
   const [customerId, machineId, unitId, isLoose, revisionId, scope, family, answers] = useWatch({
     control,
     name: ['customer.id', 'machine.id', 'unit.id', 'isLoose', 'sheetRevisionId', 'scope', 'family', 'answers'],
@@ -154,7 +160,7 @@ export function BookIn(): ReactElement {
             <Button type="submit" variant="primary" disabled={asking.busy}>
               Book in
             </Button>
-            <Button variant="plain" onClick={() => asking.begin(fresh())}>
+            <Button variant="plain" onClick={clear}>
               Clear
             </Button>
           </div>

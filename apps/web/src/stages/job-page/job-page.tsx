@@ -27,6 +27,7 @@ import { Beside } from './beside.tsx';
 import { JobTabs, type JobTab } from '../../job/job-tabs.tsx';
 import { keysFor } from '../../job/strip-keys.ts';
 import { useWidth } from '../../kit/width.ts';
+import { isTouch, takeUpAt } from '../../job/way-in.ts';
 import { KeyStrip, type MoreAct } from '../../job/key-strip.tsx';
 import { Log, type StrikeProps } from '../../job/log.tsx';
 import { StageDone } from '../../job/stage-done.tsx';
@@ -39,7 +40,10 @@ export function JobPage(): ReactElement {
   const { here, error } = useJob(id);
   if (!here) return error ? <Wrong error={error} /> : <Loading what="the job" />;
   const known = STAGES.find((candidate) => candidate === stage);
-  if (!known) return <Navigate replace to={`/jobs/${id}/${here.state.stage}`} />;
+  if (!known) {
+    const { stage: at, handedOver } = here.state;
+    return <Navigate replace to={isTouch() && !handedOver ? takeUpAt(id, at) : `/jobs/${id}/${at}`} />;
+  }
   return (
     <JobProvider value={here}>
       <StagePage key={known} stage={known} />

@@ -1,0 +1,143 @@
+import type { SheetFile, Tool } from '@jubb/sheet';
+
+/** A hub that is nowhere: four nuts to pull, a journal to read, a nut to set. */
+export const TOUR_SHEET: SheetFile = {
+  format: 'jubb-sheet/1',
+  key: 'first-tour',
+  title: 'A hub to try things on',
+  family: 'wheel hub with spindle',
+  make: 'Harrowmere',
+  model: 'Tour',
+  machine: 'none',
+  documents: [],
+  parts: [
+    { ref: 'nuts', name: 'Wheel nuts', quantity: 4, policy: 'reuse' },
+    { ref: 'spindle', name: 'Spindle', quantity: 1, policy: 'inspect' },
+    { ref: 'bearings', name: 'Bearings', quantity: 2, policy: 'reuse' },
+  ],
+  joints: [
+    {
+      ref: 'wheel-nuts',
+      name: 'Wheel nuts',
+      part: 'nuts',
+      count: 4,
+      thread: 'M12x1.5',
+      propertyClass: '8',
+      hand: 'right',
+      drive: '19 mm',
+      condition: 'dry',
+      surface: 'dry',
+      renewEachTime: false,
+      torque: { figure: '90 N·m', tolerance: '4 %', trust: 'shop', source: 'made up for the tour' },
+      pattern: { layout: 'circle', passes: [1], checkPass: false },
+    },
+  ],
+  settings: [
+    {
+      ref: 'end-play',
+      name: 'Bearing end play',
+      kind: 'end-play',
+      method: 'castle-nut',
+      window: { from: '0.03 mm', to: '0.13 mm', trust: 'shop', source: 'made up for the tour' },
+      aim: { figure: '0.08 mm', trust: 'shop', source: 'made up for the tour' },
+      nut: {
+        thread: 'M24x1',
+        pitch: '1 mm',
+        slots: 6,
+        openings: [0, 90, 180, 270],
+        seat: { figure: '70 N·m', tolerance: '10 %', trust: 'shop', source: 'made up for the tour' },
+        backOff: '90°',
+      },
+      tool: 'dial-indicator',
+      repeats: 1,
+    },
+  ],
+  seals: [],
+  limits: [
+    {
+      ref: 'journal',
+      name: 'Outer journal',
+      part: 'spindle',
+      kind: 'size',
+      quantity: 'length',
+      asNew: { from: '24.99 mm', to: '25.00 mm', trust: 'shop', source: 'made up for the tour' },
+      service: { from: '24.97 mm', to: '25.00 mm', trust: 'shop', source: 'made up for the tour' },
+      tool: 'micrometer',
+      repeats: 1,
+      how: 'Two places, a quarter turn apart.',
+      whenOut: 'A worn journal lets the bearing creep: spindle renewed.',
+    },
+  ],
+  fluids: [],
+  cautions: [],
+  steps: [
+    {
+      ref: 'wheel-nuts',
+      stage: 'build',
+      title: 'Wheel nuts',
+      act: 'Dry threads. Pull in the order shown.',
+      record: { kind: 'torque', joint: 'wheel-nuts' },
+    },
+    {
+      ref: 'journal',
+      stage: 'build',
+      title: 'Outer journal',
+      act: 'Measure where the outer bearing sits.',
+      record: { kind: 'reading', limit: 'journal' },
+    },
+    {
+      ref: 'set-nut',
+      stage: 'build',
+      title: 'Set the nut',
+      act: 'Seat the bearings, back off, read, turn to the slot, read again.',
+      record: { kind: 'setting', setting: 'end-play' },
+    },
+  ],
+  customerNotes: [],
+};
+
+const tool = (
+  tag: string,
+  name: string,
+  rest: Pick<Tool, 'kind' | 'quantity' | 'unit' | 'low' | 'high' | 'resolution' | 'u' | 's'>,
+): Tool => ({
+  id: `tour-${tag}`,
+  tag,
+  name,
+  length: null,
+  calibrationDue: null,
+  ...rest,
+});
+
+export const TOUR_TOOLS: readonly Tool[] = [
+  tool('W0', 'Wrench 20–120', {
+    kind: 'torque-wrench',
+    quantity: 'torque',
+    unit: 'N·m',
+    low: 20,
+    high: 120,
+    resolution: 1,
+    u: 1.8,
+    s: 0.9,
+  }),
+  tool('M0', 'Micrometer 0–25', {
+    kind: 'micrometer',
+    quantity: 'length',
+    unit: 'mm',
+    low: 0,
+    high: 25.5,
+    resolution: 0.001,
+    u: 0.001,
+    s: 0.001,
+  }),
+  tool('D0', 'Dial 0–10', {
+    kind: 'dial-indicator',
+    quantity: 'length',
+    unit: 'mm',
+    low: 0,
+    high: 10,
+    resolution: 0.005,
+    u: 0.002,
+    s: 0.002,
+  }),
+];
