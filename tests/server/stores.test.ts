@@ -1,6 +1,6 @@
 import { daysOn } from '@jubb/sheet';
 import type { JobView, QuoteBody, QuoteView, ShimLine, StockLine } from '@jubb/book';
-import type { OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
+import type { AnswerDue, OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -404,8 +404,17 @@ describe('quotes', () => {
     expect(own.hold).toMatchObject({ reason: 'answer' });
     const offer = await guest.get<OfferView>(`/offers/${token}`);
     expect(JSON.stringify(offer)).not.toContain('0555 0178');
+    const due = async (): Promise<AnswerDue | undefined> =>
+      (await perla.get<readonly AnswerDue[]>('/quotes/open')).find(({ jobId }) => jobId === own.id);
+    expect(await due()).toMatchObject({
+      jobNumber: own.number,
+      number: offer.number,
+      validUntil: daysOn('UTC', Date.now(), 5),
+      asked: null,
+    });
     const answered = await guest.made<OfferView>(`/offers/${token}/answer`, yes);
     expect(answered.state).toBe('yes');
+    expect(await due()).toBeUndefined();
     const after = await perla.get<JobView>(`/jobs/${own.id}`);
     expect(after.hold).toBeNull();
     // 2.5 h at 68.00, 20 % tax; the hose was told for safety, the cap is owed.

@@ -23,6 +23,10 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
   const wanted = useDeferredValue(typed.trim().toLowerCase());
   const { data: customers = [], isFetching, error } = useCustomers(wanted.length < 2 ? '' : wanted);
   const hits = hitsOf(customers, wanted.length < 2 ? '' : wanted);
+  const take = (hit: Found): void => {
+    onFound(hit);
+    setTyped('');
+  };
   return (
     <div className="by-serial">
       <FormLabel htmlFor="by-serial">Customer, or serial or tag of the unit or its machine</FormLabel>
@@ -33,7 +37,11 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') event.preventDefault();
+          if (event.key !== 'Enter') return;
+          event.preventDefault();
+          // The first of what was found for what was typed; nothing typed, nobody meant.
+          const [first] = hits;
+          if (wanted.length >= 2 && wanted === typed.trim().toLowerCase() && first) take(first);
         }}
       />
       <Wrong error={error} />
@@ -43,10 +51,7 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
           key={hit.unit?.id ?? hit.customer.id}
           variant="plain"
           className="me-2 mt-2"
-          onClick={() => {
-            onFound(hit);
-            setTyped('');
-          }}
+          onClick={() => take(hit)}
         >
           {hit.unit ? (
             <>
