@@ -157,3 +157,73 @@ describe('presses', () => {
     expect(pressed).toBeLessThanOrEqual(6);
   });
 });
+
+describe('whoever sees little, or is made ill by movement', () => {
+  const PLACES = ['/', '/jobs', '/jobs/new', '/sheets', '/workings', '/stores', '/stores/orders', '/crib', '/learn', '/shop'];
+
+  test('at 200 % no place goes sideways', async () => {
+    // Twice as large in a window of 1280 × 800 is half the window.
+    await hand.page.setViewport({ width: 640, height: 400, deviceScaleFactor: 2 });
+    const { id } = await api.jobNumbered(402);
+    const wide: string[] = [];
+    for (const path of [...PLACES, `/jobs/${id}/build`, `/bench/${id}`]) {
+      await hand.go(path);
+      await hand.page.waitForSelector('h1');
+      const over = await hand.page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      if (over > 0) wide.push(`${path} by ${over} px`);
+    }
+    expect(wide).toEqual([]);
+  });
+
+  test('nothing moves where movement is not wanted', async () => {
+    await hand.page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }]);
+    await hand.page.setViewport({ width: 390, height: 844 });
+    const { id } = await api.jobNumbered(402);
+    await hand.go(`/jobs/${id}/build`);
+    await hand.page.waitForSelector('.act-due h1');
+    await hand.page.click('.menu-key');
+    await hand.page.waitForSelector('.offcanvas.show');
+    const moving = await hand.page.evaluate(() =>
+      document
+        .getAnimations()
+        .filter((one) => one.playState === 'running' && Number(one.effect?.getComputedTiming().endTime ?? 0) > 20)
+        .map((one) => (one.effect as KeyframeEffect).target?.outerHTML.slice(0, 60)),
+    );
+    expect(moving).toEqual([]);
+    await hand.press('Escape');
+    await hand.page.emulateMediaFeatures([]);
+  });
+});
+
+test('with fingers alone: a job taken up, its nuts pulled to the last, the stage ended', async () => {
+  const other = await Hand.at(shop.screen.browser, shop.server.base);
+  await other.logIn('bram');
+  const { page } = other;
+  await page.setViewport({ width: 1024, height: 768, hasTouch: true, isMobile: true });
+  const { id } = await api.jobNumbered(402);
+  const state = async (): Promise<ReturnType<typeof jobState>> => {
+    const { entries, sheet } = await api.get<JobView>(`/jobs/${id}`);
+    return jobState(sheet.file, entries);
+  };
+  await other.go('/');
+  await page.waitForSelector('a[aria-label="Take up 402"]');
+  await page.tap('a[aria-label="Take up 402"]');
+  await page.waitForSelector('.bench');
+  for (let taps = 0; taps < 60; taps += 1) {
+    const heading = await page.$eval('.bench-do h1', (words) => (words as HTMLElement).innerText);
+    if (!heading.startsWith('Wheel nuts')) break;
+    const before = await page.$eval('.bench-do', (act) => (act as HTMLElement).innerText);
+    await page.tap('.bench-keep .btn-primary');
+    await page.waitForFunction((was) => document.querySelector<HTMLElement>('.bench-do')?.innerText !== was, {}, before);
+  }
+  await page.waitForFunction(() => document.querySelector<HTMLElement>('.bench-top [role="status"]')?.innerText === 'live');
+  expect((await state()).joints.find(({ joint }) => joint.ref === 'wheel-nuts')).toMatchObject({ next: undefined });
+  // What opens by itself with fingers is the bench; leaving it is leaving it.
+  await other.go(`/jobs/${id}`);
+  await page.waitForSelector('.bench');
+  await page.tap('.bench-keep .key-strip button:last-of-type');
+  await page.waitForSelector('.more-keys.show');
+  const keys = await page.$$('.more-keys .btn');
+  for (const key of keys) if ((await key.evaluate((one) => (one as HTMLElement).innerText)).startsWith('Leave')) await key.tap();
+  await page.waitForFunction((path) => location.pathname.startsWith(`${path}/`), {}, `/jobs/${id}`);
+});

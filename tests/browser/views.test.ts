@@ -77,6 +77,7 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['shims by thickness', () => '/stores/shims'],
   ['the shop', () => '/shop'],
   ['practice', () => '/learn'],
+  ['the first tour', () => '/learn/tour'],
   ['Orders', () => '/stores/orders'],
   ['Messages', () => '/stores/messages'],
   ['Crib', () => '/crib'],
