@@ -175,7 +175,7 @@ async function booked(call, key, unit, complaint) {
   const { revisionId } = (await call('GET', '/sheets')).find((sheet) => sheet.key === key);
   return call('POST', '/jobs', {
     id: uuid(),
-    customer: { name: 'Hochkar Lift and Piste' },
+    customer: { name: 'Gelmarn Lift and Piste' },
     machine: { name: 'Groomer 4', serial: 'G-4' },
     unit: { name: unit, serial: `${unit.slice(0, 2).toUpperCase()}-4` },
     sheetRevisionId: revisionId,

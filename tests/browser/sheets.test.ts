@@ -11,7 +11,7 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   const hand = await Hand.at(shop.screen.browser, shop.server.base, '/jobs/new');
   await hand.logIn('perla');
   await hand.heads('Book in');
-  await hand.fill('Name', 'Hochkar Snow Works');
+  await hand.fill('Name', 'Gelmarn Snow Works');
   await hand.fill('Machine', 'Belt loader 4');
   await hand.fill('Serial', 'BL-4471');
   await hand.fill('Unit and side', 'Alternator');

@@ -105,7 +105,7 @@ export function entry(kind: NewEntry['kind'], payload: object, rest: Partial<New
 export function booking(sheetRevisionId: string, rest: object = {}): object {
   return {
     id: uuid(),
-    customer: { name: 'Hochkar Lift and Piste' },
+    customer: { name: 'Gelmarn Lift and Piste' },
     machine: { name: 'Belt loader 2', serial: `BL-${uuid().slice(-6)}` },
     unit: { name: 'Alternator', serial: `A-${uuid().slice(-6)}` },
     sheetRevisionId,

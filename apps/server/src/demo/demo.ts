@@ -107,7 +107,7 @@ export class Demo {
       estimateMinor: 42_000,
     });
     await this.#bookIn(sheet!.revisionId, {
-      customer: { name: 'Hochkar Lift and Piste', phone: '0555 0178' },
+      customer: { name: 'Gelmarn Lift and Piste', phone: '0555 0178' },
       machine: { name: 'Luggage shuttle tractor, Harrowmere TH-6', serial: 'TH6-19850' },
       unit: { name: 'Left front hub', serial: 'HL-1-LF' },
       complaint: 'Squeals after the car wash. Please look at the bearing.',

@@ -17,7 +17,7 @@ function jobWith(lines: readonly BookLine[], strikes: Readonly<Record<number, st
   return {
     id: 'job',
     number: 417,
-    customer: { id: 'c', name: 'Hochkar Lift and Piste' },
+    customer: { id: 'c', name: 'Gelmarn Lift and Piste' },
     machine: { id: 'm', name: 'Truck', serial: 'T-1' },
     unit: { id: 'u', name: 'Rear axle', serial: 'A-1' },
     complaint: 'whines under load',
@@ -47,7 +47,7 @@ test('whose it is, what it is, what it was worked to', () => {
   expect(title).toBe('Job 417: Rear axle');
   expect(hash).toBe('hash of entry 0');
   expect(Object.fromEntries(facts)).toEqual({
-    Customer: 'Hochkar Lift and Piste',
+    Customer: 'Gelmarn Lift and Piste',
     Machine: 'Truck, T-1',
     Unit: 'Rear axle, A-1',
     Complaint: 'whines under load',
