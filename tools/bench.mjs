@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
-import { firstScreen, letterTyped, memoryOfAStrip, stepToStep } from './bench-browser.mjs';
+import { firstScreen, letterTyped, manyEntries, memoryOfAStrip, stepToStep } from './bench-browser.mjs';
 import { logIn, withDemoShop } from './demo-shop.mjs';
 import { bookHub } from './demo-work.mjs';
 import { median } from './figures.mjs';
@@ -27,6 +27,7 @@ const MEASURED = {
   'first-screen': { run: ({ base }) => firstScreen(base) },
   'warm-start': { run: () => warmStart() },
   step: { run: ({ base }) => stepToStep(base) },
+  entries: { run: ({ base }) => manyEntries(base) },
   scale: { run: ({ ilka, pool }) => atScale(ilka, pool), long: true },
   // Types in the list of the sheets that 'scale' has made.
   letter: { run: ({ base }) => letterTyped(base, MANY_SHEETS), long: true, after: 'scale' },
