@@ -253,7 +253,7 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
             {chosen ? (
               <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
             ) : null}
-            {chosen ? <LineText key={String(chosen['ref'])} file={file} list={list} line={chosen} onChange={replace} /> : null}
+            {chosen ? <LineText key={String(chosen['ref'])} list={list} line={chosen} onChange={replace} /> : null}
           </div>
         </div>
       ) : null}
@@ -272,7 +272,7 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
         <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
       ) : null}
       {chosen && list !== 'steps' ? (
-        <LineText key={String(chosen['ref'])} file={file} list={list} line={chosen} onChange={replace} />
+        <LineText key={String(chosen['ref'])} list={list} line={chosen} onChange={replace} />
       ) : null}
     </>
   );

@@ -1,4 +1,4 @@
-import type { SheetFile, SheetList } from '@jubb/sheet';
+import type { SheetList } from '@jubb/sheet';
 import { readLineYaml, writeLineYaml } from '@jubb/sheet/editing';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { Loading } from '../kit/pieces.tsx';
@@ -7,14 +7,13 @@ import { Loading } from '../kit/pieces.tsx';
 const YamlEditor = lazy(async () => ({ default: (await import('./yaml-editor.tsx')).YamlEditor }));
 
 interface LineTextProps {
-  readonly file: SheetFile;
   readonly list: SheetList;
   readonly line: object;
   readonly onChange: (line: object) => void;
 }
 
 /** A whole line as YAML, for what a table has no room for: ways, looks, counts, tells. */
-export function LineText({ file, list, line, onChange }: LineTextProps): ReactElement {
+export function LineText({ list, line, onChange }: LineTextProps): ReactElement {
   const written = writeLineYaml(line);
   const [typed, setTyped] = useState<string>();
   const [problem, setProblem] = useState<string>();
@@ -30,15 +29,7 @@ export function LineText({ file, list, line, onChange }: LineTextProps): ReactEl
     <div>
       <h3 className="mb-1">The whole line</h3>
       <Suspense fallback={<Loading what="the editor" />}>
-        <YamlEditor
-          label="The whole line"
-          file={file}
-          list={list}
-          of={String((line as { readonly ref?: unknown }).ref)}
-          text={typed ?? written}
-          onText={setTyped}
-          onLeave={take}
-        />
+        <YamlEditor label="The whole line" list={list} text={typed ?? written} onText={setTyped} onLeave={take} />
       </Suspense>
       <div className="soft">Ctrl with space offers what may stand here. It is taken over when the field is left.</div>
       <div className="v-out" role="alert">

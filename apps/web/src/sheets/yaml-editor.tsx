@@ -5,7 +5,7 @@ import { linter } from '@codemirror/lint';
 import { EditorView } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { lineIssues } from '@jubb/sheet/editing';
-import type { SheetFile, SheetList } from '@jubb/sheet';
+import type { SheetList } from '@jubb/sheet';
 import { ENDPOINTS } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import CodeMirror from '@uiw/react-codemirror';
@@ -15,10 +15,7 @@ import { pathTo, schemaAt, type Schema } from './schema-path.ts';
 
 interface YamlEditorProps {
   readonly label: string;
-  readonly file: SheetFile;
   readonly list: SheetList;
-  /** The line of the list that is written. */
-  readonly of: string;
   readonly text: string;
   readonly onText: (text: string) => void;
   readonly onLeave: () => void;
@@ -33,7 +30,7 @@ const COLOURS = HighlightStyle.define([
 ]);
 
 /** A line of a sheet as YAML: names and choices of the published format are offered, what is wrong is marked where it stands. */
-export function YamlEditor({ label, file, list, of, text, onText, onLeave }: YamlEditorProps): ReactElement {
+export function YamlEditor({ label, list, text, onText, onLeave }: YamlEditorProps): ReactElement {
   const { data: schema } = useQuery({
     queryKey: ['sheet-schema'],
     staleTime: Number.POSITIVE_INFINITY,
@@ -48,14 +45,14 @@ export function YamlEditor({ label, file, list, of, text, onText, onLeave }: Yam
       autocompletion({ override: [(context) => (schema ? offered(schema as Schema, list, context) : null)] }),
       linter(
         ({ state }) =>
-          lineIssues(file, list, of, state.doc.toString()).map(({ path, message, line }) => {
+          lineIssues(list, state.doc.toString()).map(({ path, message, line }) => {
             const { from, to } = state.doc.line(Math.min(line, state.doc.lines));
             return { from, to, severity: 'error', message: [path, message].filter(Boolean).join(' ') };
           }),
         { delay: CHECK_AFTER_MS },
       ),
     ],
-    [label, file, list, of, schema],
+    [label, list, schema],
   );
   return (
     <CodeMirror

@@ -1,22 +1,19 @@
-import { checkedSheet } from '../checking/sheet-issues.js';
-import type { SheetFile } from '../model/file.js';
+import { validated } from '../given/validation.js';
+import { SheetFile } from '../model/file.js';
 import type { SheetList } from '../model/lists.js';
 import type { LocatedIssue } from '../reading/plain.js';
 import { readYaml } from '../reading/yaml.js';
 
 /**
- * What is wrong with one line of a sheet that is being written as YAML: its syntax first, then what the sheet would say
- * of it in its place. Each with the line of the text, from 1.
+ * What is wrong with one line of a sheet while it is being written as YAML: its syntax first, then its fields. Each with the
+ * line of the text, from 1. Whether it fits the rest of the sheet is the checker's to say.
  */
-export function lineIssues(sheet: SheetFile, list: SheetList, ref: string, text: string): readonly LocatedIssue[] {
+export function lineIssues(list: SheetList, text: string): readonly LocatedIssue[] {
   const read = readYaml(text);
   if (!read.ok) return [read.issue];
-  const lines = (sheet[list] ?? []) as readonly { readonly ref: string }[];
-  const place = lines.findIndex((line) => line.ref === ref);
-  const at = `${list}[${place}]`;
-  const { issues } = checkedSheet({ ...sheet, [list]: lines.map((line, index) => (index === place ? read.plain : line)) });
-  return issues
-    .filter(({ path }) => path === at || path.startsWith(`${at}.`) || path.startsWith(`${at}[`))
+  const at = `${list}[0]`;
+  return validated(SheetFile, { [list]: [read.plain] })
+    .issues.filter(({ path }) => path === at || path.startsWith(`${at}.`) || path.startsWith(`${at}[`))
     .map((issue) => {
       const within = issue.path.slice(at.length);
       const keys = [...within.matchAll(/\.([^.[\]]+)|\[(\d+)\]/gu)].map(([, name, index]) => name ?? Number(index));
