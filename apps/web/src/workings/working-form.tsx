@@ -113,7 +113,7 @@ export function WorkingForm({
             Begin again
           </Button>
         </form>
-        <div aria-live="polite">
+        <div className="answer-side" aria-live="polite">
           {run ? (
             <>
               <Answer working={working} run={run} isExample={isExample} />
