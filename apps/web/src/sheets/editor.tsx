@@ -271,9 +271,7 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
       {chosen && list !== 'steps' ? (
         <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
       ) : null}
-      {chosen && list !== 'steps' ? (
-        <LineText key={String(chosen['ref'])} list={list} line={chosen} onChange={replace} />
-      ) : null}
+      {chosen && list !== 'steps' ? <LineText key={String(chosen['ref'])} list={list} line={chosen} onChange={replace} /> : null}
     </>
   );
 }

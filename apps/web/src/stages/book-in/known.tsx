@@ -47,12 +47,7 @@ export function FindKnown({ onFound }: { readonly onFound: (one: Found) => void 
       <Wrong error={error} />
       {wanted.length < 2 && hits.length > 0 ? <span className="soft me-2">Here lately:</span> : null}
       {hits.map((hit) => (
-        <Button
-          key={hit.unit?.id ?? hit.customer.id}
-          variant="plain"
-          className="me-2 mt-2"
-          onClick={() => take(hit)}
-        >
+        <Button key={hit.unit?.id ?? hit.customer.id} variant="plain" className="me-2 mt-2" onClick={() => take(hit)}>
           {hit.unit ? (
             <>
               {hit.unit.name}, <span className="fig">{hit.unit.serial}</span>
