@@ -12,7 +12,7 @@ const figureOf = (tool: Tool, size: number): string => formatQuantity(size, tool
 const ranged = (id: string, head: string, of: (tool: Tool) => number, words = figureOf): Column<Tool> => ({
   id,
   head,
-  className: 'fig',
+  cellClass: 'fig',
   value: (tool) => (isRanged(tool) ? of(tool) : ''),
   cell: (tool) => (isRanged(tool) ? words(tool, of(tool)) : ''),
 });
@@ -21,7 +21,7 @@ const COLUMNS: readonly Column<Tool>[] = [
   {
     id: 'tag',
     head: 'Tag',
-    className: 'fig fs-5',
+    cellClass: 'fig fs-5',
     value: ({ tag }) => tag,
     cell: ({ id, tag }) => <Link to={`/crib/tools/${id}`}>{tag}</Link>,
   },
@@ -38,7 +38,7 @@ const COLUMNS: readonly Column<Tool>[] = [
   {
     id: 'length',
     head: 'Length',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ length }) => length ?? '',
     cell: ({ length }) => (length === null ? '' : formatQuantity(length, 'length')),
   },

@@ -49,7 +49,7 @@ export function Log({ onStrike }: StrikeProps): ReactElement {
       {
         id: 'seq',
         head: 'No.',
-        className: 'fig fs-5',
+        cellClass: 'fig fs-5',
         value: ({ seq }) => seq,
         cell: (entry) => <span className={struck(entry)}>{entry.seq}</span>,
       },

@@ -26,7 +26,9 @@ export interface Column<T> {
   readonly head: string;
   readonly value: (row: T) => string | number;
   readonly cell?: (row: T) => ReactNode;
+  /** Of its head and its cells; and of its cells alone, such as their figures. */
   readonly className?: string;
+  readonly cellClass?: string;
 }
 
 interface DataTableProps<T> {
@@ -129,7 +131,7 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
                     key={header.id}
                     scope="col"
                     aria-sort={order === 'asc' ? 'ascending' : order === 'desc' ? 'descending' : 'none'}
-                    className={columns.find(({ id }) => id === header.id)?.className?.replace(/\bfig\b|\bfs-\d/gu, '')}
+                    className={columns.find(({ id }) => id === header.id)?.className}
                   >
                     <Button variant="head" onClick={header.column.getToggleSortingHandler()}>
                       <table.FlexRender header={header} />
@@ -155,7 +157,11 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
               {row.getVisibleCells().map((cell) => {
                 const column = columns.find(({ id }) => id === cell.column.id);
                 return (
-                  <td key={cell.id} data-head={column?.head} className={column?.className}>
+                  <td
+                    key={cell.id}
+                    data-head={column?.head}
+                    className={[column?.className, column?.cellClass].filter(Boolean).join(' ') || undefined}
+                  >
                     <table.FlexRender cell={cell} />
                   </td>
                 );

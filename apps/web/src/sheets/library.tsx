@@ -140,7 +140,7 @@ const COLUMNS: readonly Column<SheetLine>[] = [
     value: ({ complete }) => complete.filter(({ have, of }) => have >= of).length,
     cell: ({ complete }) => <Completeness parts={complete} />,
   },
-  { id: 'revision', head: 'Revision', className: 'fig fs-5', value: ({ revision }) => revision },
+  { id: 'revision', head: 'Revision', cellClass: 'fig fs-5', value: ({ revision }) => revision },
   { id: 'status', head: 'State', value: ({ status }) => status, cell: ({ status }) => <span className="trust">{status}</span> },
 ];
 

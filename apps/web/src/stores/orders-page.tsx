@@ -47,20 +47,20 @@ export function OrdersPage(): ReactElement {
 type OrderLine = OrderView['lines'][number];
 
 const columnsIn = (money: (minor: number) => string): readonly Column<OrderLine>[] => [
-  { id: 'number', head: 'Number', className: 'fig', value: ({ number }) => number },
+  { id: 'number', head: 'Number', cellClass: 'fig', value: ({ number }) => number },
   { id: 'name', head: 'What', value: ({ name }) => name },
   {
     id: 'job',
     head: 'Job',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ jobNumber }) => jobNumber ?? '',
     cell: ({ jobId, jobNumber }) => (jobId === null ? '' : <Link to={`/jobs/${jobId}/parts`}>{jobNumber}</Link>),
   },
-  { id: 'quantity', head: 'Ordered', className: 'fig', value: ({ quantity }) => quantity },
+  { id: 'quantity', head: 'Ordered', cellClass: 'fig', value: ({ quantity }) => quantity },
   {
     id: 'confirmed',
     head: 'Confirmed',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ confirmed }) => confirmed ?? '',
     cell: ({ confirmed, quantity }) => (
       <span className={confirmed !== null && confirmed !== quantity ? 'v-out' : undefined}>
@@ -72,7 +72,7 @@ const columnsIn = (money: (minor: number) => string): readonly Column<OrderLine>
   {
     id: 'here',
     head: 'Here',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ received }) => received,
     cell: ({ received, returned }) => (
       <>
@@ -80,7 +80,7 @@ const columnsIn = (money: (minor: number) => string): readonly Column<OrderLine>
       </>
     ),
   },
-  { id: 'price', head: 'Each', className: 'fig', value: ({ priceMinor }) => priceMinor / 100, cell: ({ priceMinor }) => money(priceMinor) },
+  { id: 'price', head: 'Each', cellClass: 'fig', value: ({ priceMinor }) => priceMinor / 100, cell: ({ priceMinor }) => money(priceMinor) },
 ];
 
 function Order({ order }: { readonly order: OrderView }): ReactElement {

@@ -16,7 +16,7 @@ const columnsIn = (money: (minor: number) => string): readonly Column<StockLine>
   {
     id: 'number',
     head: 'Number',
-    className: 'fig fs-5',
+    cellClass: 'fig fs-5',
     value: ({ number }) => number,
     cell: ({ id, number }) => <Link to={`/stores/${id}`}>{number}</Link>,
   },
@@ -30,19 +30,19 @@ const columnsIn = (money: (minor: number) => string): readonly Column<StockLine>
       </>
     ),
   },
-  { id: 'location', head: 'Shelf', className: 'fig', value: ({ location }) => location },
-  { id: 'on-hand', head: 'There', className: 'fig', value: ({ onHand }) => onHand, cell: (line) => pieces(line.onHand, line) },
+  { id: 'location', head: 'Shelf', cellClass: 'fig', value: ({ location }) => location },
+  { id: 'on-hand', head: 'There', cellClass: 'fig', value: ({ onHand }) => onHand, cell: (line) => pieces(line.onHand, line) },
   {
     id: 'reserved',
     head: 'Kept for jobs',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ reserved }) => reserved,
     cell: (line) => (line.reserved > 0 ? pieces(line.reserved, line) : ''),
   },
   {
     id: 'free',
     head: 'Free',
-    className: 'fig',
+    cellClass: 'fig',
     value: free,
     cell: (line) => (
       <>
@@ -53,7 +53,7 @@ const columnsIn = (money: (minor: number) => string): readonly Column<StockLine>
   {
     id: 'price',
     head: 'Sold at',
-    className: 'fig',
+    cellClass: 'fig',
     value: ({ priceMinor }) => priceMinor / 100,
     cell: ({ priceMinor }) => (priceMinor === 0 ? <span className="soft">not known</span> : money(priceMinor)),
   },

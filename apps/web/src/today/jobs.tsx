@@ -17,7 +17,7 @@ const COLUMNS: readonly Column<JobHead>[] = [
   {
     id: 'number',
     head: 'Job',
-    className: 'fig fs-4',
+    cellClass: 'fig fs-4',
     value: ({ number }) => number,
     cell: ({ id, number }) => <Link to={`/jobs/${id}`}>{number}</Link>,
   },
