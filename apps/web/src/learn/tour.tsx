@@ -58,7 +58,9 @@ function TourStep({ onAgain }: { readonly onAgain: () => void }): ReactElement {
       <div className="bench">
         <header className="bench-top tour-top">
           <b>First tour</b>
-          <ProgressBar now={total - left} max={total} aria-label={`${total - left} of ${total} done`} />
+          <div className="progress">
+            <ProgressBar isChild now={total - left} max={total} aria-label={`${total - left} of ${total} done`} />
+          </div>
           <Button variant="quiet" className="ms-auto" onClick={leave}>
             {current ? 'Skip it' : 'Leave'}
           </Button>

@@ -11,6 +11,8 @@ import { hear } from './hearing.ts';
 import { openStream } from './stream.ts';
 
 let isLive = false;
+/** Nobody listened for a moment, as between the bench and the other pages: what was told then is not known here. */
+let hasMissed = false;
 const listeners = new Set<() => void>();
 
 function setLive(live: boolean): void {
@@ -72,7 +74,8 @@ export function useServerEvents(): void {
     const close = openStream({
       onEvent: (event) => takeIn(event),
       onLive: (live) => {
-        if (live && !isLive) void refresh({ predicate: (query) => query.queryKey[0] !== 'session' });
+        if (live && (!isLive || hasMissed)) void refresh({ predicate: (query) => query.queryKey[0] !== 'session' });
+        hasMissed &&= !live;
         setLive(live);
         if (live) outbox.wake();
       },
@@ -81,6 +84,7 @@ export function useServerEvents(): void {
     window.addEventListener('online', outbox.wake);
     return () => {
       close();
+      hasMissed = true;
       window.removeEventListener('online', outbox.wake);
     };
   }, []);
