@@ -115,10 +115,15 @@ describe('what is no entry can be taken back for a while', () => {
     await hand.press('Enter');
     await hand.sees('Came in: 4');
     expect((await api.get<StockView>(`/stock/${line!.id}`)).onHand).toBe(line!.onHand + 4);
+    // The same once more is another movement.
+    await hand.fill('How many', '4');
+    await hand.press('Enter');
+    await hand.page.waitForFunction(() => document.querySelector<HTMLInputElement>('#move-quantity')?.value === '');
+    expect((await api.get<StockView>(`/stock/${line!.id}`)).onHand).toBe(line!.onHand + 8);
     await hand.use('Undo');
     await hand.page.waitForFunction(() => document.querySelector('.toast') === null);
     const after = await api.get<StockView>(`/stock/${line!.id}`);
-    expect(after.onHand).toBe(line!.onHand);
+    expect(after.onHand).toBe(line!.onHand + 4);
     expect(after.movements.slice(0, 2).map(({ kind, words }) => [kind, words])).toEqual([
       ['issue', 'taken back'],
       ['receive', null],

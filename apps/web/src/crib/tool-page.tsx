@@ -168,7 +168,7 @@ function pairs(text: string, tool: ToolView): readonly (CheckPoint | undefined)[
 
 function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
   const [due] = useState(() => inDays(tool.everyDays ?? 365));
-  const idOf = useSameId();
+  const { idOf, isDone } = useSameId();
   const nothing: CheckTyped = { points: '', against: '', certificate: '', due, verdict: 'good' };
   const form = useAskForm<CheckTyped, ToolCheckBody>({
     type: ToolCheckBody,
@@ -185,6 +185,7 @@ function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
     }),
     onSend: async (body) => {
       await ask(ENDPOINTS.tools.check, { id: tool.id, body });
+      isDone();
       form.begin(nothing);
       await refreshTool();
     },

@@ -191,7 +191,7 @@ function movement({ kind, quantity, jobId, batch, expires, words }: Typed): Omit
 
 function MoveForm({ line }: { readonly line: StockView }): ReactElement {
   const { data: jobs = [] } = useJobs('');
-  const idOf = useSameId();
+  const { idOf, isDone } = useSameId();
   const form = useAskForm<Typed, MoveBody>({
     type: MoveBody,
     draft: `move.${line.id}`,
@@ -199,6 +199,7 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
     toBody: (typed) => ({ ...movement(typed), id: idOf(typed), takenAt: nowIso() }),
     onSend: async (body) => {
       const after = await ask(ENDPOINTS.stock.move, { id: line.id, body });
+      isDone();
       form.begin(NOTHING);
       const back = takenBack(body, line, after);
       if (back)
