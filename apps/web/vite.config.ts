@@ -21,12 +21,13 @@ const MADE_UP = [
   /^(finding|diff|keeping)-/u,
 ];
 
-/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs, tabs and menus. */
+/** Variables that another stylesheet asks for than the one that sets them: the table grid's, and those of dialogs, tabs, menus and keys. */
 const ASKED_ELSEWHERE = [
   /^--dsg-/u,
   /^--(?:key-)?bar$/u,
   /^--bs-border-(?:radius-lg|color-translucent)$/u,
   /^--bs-(?:link-(?:hover-)?|tertiary-)color$/u,
+  /^--bs-btn-/u,
 ];
 
 export default defineConfig({

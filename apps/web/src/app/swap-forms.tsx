@@ -1,6 +1,5 @@
 import { ENDPOINTS, PinBody, TabletBody } from '@jubb/wire';
 import type { ReactElement } from 'react';
-import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { refresh } from '../link/queries.ts';
 import { useAskForm } from '../kit/ask-form.ts';
@@ -19,15 +18,7 @@ export function NameIt({ name, onDone }: { readonly name: string; readonly onDon
     },
   });
   return (
-    <Asking
-      of={form}
-      className="mt-2"
-      keys={
-        <Button type="submit" variant="plain" disabled={form.busy}>
-          Keep it
-        </Button>
-      }
-    >
+    <Asking of={form} className="mt-2" act="Keep it">
       <Field of="tablet" name="name" label="This tablet is called" maxLength={60} autoFocus />
     </Asking>
   );
@@ -44,14 +35,7 @@ export function SetPin({ digits, onDone }: { readonly digits: number; readonly o
     },
   });
   return (
-    <Asking
-      of={form}
-      keys={
-        <Button type="submit" variant="primary" disabled={form.busy}>
-          Keep it
-        </Button>
-      }
-    >
+    <Asking of={form} act="Keep it">
       <Field
         of="my"
         name="pin"

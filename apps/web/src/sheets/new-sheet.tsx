@@ -1,6 +1,5 @@
 import { ENDPOINTS, NewSheetBody } from '@jubb/wire';
 import type { ReactElement } from 'react';
-import Button from 'react-bootstrap/Button';
 import { useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
 import { ask } from '../link/client.ts';
@@ -33,15 +32,7 @@ export function NewSheet(): ReactElement {
       <Title sub="It begins with the steps, joints and limits of its family. Every figure stands as unverified until it is found for this model.">
         New sheet
       </Title>
-      <Asking
-        of={form}
-        className="narrow-form"
-        keys={
-          <Button type="submit" variant="primary" disabled={form.busy}>
-            Begin it
-          </Button>
-        }
-      >
+      <Asking of={form} className="narrow-form" act="Begin it">
         <Field
           name="family"
           label="Family"

@@ -1,6 +1,5 @@
 import { ENDPOINTS, FirstRunBody } from '@jubb/wire';
 import type { ReactElement } from 'react';
-import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { useAskForm } from '../kit/ask-form.ts';
@@ -29,14 +28,7 @@ export function FirstRun(): ReactElement {
       <h1 className="brand mb-0">Jubb</h1>
       <div className="rule" aria-hidden="true" />
       <p className="soft">Nobody works here yet. You will be the foreman.</p>
-      <Asking
-        of={form}
-        keys={
-          <Button type="submit" variant="primary" className="mt-2" disabled={form.busy}>
-            Open the shop
-          </Button>
-        }
-      >
+      <Asking of={form} act="Open the shop">
         <Field name="shop" label="Name of the shop" maxLength={200} autoFocus />
         <Field name="zone" label="Time zone" maxLength={200} />
         <Field name="currency" label="Currency" maxLength={200} />

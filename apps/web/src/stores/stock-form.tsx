@@ -2,7 +2,6 @@ import type { StockLine } from '@jubb/book';
 import { STOCK_KINDS, STOCK_UNITS, type StockKind, type StockUnit } from '@jubb/sheet';
 import { ENDPOINTS, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import type { ReactElement } from 'react';
-import Button from 'react-bootstrap/Button';
 import { ask, meanwhile } from '../link/client.ts';
 import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
@@ -71,14 +70,7 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
   });
   const current = meanwhile<StockView>(form.error);
   return (
-    <Asking
-      of={form}
-      keys={
-        <Button type="submit" variant="primary" disabled={form.busy}>
-          Keep it
-        </Button>
-      }
-    >
+    <Asking of={form} act="Keep it">
       <div className="row">
         {FIELDS.map(([name, label, longest]) => (
           <Field key={name} of="stock" name={name} label={label} maxLength={longest} wrap="col-6 mb-2" />

@@ -214,15 +214,7 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
   const isFluid = line.unit !== 'piece' || line.batches.length > 0;
   const open = jobs.filter(({ closedAt }) => closedAt === null);
   return (
-    <Asking
-      of={form}
-      className="mb-3"
-      keys={
-        <Button type="submit" variant="primary" disabled={form.busy}>
-          {MOVE_WORDS[kind]}
-        </Button>
-      }
-    >
+    <Asking of={form} className="mb-3" act={MOVE_WORDS[kind]}>
       <div className="d-flex flex-wrap gap-2 mt-2 mb-3" role="group" aria-label="What happens">
         {MOVES.map((one) => (
           <Button

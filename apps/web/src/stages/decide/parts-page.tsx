@@ -336,9 +336,9 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
             </span>
           </p>
           <Wrong error={error} />
-          <button type="button" className={`btn ${isNext ? 'btn-primary' : 'btn-plain'}`} disabled={busy} onClick={put}>
+          <Button variant={isNext ? 'primary' : 'plain'} disabled={busy} onClick={put}>
             Put it on the orders
-          </button>{' '}
+          </Button>{' '}
           <Link to="/stores/orders">Orders and goods in</Link>
         </>
       ) : null}
