@@ -15,6 +15,7 @@ const MADE_UP = [
   /^dropdown/u,
   /^is-invalid$/u,
   /^spinner-border/u,
+  /^(?:toast|progress)/u,
   /^(?:nav|offcanvas|tab|collaps)/u,
   /^(show|fade|active)$/u,
   /^(?:dsg|cm)-/u,
@@ -28,6 +29,7 @@ const ASKED_ELSEWHERE = [
   /^--bs-border-(?:radius-lg|color-translucent)$/u,
   /^--bs-(?:link-(?:hover-)?|tertiary-)color$/u,
   /^--bs-btn-/u,
+  /^--bs-(?:body-bg-rgb|box-shadow)$/u,
 ];
 
 export default defineConfig({

@@ -22,7 +22,7 @@ function Offer({ of }: { readonly of: Undoable }): ReactElement {
     of.undo().then(letStand, setError);
   };
   return (
-    <ToastContainer position="bottom-center" containerPosition="fixed" className="p-3 no-print">
+    <ToastContainer className="undo no-print">
       <Toast
         onClose={letStand}
         delay={STANDS_MS}

@@ -71,7 +71,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     names: { hourlyMinor: 'hourly', taxShare: 'tax', marginShare: 'margin' },
     onSend: async (body, typed) => {
       const before = current ?? shop;
-      const { version } = await ask(ENDPOINTS.shop.change, { body: { ...body, version: before.version } });
+      const { version } = await ask(ENDPOINTS.shop.change, { body: { ...body, version: current?.version ?? body.version } });
       offerUndo('The shop’s prices and rules are changed', async () => {
         await ask(ENDPOINTS.shop.change, { body: { ...toBody(typedOf(before)), version } });
         await refresh({ queryKey: ['session'] });
