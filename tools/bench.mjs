@@ -243,8 +243,8 @@ async function atScale(call, pool) {
     [
       'sheets that hold two words',
       '/sheets/find?text=splinters%20shoulder',
-      `SELECT id FROM sheet_revision WHERE status IN ('approved', 'draft') AND body ILIKE ALL ($1) ORDER BY title LIMIT 100`,
-      [['%splinters%', '%shoulder%']],
+      `SELECT id FROM sheet_revision WHERE status IN ('approved', 'draft') AND lexemes @@ to_tsquery('simple', $1) ORDER BY title LIMIT 100`,
+      ['splinters:* & shoulder:*'],
       40,
     ],
     [
@@ -258,8 +258,9 @@ async function atScale(call, pool) {
     [
       'jobs that hold a word',
       '/jobs?find=bend%2019',
-      `${heads} WHERE (j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE '%bend 19%' ORDER BY j.number DESC LIMIT 50`,
-      [],
+      // What a good engineer would ask of the index that holds it.
+      `${heads} WHERE j.complaint ILIKE $1 ORDER BY j.number DESC LIMIT 50`,
+      ['%bend 19%'],
       20,
     ],
   ];

@@ -6,15 +6,15 @@ import { join } from 'node:path';
 import { freePort } from './postgres.mjs';
 import { run } from './setup.mjs';
 
-/** Runs `work` against a shop started by `./jubb start`, and takes the shop away afterwards. */
-export async function withDemoShop(work) {
+/** Runs `work` against a shop started by `./jubb start`, and takes the shop away afterwards: the small one where nothing is said. */
+export async function withDemoShop(work, demo = 'small') {
   const folder = mkdtempSync(join(tmpdir(), 'jubb-shop-'));
   run('chmod', ['755', folder]);
   delete process.env.JUBB_DATABASE_URL;
   Object.assign(process.env, { JUBB_HOME: folder, JUBB_PORT: String(await freePort()), JUBB_REQUESTS_PER_10S: '1000000' });
   const { start, stop } = await import('./serve.mjs');
   try {
-    const shop = await start([], { quiet: true });
+    const shop = await start(['--demo', demo], { quiet: true });
     return await work(shop);
   } finally {
     await stop({ quiet: true });

@@ -8,6 +8,7 @@ const UNIT = {
   limits: { 'end-float-found': 0.31, 'inner-journal': 34.979, 'outer-journal': 24.986 },
   looks: {},
   finding: 'Squeal mark on the backing plate, one wheel nut of another make',
+  foundAt: 'hub nose',
   backedOff: 0.21,
   receivedBy: 'Ragna Ollwick',
   foreman: 'Oswin Tarrell',

@@ -1,15 +1,18 @@
 import { Stop, remark, say } from './say.mjs';
 
-const HELP = `./jubb start [--empty]   set up what is missing, serve the demo (or an empty shop), print the address
+const HELP = `./jubb start [--empty | --demo small]
+                         set up what is missing, serve the demo (or an empty shop, or a small one), print the address
+./jubb demo --again      throw the demo away and make it anew; a shop of one's own is left alone
 ./jubb stop              stop what start started
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
 ./jubb test              set up what is missing, run every check and test
-./jubb bench [--only NAME] [--all] | soak|stores|shims|load|hard
+./jubb bench [--only NAME] [--all] | soak|stores|shims|load|hard|years
                          measure, as ratios, each line as it is measured, and as JSON; soak: ten minutes of tablets, the servers and the
                          database killed; stores: shelves of 50 000 lines, the cheapest cover; load: a hundred tablets on 200 open jobs;
-                         hard: the worst requests, fifty thousand of them, a minute of guessing
+                         hard: the worst requests, fifty thousand of them, a minute of guessing; years: the demo's first start and its places
 ./jubb shots [folder]    make docs/screenshots anew from the demo
+./jubb demo-pictures      draw the demo's photos and its clip anew
 ./jubb instrument TAG --of '34.98 mm' [--lines N] [--seed N] [--fault NAME]
                          a stand-in of that instrument sends to the running server
 ./jubb help              this
@@ -20,6 +23,7 @@ JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`
 
 const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
+  demo: async (args) => (await import('./serve.mjs')).demoAgain(args),
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),
@@ -29,11 +33,13 @@ const COMMANDS = {
     if (what === 'stores') return (await import('./bench-stores.mjs')).benchStores();
     if (what === 'shims') return (await import('./bench-shims.mjs')).benchShims();
     if (what === 'hard') return (await import('./bench-hard.mjs')).benchHard();
+    if (what === 'years') return (await import('./bench-years.mjs')).benchYears();
     if (what === 'load') return (await import('./bench-load.mjs')).benchLoad();
     return (await import('./bench.mjs')).bench([what, ...rest].filter(Boolean));
   },
   instrument: async (args) => (await import('./instrument.mjs')).instrument(args),
   shots: async (args) => (await import('./shots.mjs')).shots(args),
+  'demo-pictures': async () => (await import('./demo-pictures.mjs')).demoPictures(),
   help: () => say(HELP),
 };
 

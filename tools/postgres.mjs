@@ -65,6 +65,20 @@ export function isRunning(folder) {
   return asOwner(join(postgresBin(), 'pg_ctl'), ['-D', join(folder, 'data'), 'status']).status === 0;
 }
 
+/** Whether what lies in the database came from the demo with two years behind it, or nothing lies there. */
+export function isDemo(url) {
+  if (psql(url, "SELECT to_regclass('person') IS NULL").includes('t')) return true;
+  if (psql(url, "SELECT to_regclass('demo_sight') IS NULL").includes('t')) return false;
+  return psql(url, 'SELECT EXISTS (SELECT 1 FROM demo_sight) OR NOT EXISTS (SELECT 1 FROM person)').includes('t');
+}
+
+/** Takes the database away, with whatever still hangs on it. */
+export function dropDatabase(url) {
+  const other = new URL(url);
+  other.pathname = '/postgres';
+  psql(other.toString(), 'DROP DATABASE jubb WITH (FORCE)');
+}
+
 function psql(url, statement) {
   const whole = new URL(url);
   const { password } = whole;

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { setTimeout as wait } from 'node:timers/promises';
 import { join } from 'node:path';
-import { isTaken, startPostgres, stopPostgres } from './postgres.mjs';
+import { dropDatabase, isDemo, isTaken, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setup.mjs';
 
@@ -17,7 +17,7 @@ export async function start(args, { quiet = false } = {}) {
   const built = ensureBuild();
   const running = readState();
   const url = process.env.JUBB_DATABASE_URL ?? (await startPostgres(join(home(), 'postgres'))).url;
-  const asked = { port, built, url, empty: args.includes('--empty') };
+  const asked = { port, built, url, empty: args.includes('--empty'), demo: demoAsked(args) };
   if (running && (running.port !== port || running.built !== built || running.url !== url)) await stopServer(running);
   if (!readState()) {
     if (await isTaken(port)) throw new Stop(`Port ${port} is taken by another program: set JUBB_PORT to a free one`);
@@ -26,6 +26,28 @@ export async function start(args, { quiet = false } = {}) {
   const base = `http://127.0.0.1:${port}`;
   if (!quiet) await sayWhere(base, asked.empty);
   return { base, url };
+}
+
+/** Which demo a new shop begins with: `full`, two years of a shop; `small`, three jobs. */
+function demoAsked(args) {
+  const at = args.indexOf('--demo');
+  const asked = at < 0 ? 'full' : args[at + 1];
+  if (asked === 'full' || asked === 'small') return asked;
+  throw new Stop(`--demo is "${asked ?? ''}": full or small is due`);
+}
+
+/** Throws the demo away and makes it anew; a shop of one's own is left alone. */
+export async function demoAgain(args) {
+  if (!args.includes('--again'))
+    throw new Stop('./jubb demo --again throws the demo away and makes it anew; ./jubb start makes it the first time');
+  if (process.env.JUBB_DATABASE_URL) throw new Stop('JUBB_DATABASE_URL names a database that is not Jubb’s own: nothing was touched');
+  checkMachine();
+  const { url } = await startPostgres(join(home(), 'postgres'));
+  if (!isDemo(url)) throw new Stop('This shop is not the demo: nothing was touched');
+  const running = readState();
+  if (running) await stopServer(running);
+  dropDatabase(url);
+  await start(args.filter((one) => one !== '--again'));
 }
 
 async function sayWhere(base, empty) {
@@ -71,12 +93,12 @@ function readState() {
   return undefined;
 }
 
-async function launch({ port, built, url, empty }) {
+async function launch({ port, built, url, empty, demo }) {
   const logFile = join(home(), 'server.log');
   // What earlier ones said stays: it may tell why the last one ended.
   const before = existsSync(logFile) ? statSync(logFile).size : 0;
   const main = join(ROOT, 'apps/server/dist/main.js');
-  const child = spawn(process.execPath, [join(ROOT, 'tools/keep-up.mjs'), logFile, main, ...(empty ? ['--empty'] : [])], {
+  const child = spawn(process.execPath, [join(ROOT, 'tools/keep-up.mjs'), logFile, main, ...(empty ? ['--empty'] : ['--demo', demo])], {
     cwd: ROOT,
     detached: true,
     stdio: 'ignore',

@@ -38,12 +38,21 @@ export async function shots([to = 'docs/screenshots']) {
     } finally {
       await close();
     }
-  });
+  }, 'full');
 }
 
+/** Jobs of the demo that are pictured as they are. */
+const IN_THE_MIDDLE = 1001;
+
 async function takeAll(page, base, ilka, shot) {
-  const jobs = await ilka('GET', '/jobs');
-  const [newest, middle, finished] = jobs;
+  const [middle] = await ilka('GET', `/jobs?find=${IN_THE_MIDDLE}`);
+  const finished = (await ilka('GET', '/jobs?find=front%20hub')).find(({ closedAt, stage }) => closedAt !== null && stage === 'hand-over');
+  const newest = await booked(
+    ilka,
+    'harrowmere-th6-front-hub',
+    'Left front hub',
+    'Squeals after the car wash. Please look at the bearing.',
+  );
   await page.goto(base);
   await page.waitForSelector('#login');
   await page.type('#login', 'ilka');

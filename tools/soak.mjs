@@ -171,7 +171,7 @@ class Page {
 }
 
 async function serve(url, port) {
-  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js')], {
+  const child = spawn(process.execPath, [join(ROOT, 'apps/server/dist/main.js'), '--demo', 'small'], {
     env: {
       ...process.env,
       NODE_OPTIONS: '',

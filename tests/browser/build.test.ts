@@ -74,6 +74,40 @@ test('a joint without a number: worked out from its screw, refused for a thread 
   expect(sheet.joints.find(({ ref }) => ref === 'plate-screws')?.torque).toMatchObject({ trust: 'calculated' });
 });
 
+test('an answer goes into the sheet where nobody stands for its figure, by what its quantity fits', async () => {
+  const api = await Client.as(shop.server.base, 'ilka');
+  const named = { make: 'Ostrel', model: 'UH 5', machine: 'Trailer' };
+  const { revisionId } = await api.made<{ revisionId: string }>('/sheets', { family: 'unitised hub with slipping-clutch bolt', ...named });
+  const job = await api.booked(revisionId, { unit: { name: 'Hub left', serial: 'UH-79' } });
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${job.id}/work/torque.no-spec`);
+  await hand.logIn('ilka');
+  await hand.fill('Thread', 'M10');
+  await hand.page.select('#in-propertyClass', '8.8');
+  await hand.sees('Nobody stands for this figure of the sheet yet');
+  // Nothing is chosen by itself.
+  const key = '[aria-label="Into the sheet"] button';
+  expect(await hand.page.$eval(key, (button) => (button as HTMLButtonElement).disabled)).toBe(true);
+  const [, ...options] = await hand.page.$$eval('[aria-label="Into the sheet"] option', (all) =>
+    all.map((option) => [option.value, option.innerText] as const),
+  );
+  const places = options.map(([, words]) => words);
+  // A torque is no length: the windows of the seals are not offered.
+  expect(places.length).toBeGreaterThan(3);
+  expect(places.every((place) => place.includes('N·m'))).toBe(true);
+  const wanted = places.findIndex((place) => place.startsWith('Brake plate screws, torque: ') && place.endsWith('(aim)'));
+  await hand.tabTo('Nobody stands for this figure');
+  await hand.page.select('[aria-label="Into the sheet"] select', options[wanted]![0]);
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Put it into the sheet, as worked out');
+  await hand.heads('Marks and damage on arrival');
+  await allKept(hand);
+  const { sheet, live } = await stateOf(api, job.id);
+  const { torque } = sheet.joints.find(({ ref }) => ref === 'plate-screws')!;
+  expect(torque).toMatchObject({ trust: 'calculated', source: 'The book gives no torque: how tight?' });
+  expect(places[wanted]).toContain(torque!.figure);
+  expect(live.map(({ kind }) => kind)).toEqual(['worked', 'value-found']);
+});
+
 test('an apprentice practises: guided to a good setting, and the same piece answers the same', async () => {
   const hand = await Hand.at(shop.screen.browser, shop.server.base, '/learn');
   await hand.logIn('joss');

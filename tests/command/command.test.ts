@@ -71,9 +71,52 @@ describe('the one command', () => {
     expect(jubb(['stop']).stdout).toContain('was not running');
   });
 
+  test('the demo is made anew when that is asked for, and a shop of one’s own is left alone', async () => {
+    const port = String(await freePort());
+    expect(lineOf(jubb(['demo'], { JUBB_PORT: port }))).toContain('--again');
+    const elsewhere = jubb(['demo', '--again'], { JUBB_PORT: port, JUBB_DATABASE_URL: 'postgres://127.0.0.1/other' });
+    expect([elsewhere.status, lineOf(elsewhere)]).toEqual([1, expect.stringContaining('nothing was touched')]);
+
+    const own = mkdtempSync(join(tmpdir(), 'jubb-own-'));
+    chmodSync(own, 0o755);
+    try {
+      const ownPort = String(await freePort());
+      const there = { JUBB_PORT: ownPort, JUBB_HOME: own };
+      expect(lineOf(jubb(['start', '--demo', 'large'], there))).toContain('full or small is due');
+      expect(jubb(['start', '--empty'], there).status).toBe(0);
+      const opened = await fetch(`http://127.0.0.1:${ownPort}/api/v1/first-run`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', 'x-jubb-csrf': 'none' },
+        body: JSON.stringify({
+          shop: 'Own bench',
+          zone: 'Europe/Vienna',
+          currency: 'EUR',
+          name: 'Somebody Else',
+          login: 'else',
+          password: 'long enough',
+        }),
+      });
+      expect(opened.status).toBeLessThan(300);
+      const again = jubb(['demo', '--again'], there);
+      expect([again.status, lineOf(again)]).toEqual([1, expect.stringContaining('is not the demo')]);
+      const health = (await (await fetch(`http://127.0.0.1:${ownPort}/api/v1/health`)).json()) as HealthView;
+      expect(health.firstRun).toBeUndefined();
+      jubb(['stop'], there);
+    } finally {
+      rmSync(own, { recursive: true, force: true });
+    }
+
+    // The demo that the tests before have made, two years of it.
+    const made = jubb(['demo', '--again'], { JUBB_PORT: port });
+    expect([made.status, made.stderr, made.stdout]).toEqual([0, '', expect.stringContaining(`http://127.0.0.1:${port}`)]);
+    expect((await fetch(`http://127.0.0.1:${port}/api/v1/health`)).ok).toBe(true);
+    jubb(['stop']);
+  });
+
   test('a server that ends by itself is begun again, its log says so, and stop ends all of it', async () => {
     const port = String(await freePort());
-    expect(jubb(['start'], { JUBB_PORT: port }).status).toBe(0);
+    const started = jubb(['start'], { JUBB_PORT: port });
+    expect([started.status, started.stderr]).toEqual([0, '']);
     const isUp = (): Promise<boolean> =>
       fetch(`http://127.0.0.1:${port}/api/v1/health`).then(
         ({ ok }) => ok,

@@ -16,7 +16,9 @@ export async function stateOf(api: Client, id: string): Promise<JobState> {
 
 /** Waits until nothing is held on the tablet any more. */
 export async function allKept(hand: Hand): Promise<void> {
-  await hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.topbar [role="status"]')?.innerText === 'live');
+  await hand.page.waitForFunction(
+    () => document.querySelector<HTMLElement>('.topbar [role="status"], .bench-top [role="status"]')?.innerText === 'live',
+  );
 }
 
 /** A job on a sheet, worked up to a step, and somebody before it. */

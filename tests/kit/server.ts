@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { createServer, type AddressInfo } from 'node:net';
+import { randomInt } from 'node:crypto';
+import { createServer } from 'node:net';
 import { fileURLToPath } from 'node:url';
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url));
@@ -13,23 +14,27 @@ export interface RunningServer {
   stop(signal?: NodeJS.Signals): Promise<void>;
 }
 
+/** Ports that no outgoing connection of another test is given meanwhile. */
+const [FIRST_PORT, LAST_PORT] = [12_000, 32_000];
+
 export async function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer();
-    probe.listen(0, '127.0.0.1', () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => resolve(port));
+  for (;;) {
+    const port = randomInt(FIRST_PORT, LAST_PORT);
+    const isFree = await new Promise<boolean>((resolve) => {
+      const probe = createServer().once('error', () => resolve(false));
+      probe.listen(port, '127.0.0.1', () => probe.close(() => resolve(true)));
     });
-  });
+    if (isFree) return port;
+  }
 }
 
 /** The built server as a process of its own, with the demo unless `empty`. */
 export async function startServer(
   databaseUrl: string,
-  options: { empty?: boolean; port?: number; env?: Record<string, string> } = {},
+  options: { empty?: boolean; demo?: 'small' | 'full'; port?: number; env?: Record<string, string> } = {},
 ): Promise<RunningServer> {
   const port = options.port ?? (await freePort());
-  const child = spawn(process.execPath, [MAIN, ...(options.empty ? ['--empty'] : [])], {
+  const child = spawn(process.execPath, [MAIN, ...(options.empty ? ['--empty'] : ['--demo', options.demo ?? 'small'])], {
     env: {
       ...process.env,
       NODE_OPTIONS: '',

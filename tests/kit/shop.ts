@@ -11,7 +11,7 @@ export interface OwnShop {
 }
 
 /** A shop with a browser before it, for one test file; taken away after its tests. */
-export function ownShop(options: { readonly empty?: boolean } = {}): OwnShop {
+export function ownShop(options: { readonly empty?: boolean; readonly demo?: 'small' | 'full' } = {}): OwnShop {
   const shop = {} as OwnShop;
   beforeAll(async () => {
     shop.database = await freshDatabase();

@@ -1,11 +1,12 @@
 import { type Tool, type SheetFile, scopeSheet } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
 import type { AnyKeptEntry } from './entries/kept.js';
-import { canDo, type Around } from './now.js';
+import { canDo, meanwhile, type Around } from './now.js';
 import { jobReport } from './report/report.js';
 import { jobState, stopsSigning } from './state.js';
 import { countsBySide } from './strip/counts.js';
 import type { JobView } from './views.js';
+import { hasBegun, isBefore } from './waits.js';
 import { cameOutWords, turnsWords } from './words.js';
 import { readFileSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
@@ -73,6 +74,63 @@ describe('what can I do now', () => {
       also: rest.slice(0, 3).map(({ title }) => title),
     });
     expect(canDo(state, around({ now: '2027-01-08T09:21:00.000Z' }))).toEqual({ next: second!.title, waits: null, also: [] });
+  });
+});
+
+describe('the clock of a step', () => {
+  const [first, second] = hub.steps.filter(({ stage }) => stage === 'strip');
+  const clock = entry('wait', { what: 'penetrating oil to soak', seconds: 1200 }, first!.ref);
+  const state = jobState(hub, [clock, entry('tick', {}, second!.ref)]);
+
+  test('is begun once its own wait is, and no other', () => {
+    expect(hasBegun(state, first!.ref, 'penetrating oil to soak')).toBe(true);
+    expect(hasBegun(state, first!.ref, 'bearings to come to heat')).toBe(false);
+    expect(hasBegun(state, second!.ref, 'penetrating oil to soak')).toBe(false);
+  });
+
+  test('does not stop the step that it runs at, nor what lies before it', () => {
+    const [running] = state.clocks;
+    expect(isBefore(state, running!, second!)).toBe(true);
+    expect(isBefore(state, running!, first!)).toBe(false);
+    expect(isBefore(state, running!, hub.steps[0]!)).toBe(false);
+    expect(isBefore(state, { ...running!, step: null }, second!)).toBe(false);
+  });
+
+  test('what is done already, and what belongs to another stage, is not offered meanwhile', () => {
+    const stage = entry('stage', { stage: 'strip' });
+    const others = meanwhile(jobState(hub, [stage]), first, around());
+    expect(others.every(({ stage: of, ref }) => of === 'strip' && ref !== first!.ref)).toBe(true);
+    const done = meanwhile(jobState(hub, [stage, entry('tick', {}, 'wash')]), first, around());
+    expect(done.map(({ ref }) => ref)).not.toContain('wash');
+    // Nobody counts back while anything is open, nor reads with a tool that is not there.
+    const built = meanwhile(jobState(hub, [entry('stage', { stage: 'build' })]), undefined, around());
+    expect(built.some(({ record }) => record.kind === 'reconcile' || record.kind === 'setting')).toBe(false);
+  });
+});
+
+describe('what is made necessary', () => {
+  const isDue = (words: readonly string[]): boolean =>
+    words.some((line) => line.startsWith('Made necessary again: Track rod off: toe checked'));
+
+  test('stops the signature by itself only where the step that closes it is done, or not of the job', () => {
+    const { file } = scopeSheet(hub, { tasks: ['steering-joints'], sides: [] });
+    const off = entry('came-off', { part: 'rod-nut', name: 'nut', count: 1 }, 'rod-off');
+    // Its step is open, and says so itself.
+    expect(isDue(stopsSigning(jobState(file, [off])))).toBe(false);
+    const [toe, again] = [entry('tick', {}, 'toe'), entry('came-off', { part: 'rod-nut', name: 'nut', count: 1 }, 'rod-off')];
+    expect(isDue(stopsSigning(jobState(file, [off, toe])))).toBe(false);
+    expect(isDue(stopsSigning(jobState(file, [off, toe, again])))).toBe(true);
+  });
+
+  test('the hand-over and the signature themselves do not stop the signature', () => {
+    const words = stopsSigning(jobState(hub, []));
+    expect(words.some((line) => line.startsWith('Hand over:'))).toBe(false);
+    expect(words.some((line) => line.includes('Foreman signs'))).toBe(false);
+    const mark = entry('mark', { what: 'Hub to drum', mark: 'two dots' });
+    expect(stopsSigning(jobState(hub, [mark]))).toContain('Mark not met: Hub to drum, two dots');
+    expect(stopsSigning(jobState(hub, [mark, entry('mark-met', { mark: mark.id })])).some((line) => line.startsWith('Mark not met'))).toBe(
+      false,
+    );
   });
 });
 

@@ -12,7 +12,7 @@ import { settingRun, sinceBuild, type Bearings, type SettingRun } from './runs/s
 import { conflictsOf, countedOnce, reconcileCounts, twiceWords, type Conflict, type ReconcileLine } from './strip/counts.js';
 import { movedOf, openEnds, type Moved, type OpenEnd } from './strip/open-ends.js';
 import { type Decision, type RenewRule, decide } from './decisions.js';
-import type { StepState } from './steps/define-step.js';
+import type { StepContext, StepState } from './steps/define-step.js';
 import { stepState } from './steps/registry.js';
 import { type Mark, marksOf } from './strip/marks.js';
 
@@ -63,39 +63,26 @@ export interface JobState {
 
 /** What a job's state is, from its entries alone, and what is proposed by the shop's rules. Entries come in the order of their number. */
 export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly RenewRule[] = []): JobState {
-  const struck = new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const])));
-  const live = liveOf(entries);
-  const sheet = withFound(given, live);
-  const of = <K extends EntryKind>(kind: K): readonly KeptEntry<K>[] => live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[];
-  const ledger = of('came-off');
-  const settled = new Set(of('owed-settled').map(({ payload }) => payload.owed));
-  const fits = (sheet.fits ?? []).map((fit) => fitRun(fit, live));
-  const joints = sheet.joints.map((joint) => jointRun(joint, live));
-  const decisions = decide(sheet, live, rules);
-  const builtOn = sinceBuild(sheet, live);
-  const settings = sheet.settings.map((setting) => settingRun(setting, builtOn, bearingsOf(setting, decisions)));
-  const patterns = patternRuns(sheet, live, { settings, joints });
-  const marks = marksOf(live);
-  const conflicts = conflictsOf(ledger, of('counted'));
-  const once = countedOnce(ledger, conflicts);
-  const reconcile = reconcileCounts(sheet, once, of('counted'));
-  const context = { sheet, live, ledger: once, settings, fits, patterns, joints, decisions, reconcile, conflicts };
-  const steps = sheet.steps.map((step) => stepState(step, context));
+  const job = new Reckoned(given, entries, rules);
+  const { sheet, live, reconcile, decisions, marks, conflicts, fits, joints, settings, patterns, cautionsRead } = job;
+  const ledger = job.of('came-off');
+  const steps = sheet.steps.map((step) => job.step(step));
+  const settled = new Set(job.of('owed-settled').map(({ payload }) => payload.owed));
   return {
     sheet,
-    stage: of('stage').at(-1)?.payload.stage ?? 'book-in',
+    stage: job.of('stage').at(-1)?.payload.stage ?? 'book-in',
     live,
-    struck,
+    struck: new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const]))),
     steps,
     ledger,
     reconcile,
     decisions,
     dues: duesOf(sheet, live),
-    openEnds: openEnds(sheet, steps, of('open-end'), of('open-end-closed')),
-    moved: movedOf(of('moved'), of('put-back')),
+    openEnds: openEnds(sheet, steps, job.of('open-end'), job.of('open-end-closed')),
+    moved: movedOf(job.of('moved'), job.of('put-back')),
     conflicts,
-    intents: new Map(of('intent').map(({ payload }) => [payload.part, payload.intent])),
-    oldParts: latest(of('old-part'), ({ payload }) => payload.part ?? payload.name),
+    intents: new Map(job.of('intent').map(({ payload }) => [payload.part, payload.intent])),
+    oldParts: latest(job.of('old-part'), ({ payload }) => payload.part ?? payload.name),
     marks,
     build: buildList(sheet, steps, ledger, decisions, marks, live),
     clocks: clocksOf(live),
@@ -103,11 +90,84 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     settings,
     fits,
     patterns,
-    cautionsRead: of('caution-read'),
-    owed: of('owed').filter(({ id }) => !settled.has(id)),
-    signed: of('sign').at(-1),
-    handedOver: of('handed-over').at(-1),
+    cautionsRead,
+    owed: job.of('owed').filter(({ id }) => !settled.has(id)),
+    signed: job.of('sign').at(-1),
+    handedOver: job.of('handed-over').at(-1),
   };
+}
+
+/** What the entries of a job come to, each part of it worked out when it is first asked for. */
+export class Reckoned implements StepContext {
+  /** The sheet with the figures that were found on it. */
+  readonly sheet: SheetFile;
+  readonly live: readonly AnyKeptEntry[];
+  readonly #rules: readonly RenewRule[];
+  readonly #worked = new Map<string, unknown>();
+
+  constructor(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly RenewRule[] = []) {
+    this.#rules = rules;
+    this.live = liveOf(entries);
+    this.sheet = withFound(given, this.live);
+  }
+
+  of<K extends EntryKind>(kind: K): readonly KeptEntry<K>[] {
+    return this.#once(`kind ${kind}`, () => this.live.filter(isKind(kind)) as unknown as readonly KeptEntry<K>[]);
+  }
+
+  get cautionsRead(): JobState['cautionsRead'] {
+    return this.of('caution-read');
+  }
+
+  get fits(): JobState['fits'] {
+    return this.#once('fits', () => (this.sheet.fits ?? []).map((fit) => fitRun(fit, this.live)));
+  }
+
+  get joints(): JobState['joints'] {
+    return this.#once('joints', () => this.sheet.joints.map((joint) => jointRun(joint, this.live)));
+  }
+
+  get decisions(): JobState['decisions'] {
+    return this.#once('decisions', () => decide(this.sheet, this.live, this.#rules));
+  }
+
+  get settings(): JobState['settings'] {
+    return this.#once('settings', () => {
+      const builtOn = sinceBuild(this.sheet, this.live);
+      return this.sheet.settings.map((setting) => settingRun(setting, builtOn, bearingsOf(setting, this.decisions)));
+    });
+  }
+
+  get patterns(): JobState['patterns'] {
+    return this.#once('patterns', () => patternRuns(this.sheet, this.live, this));
+  }
+
+  get marks(): JobState['marks'] {
+    return this.#once('marks', () => marksOf(this.live));
+  }
+
+  get conflicts(): JobState['conflicts'] {
+    return this.#once('conflicts', () => conflictsOf(this.of('came-off'), this.of('counted')));
+  }
+
+  /** What came off, each thing once however many counted it. */
+  get ledger(): JobState['ledger'] {
+    return this.#once('ledger', () => countedOnce(this.of('came-off'), this.conflicts));
+  }
+
+  get reconcile(): JobState['reconcile'] {
+    return this.#once('reconcile', () => reconcileCounts(this.sheet, this.ledger, this.of('counted')));
+  }
+
+  /** Whether a step is done, and how far. */
+  step(step: Step): StepState {
+    return stepState(step, this);
+  }
+
+  #once<T>(name: string, work: () => T): T {
+    if (!this.#worked.has(name)) this.#worked.set(name, work());
+    return this.#worked.get(name) as T;
+  }
 }
 
 /** Bearings are used ones where every one that a setting names goes back in. */

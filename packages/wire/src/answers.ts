@@ -23,6 +23,7 @@ import type {
   SheetLine,
   SheetView,
   ShopView,
+  SightLine,
   TabletPeople,
   UnitHistory,
 } from './views.js';
@@ -66,6 +67,7 @@ export interface Answers {
   SheetView: SheetView;
   ShimLine: ShimLine;
   ShopView: ShopView;
+  SightLine: SightLine;
   StockLine: StockLine;
   StockView: StockView;
   SupplierView: SupplierView;

@@ -46,6 +46,9 @@ export const ENDPOINTS = {
     after: endpoint('GET', '/jobs/:id/entries', EVERYONE, ['AnyKeptEntry'], { query: ['after'] }),
     post: endpoint('POST', '/jobs/:id/entries', EVERYONE, ['AnyKeptEntry'], { body: 'PostEntries' }),
   },
+  demo: {
+    sights: endpoint('GET', '/demo/sights', EVERYONE, ['SightLine']),
+  },
   today: {
     view: endpoint('GET', '/today', EVERYONE, 'TodayView'),
   },

@@ -263,3 +263,9 @@ export interface HealthView {
   /** Nobody works here yet: the first foreman is to be named. */
   readonly firstRun?: true;
 }
+
+/** Something that the demo has to show, and where. */
+export interface SightLine {
+  readonly words: string;
+  readonly path: string;
+}

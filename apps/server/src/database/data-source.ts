@@ -12,6 +12,7 @@ import { OutOfTheShop1764350000000 } from './migrations/1764350000000-out-of-the
 import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-versions.js';
 import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
 import { KeepSince1764500000000 } from './migrations/1764500000000-keep-since.js';
+import { Finding1764550000000 } from './migrations/1764550000000-finding.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -48,6 +49,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       EntryVersions1764400000000,
       KeepIf1764450000000,
       KeepSince1764500000000,
+      Finding1764550000000,
     ],
     synchronize: false,
     logging: false,

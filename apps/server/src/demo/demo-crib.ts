@@ -63,5 +63,75 @@ export function demoTools(): Omit<Tool, 'id'>[] {
   ];
 }
 
+/** What else has come into the crib in two years: more of the same, and what drives and carries. */
+export function moreTools(): Omit<Tool, 'id'>[] {
+  const due = (days: number): string => daysOn('UTC', Date.now(), days);
+  const measuring = (
+    tag: string,
+    name: string,
+    kind: string,
+    [quantity, unit]: readonly [Tool['quantity'], string],
+    [low, high]: readonly [number, number],
+    [resolution, u, s]: readonly [number, number, number],
+    days: number,
+    length: number | null = null,
+  ): Omit<Tool, 'id'> => ({ tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibrationDue: due(days) });
+  const mm = ['length', 'mm'] as const;
+  const nm = ['torque', 'N·m'] as const;
+  /** Of an inside and an outside diameter, mm; nobody calibrates one. */
+  const plain = (tag: string, name: string, kind: string, low: number, high: number): Omit<Tool, 'id'> => ({
+    tag,
+    name,
+    kind,
+    quantity: 'length',
+    unit: 'mm',
+    low,
+    high,
+    resolution: 1,
+    u: 0.5,
+    s: 0,
+    length: null,
+    calibrationDue: null,
+  });
+  return [
+    measuring('W8', 'Click wrench 20–100', 'torque-wrench', nm, [20, 100], [0.5, 1.2, 0.8], 75, 400),
+    measuring('W9', 'Click wrench 150–800', 'torque-wrench', nm, [150, 800], [5, 9, 6], 210, 1150),
+    measuring('B4', 'Beam wrench 0–70', 'beam-wrench', nm, [0, 70], [1, 0.6, 0.5], 190, 450),
+    measuring('D3', 'Dial indicator 0–1, lever', 'dial-indicator', mm, [0, 1], [0.002, 0.001, 0.0015], 60),
+    measuring('D4', 'Dial indicator 0–30', 'dial-indicator', mm, [0, 30], [0.01, 0.006, 0.006], -35),
+    measuring('M6', 'Micrometer 75–100', 'micrometer', mm, [75, 100], [0.001, 0.002, 0.0012], 140),
+    measuring('M7', 'Depth micrometer 0–100', 'depth-gauge', mm, [0, 100], [0.001, 0.003, 0.002], 140),
+    measuring('K3', 'Calliper 0–200, round jaws', 'calliper', mm, [0, 200], [0.01, 0.015, 0.012], 30),
+    measuring('G4', 'Bore gauge 6–18', 'bore-gauge', mm, [6, 18], [0.001, 0.003, 0.002], 95),
+    measuring('P2', 'Test gauge 0–250 bar', 'pressure-gauge', ['pressure', 'kPa'], [0, 25_000], [50, 60, 40], 12),
+    measuring('E2', 'Clamp meter', 'multimeter', ['current', 'A'], [0, 400], [0.1, 0.5, 0.3], 250),
+    measuring('S2', 'Fine scale 200 g', 'scale', ['mass', 'g'], [0, 0.2], [0.00001, 0.00002, 0.00001], 300),
+    plain('A3', 'Crowfoot 17 mm', 'crowfoot', 0, 0),
+    plain('A4', 'Crowfoot 24 mm', 'crowfoot', 0, 0),
+    ...[
+      [35, 28],
+      [42, 34],
+      [47, 38],
+      [52, 42],
+      [62, 50],
+      [72, 58],
+      [80, 66],
+      [90, 74],
+    ].map(([outside = 0, inside = 0], at) => plain(`V${at + 1}`, `Seal driver ${outside}`, 'driver', inside, outside)),
+    ...[
+      [26, 20],
+      [32, 25],
+      [37, 30],
+      [42, 35],
+      [48, 40],
+      [58, 50],
+    ].map(([outside = 0, inside = 0], at) => plain(`H${at + 1}`, `Tube ${inside} × ${outside}, for inner rings`, 'tube', inside, outside)),
+    plain('Z1', 'Two-leg puller 150', 'puller', 0, 150),
+    plain('Z2', 'Three-leg puller 250', 'puller', 0, 250),
+    plain('Z3', 'Bearing separator 30–60', 'puller', 30, 60),
+    plain('Z4', 'Slide hammer', 'puller', 0, 0),
+  ];
+}
+
 /** Tags of the tools that send by themselves. */
 export const DEMO_INSTRUMENTS: readonly string[] = ['K1', 'D2', 'W3', 'W7', 'B3', 'S1', 'M4', 'E1'];

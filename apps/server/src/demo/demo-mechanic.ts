@@ -3,16 +3,20 @@ import {
   countsOf,
   fitWindow,
   gridPlaces,
+  mayAccept,
   newMissing,
   newPartsMissing,
   nextAct,
+  orderNumber,
   partsPutIn,
   presetForFit,
+  type FailedBy,
   type JobState,
   type NewEntry,
   type SettingRun,
 } from '@jubb/book';
 import {
+  STAGES,
   dayIn,
   amountQuantity,
   baseOf,
@@ -24,6 +28,7 @@ import {
   settingWindow,
   toolRefusal,
   windowOf,
+  type Fate,
   type Limit,
   type Setting,
   type SheetFile,
@@ -39,16 +44,32 @@ type Own = (kind: DemoEntry['kind'], payload: object, tool?: Tool) => DemoEntry;
 type ToolFor = (kind: string | undefined, size: ToolSize) => Tool;
 type Read = (truth: number, repeats: number, tool: Tool) => number[];
 
-/** What the hub on the bench really is: the demo mechanic's readings scatter about it. */
+/** What the unit on the bench really is: the demo mechanic's readings scatter about it. */
 export interface DemoUnit {
+  /** As it was found, in base units; what is not named is sound. */
   readonly limits: Readonly<Record<string, number>>;
   readonly looks: Readonly<Record<string, string>>;
   readonly finding: string;
+  readonly foundAt?: string;
   /** End play once the nut is seated and backed off, mm. */
   readonly backedOff: number;
   readonly receivedBy: string;
   readonly foreman: string;
+  /** How often a setting is read out of its window before it is in. */
+  readonly misses?: Readonly<Record<string, number>>;
+  /** Where in its window a setting is left: 0 at its beginning, 1 at its end; its middle where nothing is said. */
+  readonly leftAt?: Readonly<Record<string, number>>;
+  /** Why what is renewed has failed, by part. */
+  readonly failed?: Readonly<Record<string, FailedBy>>;
+  /** Stock lines by the number of what lies there. */
+  readonly shelf?: Readonly<Record<string, string>>;
 }
+
+/** What of a job its mechanic goes by. */
+export type BenchState = Pick<
+  JobState,
+  'sheet' | 'live' | 'marks' | 'cautionsRead' | 'fits' | 'joints' | 'settings' | 'decisions' | 'reconcile'
+>;
 
 /** A reading in every place of a grid, or repeats. A span is made of readings that lie so far apart. */
 function readingsOf(limit: Limit, truth: number, tool: Tool, read: Read): number[] {
@@ -68,8 +89,21 @@ export function nextEntries(
 ): readonly DemoEntry[] {
   const act = nextAct(state);
   if (!act) return [];
-  const { step } = act;
-  if (!step) return [{ kind: 'stage', payload: { stage: act.stage } }];
+  if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
+  const entries = entriesAt(sheet, state, act.step, unit, tools, random);
+  const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
+  return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
+}
+
+/** What is done at a step from here on, until something must be looked at anew: all pulls that are left, one try of a setting. */
+export function entriesAt(
+  sheet: SheetFile,
+  state: BenchState,
+  step: Step,
+  unit: DemoUnit,
+  tools: readonly Tool[],
+  random: () => number,
+): readonly DemoEntry[] {
   // Before the signature every mark lines up again.
   const toMeet = step.record.kind === 'sign' ? state.marks.filter(({ met }) => !met) : [];
   const met = toMeet.map(({ entryId }): DemoEntry => ({ kind: 'mark-met', payload: { mark: entryId }, step: step.ref }));
@@ -77,14 +111,14 @@ export function nextEntries(
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   // What cannot be undone, and what takes a ring's place, is seen to first.
-  const first = [...hereFirst(sheet, state, step), ...outFirst(state, step)];
+  const first = [...hereFirst(sheet, state, step, unit), ...outFirst(state, step)];
   return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
 }
 
 const SEEN = 'held against the old';
 
 /** What must be in hand before a step: what takes the place of the old, and before the signature all that is new. */
-function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly DemoEntry[] {
+function hereFirst(sheet: SheetFile, { live }: BenchState, step: Step, { shelf }: DemoUnit): readonly DemoEntry[] {
   const here = (payload: object): DemoEntry => ({ kind: 'replacement-here', payload: { seen: SEEN, ...payload }, step: step.ref });
   const missing = newMissing(sheet, step, live);
   const joint = find(sheet.joints, step.record.joint);
@@ -92,17 +126,32 @@ function hereFirst(sheet: SheetFile, { live }: JobState, step: Step): readonly D
   const whole = missing && missing.why !== 'renewed' ? [here({})] : [];
   const refs = missing ? partsPutIn(sheet, step).filter((ref) => !joint?.renewEachTime || ref !== joint.part) : [];
   const parts = newPartsMissing(sheet, live, step.record.kind === 'sign' ? undefined : refs);
-  return [...whole, ...parts.map(({ part, pieces, here: said }) => here({ part: part.ref, count: pieces - said }))];
+  const lines = parts.map(({ part, pieces, here: said }) => {
+    const item = shelf?.[orderNumber(part) ?? ''];
+    return here({ part: part.ref, count: pieces - said, ...(item === undefined ? {} : { item }) });
+  });
+  return [...whole, ...lines];
 }
 
-function outFirst({ live }: JobState, { ref, record: { seal } }: Step): readonly DemoEntry[] {
+function outFirst({ live }: BenchState, { ref, record: { seal } }: Step): readonly DemoEntry[] {
   const isOut = live.some((entry) => entry.kind === 'old-seal-out' && entry.payload.seal === seal);
   return seal === undefined || isOut ? [] : [{ kind: 'old-seal-out', payload: { seal, whole: true }, step: ref }];
 }
 
+const HOUR_MS = 3600 * 1000;
+const days = new Map<number, string>();
+
+/** The day of an instant; asked for at every step, and the same for an hour at a time. */
+function dayOf(instant: number): string {
+  const hour = Math.floor(instant / HOUR_MS);
+  const day = days.get(hour) ?? dayIn('UTC', hour * HOUR_MS);
+  days.set(hour, day);
+  return day;
+}
+
 function record(
   sheet: SheetFile,
-  state: JobState,
+  state: BenchState,
   step: Step,
   unit: DemoUnit,
   tools: readonly Tool[],
@@ -119,8 +168,8 @@ function record(
       { length: repeats },
       () => Math.round(normal(random, truth, tool.s) / tool.resolution) * Number(tool.resolution.toFixed(6)),
     ).map((reading) => Number(reading.toFixed(4)));
+  const today = dayOf(Date.now());
   const toolFor: ToolFor = (kind, size) => {
-    const today = dayIn('UTC', Date.now());
     const tool = tools.find((candidate) => candidate.kind === kind && toolRefusal(candidate, size, today) === undefined);
     if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size.quantity} ${size.base}`);
     return tool;
@@ -130,26 +179,42 @@ function record(
     case 'tick':
       return [own('tick', {})];
     case 'arrival':
-      return [own('finding', { text: unit.finding, place: 'hub nose' })];
+      return [own('finding', { text: unit.finding, ...(unit.foundAt === undefined ? {} : { place: unit.foundAt }) })];
     case 'count':
-      return countsOf(sheet, step).map(({ part, ...counted }) =>
+      // How a mark is made is the sheet's; what was marked is the ledger's.
+      return countsOf(sheet, step).map(({ part, halfWay: _halfWay, twoPeople: _twoPeople, ...counted }) =>
         own('came-off', { part, name: partName(sheet, part), ...counted, tray: '1' }),
       );
     case 'reading': {
       const limit = find(sheet.limits, due.limit);
-      const truth = unit.limits[due.limit ?? ''] ?? soundSize(limit!);
+      // What is read once it is built is no longer what was found.
+      const found = isFound(step) ? unit.limits[due.limit ?? ''] : undefined;
+      const truth = found === undefined ? soundSize(limit!) : Math.min(found, mostRead(tools, limit?.tool));
       const quantity = limitQuantity(limit!);
       const tool = toolFor(limit?.tool, { quantity, base: truth });
       const unitTyped = baseUnit(quantity).symbol;
-      return [own('reading', { limit: due.limit, readings: readingsOf(limit!, truth, tool, read), unit: unitTyped }, tool)];
+      const reading = (readings: readonly number[], by?: Tool): DemoEntry[] => [
+        own('reading', { limit: due.limit, readings, unit: unitTyped }, by),
+      ];
+      // What a tool only times or holds is read by eye.
+      if (tool.quantity !== quantity) return reading(Array.from({ length: limit!.repeats ?? 3 }, () => Number(truth.toPrecision(2))));
+      return reading(readingsOf(limit!, truth, tool, read), tool);
     }
     case 'look':
-      return [own('look', { limit: due.limit, look: unit.looks[due.limit ?? ''] ?? soundLook(sheet, due.limit) })];
+      return [
+        own('look', { limit: due.limit, look: (isFound(step) ? unit.looks[due.limit ?? ''] : undefined) ?? soundLook(sheet, due.limit) }),
+      ];
     case 'decide':
       return state.decisions
         .filter(({ entry }) => !entry)
         .map(({ part, proposed, because }) =>
-          own('decision', { part: part.ref, fate: proposed, quantity: part.quantity, reason: because }),
+          own('decision', {
+            part: part.ref,
+            fate: proposed,
+            quantity: part.quantity,
+            reason: because,
+            ...failedBy(unit, part.ref, proposed),
+          }),
         );
     case 'reconcile':
       return state.reconcile.map((line) =>
@@ -179,8 +244,11 @@ function record(
     case 'setting':
       return settingEntries(state, step, unit, own, toolFor, read);
     case 'proof': {
-      const { setting, playNow } = settingOf(state, step);
-      const truth = setting.nut ? (playNow ?? 0) : middle(settingWindow(setting));
+      const run = settingOf(state, step);
+      const { setting, playNow } = run;
+      const atEdge = letStand(run, unit, own);
+      if (atEdge) return [atEdge];
+      const truth = setting.nut ? (playNow ?? 0) : leftAt(setting, unit);
       return [endPlay(setting, 'proved', truth, own, toolFor, read)];
     }
     case 'pattern':
@@ -189,17 +257,18 @@ function record(
       return fitEntries(state, due.fit, own);
     case 'torque': {
       const run = state.joints.find((candidate) => candidate.joint.ref === due.joint);
-      if (!run?.next) return [];
-      const { torqueNm } = run.next;
-      // A round by hand, by eye or by an angle has no wrench.
-      const wrench = torqueNm > 0 ? toolFor('torque-wrench', { quantity: 'torque', base: torqueNm }) : undefined;
-      return [
-        own(
+      const wrenches = new Map<number, Tool>();
+      return (run?.left ?? []).map(({ pass, place, torqueNm }) => {
+        // A round by hand, by eye or by an angle has no wrench.
+        const wrench =
+          torqueNm > 0 ? (wrenches.get(torqueNm) ?? toolFor('torque-wrench', { quantity: 'torque', base: torqueNm })) : undefined;
+        if (wrench) wrenches.set(torqueNm, wrench);
+        return own(
           'pull',
           {
             joint: due.joint,
-            pass: run.next.pass,
-            place: run.next.place,
+            pass,
+            place,
             torque: torqueNm,
             result: 'clicked',
             wrenchLength: wrench?.length ?? 450,
@@ -207,8 +276,8 @@ function record(
             adapterAngle: 0,
           },
           wrench,
-        ),
-      ];
+        );
+      });
     }
     case 'sign':
       return [own('sign', { name: unit.foreman })];
@@ -217,8 +286,14 @@ function record(
   }
 }
 
+/** What the largest tool of a kind reads; past it there is nothing to be read. */
+function mostRead(tools: readonly Tool[], kind: string | undefined): number {
+  const most = Math.max(...tools.filter((tool) => tool.kind === kind).map(({ high }) => high));
+  return most > 0 ? most : Number.POSITIVE_INFINITY;
+}
+
 /** Shaft and bore in the middle of what is wanted, then pressed home. */
-function fitEntries(state: JobState, ref: string | undefined, own: Own): readonly DemoEntry[] {
+function fitEntries(state: BenchState, ref: string | undefined, own: Own): readonly DemoEntry[] {
   const run = state.fits.find(({ fit }) => fit.ref === ref)!;
   const { seat } = run.fit;
   const shaft = `${(baseOf(seat, 'length') + middle(fitWindow(run.fit) ?? {})).toFixed(4)} mm`;
@@ -229,7 +304,7 @@ function fitEntries(state: JobState, ref: string | undefined, own: Own): readonl
   ];
 }
 
-function settingOf(state: JobState, step: Step): SettingRun {
+function settingOf(state: BenchState, step: Step): SettingRun {
   return state.settings.find((candidate) => candidate.setting.ref === step.record.setting)!;
 }
 
@@ -240,12 +315,18 @@ function endPlay(setting: Setting, moment: string, truth: number, own: Own, tool
   return own('end-play', { setting: setting.ref, moment, readings, unit: baseUnit(quantity).symbol }, tool);
 }
 
-function settingEntries(state: JobState, step: Step, unit: DemoUnit, own: Own, toolFor: ToolFor, read: Read): readonly DemoEntry[] {
+function settingEntries(state: BenchState, step: Step, unit: DemoUnit, own: Own, toolFor: ToolFor, read: Read): readonly DemoEntry[] {
   const run = settingOf(state, step);
   const { setting } = run;
+  const atEdge = letStand(run, unit, own);
+  if (atEdge) return [atEdge];
   const readPlay = (moment: string, truth: number): readonly DemoEntry[] => [endPlay(setting, moment, truth, own, toolFor, read)];
-  // Whatever is not turned by figures was set by its method, and comes out in the middle.
-  if (!setting.nut) return readPlay('locked', middle(settingWindow(setting)));
+  // Whatever is not turned by figures was set by its method, in so many tries.
+  if (!setting.nut) {
+    const misses = run.tries.length < (unit.misses?.[setting.ref] ?? 0);
+    const { from, to } = settingWindow(setting);
+    return readPlay('locked', misses ? to + (to - from) * (1 - 0.3 * run.tries.length) : leftAt(setting, unit));
+  }
   const { pitch, backOff, seat } = setting.nut;
   switch (run.phase) {
     case 'seat': {
@@ -263,6 +344,28 @@ function settingEntries(state: JobState, step: Step, unit: DemoUnit, own: Own, t
       return readPlay('locked', unit.backedOff - (baseOf(pitch, 'pitch') * angle) / 360);
     }
   }
+}
+
+/** What lies at the edge of its window for good is the foreman's to let stand. */
+function letStand({ setting, tries }: SettingRun, unit: DemoUnit, own: Own): DemoEntry | undefined {
+  const last = tries.at(-1);
+  if (!last || !mayAccept(last) || unit.leftAt?.[setting.ref] === undefined) return undefined;
+  return own('accepted', { setting: setting.ref, why: 'at the edge, and told the customer' });
+}
+
+function leftAt(setting: Setting, unit: DemoUnit): number {
+  const { from, to } = settingWindow(setting);
+  return from + (to - from) * (unit.leftAt?.[setting.ref] ?? 0.5);
+}
+
+/** Whether what a step reads is the unit as it came. */
+function isFound({ stage }: Step): boolean {
+  return STAGES.indexOf(stage) < STAGES.indexOf('decide');
+}
+
+function failedBy({ failed }: DemoUnit, part: string, fate: Fate): { readonly cause?: FailedBy } {
+  const cause = fate === 'renew' ? failed?.[part] : undefined;
+  return cause ? { cause } : {};
 }
 
 function middle({ from = 0, to = from }: Window): number {

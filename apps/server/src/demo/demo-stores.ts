@@ -38,13 +38,19 @@ interface Catalogued {
   readonly supersededBy?: string;
 }
 
-/** Shelves, catalogues and suppliers for the parts of the demo's sheets, the same from the same seed. */
+/** What lay on a line when it was first counted. */
+export interface FirstCount {
+  readonly item: string;
+  readonly minimum: number;
+  readonly move: MoveBody;
+}
+
+/** Shelves, catalogues and suppliers for the parts of the demo's sheets, the same from the same seed, and what is to be counted in first. */
 export async function loadDemoStores(
   dataSource: DataSource,
   stores: StoresService,
   sheets: readonly SheetFile[],
-  personId: string,
-): Promise<void> {
+): Promise<readonly FirstCount[]> {
   const random = seeded(417);
   const items = catalogue(sheets, random);
   await dataSource.manager.insert(
@@ -72,12 +78,16 @@ export async function loadDemoStores(
     }
   }
   await dataSource.manager.insert(SupplierItem, offered);
+  const counts: FirstCount[] = [];
   const shelf = async (body: StockItemBody, quantity: number, more: Partial<MoveBody> = {}): Promise<void> => {
     const { id } = await stores.add(body);
     if (quantity === 0) return;
     const takenAt = new Date(Date.now() - 30 * DAY).toISOString();
-    const move: MoveBody = { id: uuid(), kind: 'receive', quantity, words: 'first count', takenAt, ...more };
-    await stores.moveOn(dataSource.manager, id, move, personId);
+    counts.push({
+      item: id,
+      minimum: body.minimum,
+      move: { id: uuid(), kind: 'receive', quantity, words: 'first count', takenAt, ...more },
+    });
   };
   let place = 0;
   for (const { number, name, kind, priceMinor, designation, supersededBy } of items) {
@@ -154,6 +164,7 @@ export async function loadDemoStores(
       { batch: `B${2600 + batch}`, expires: daysOn('UTC', Date.now(), batch === 3 ? -20 : 400) },
     );
   }
+  return counts;
 }
 
 /** All numbers of the sheets' parts and kits, each once. */

@@ -18,6 +18,15 @@ export interface Making {
 
 /** What is kept and hashed of an entry, with its working. */
 export function contentOf(entry: NewEntry, { jobId, personId, sheet, tools }: Making): EntryContent {
+  const working = workingFor(entry.kind, entry.payload, sheet, entry.toolId ? tools.get(entry.toolId) : undefined);
+  return contentWith(entry, { jobId, personId, working });
+}
+
+/** The same of an entry whose working is known. */
+export function contentWith(
+  entry: NewEntry,
+  { jobId, personId, working }: Pick<EntryContent, 'jobId' | 'personId' | 'working'>,
+): EntryContent {
   const { version } = kindOf(entry.kind);
   return {
     id: entry.id.toLowerCase(),
@@ -26,7 +35,7 @@ export function contentOf(entry: NewEntry, { jobId, personId, sheet, tools }: Ma
     kind: entry.kind,
     ...(version === 1 ? {} : { version }),
     payload: entry.payload,
-    working: workingFor(entry.kind, entry.payload, sheet, entry.toolId ? tools.get(entry.toolId) : undefined),
+    working,
     step: entry.step ?? null,
     toolId: entry.toolId ?? null,
     strikes: entry.strikes ?? null,

@@ -21,9 +21,54 @@ export interface EntryContent {
 
 /** SHA-256 of the canonical JSON (RFC 8785) of the content. */
 export function contentHash(content: EntryContent): string {
-  return createHash('sha256')
-    .update(canonicalize(content) ?? '')
-    .digest('hex');
+  return hashOf(canonicalOf(content));
+}
+
+/**
+ * The canonical JSON itself: members by their names, put together by hand, so that a working that many entries share is
+ * written once.
+ */
+export function canonicalOf({
+  id,
+  jobId,
+  kind,
+  payload,
+  personId,
+  step,
+  strikes,
+  takenAt,
+  toolId,
+  version,
+  working,
+}: EntryContent): string {
+  const plain = (name: string, value: unknown): string => `"${name}":${JSON.stringify(value)}`;
+  const members = [
+    plain('id', id),
+    plain('jobId', jobId),
+    plain('kind', kind),
+    `"payload":${canonicalize(payload) ?? 'null'}`,
+    plain('personId', personId),
+    plain('step', step),
+    plain('strikes', strikes),
+    plain('takenAt', takenAt),
+    plain('toolId', toolId),
+    ...(version === undefined ? [] : [plain('version', version)]),
+    `"working":${workingText(working)}`,
+  ];
+  return `{${members.join(',')}}`;
+}
+
+const WORKINGS = new WeakMap<UsedWorking, string>();
+
+function workingText(working: UsedWorking | null): string {
+  if (working === null) return 'null';
+  const text = WORKINGS.get(working) ?? canonicalize(working) ?? 'null';
+  WORKINGS.set(working, text);
+  return text;
+}
+
+export function hashOf(text: string): string {
+  return createHash('sha256').update(text).digest('hex');
 }
 
 /** What a client sent of an entry; what was worked out from it is not its own. */
@@ -50,7 +95,7 @@ export function sentAs({ id, jobId, personId, kind, payload, step, toolId, strik
 
 /** The same sum as `keep_entries` makes in the database. */
 export function chainHash(prevHash: string, seq: number, content: string): string {
-  return createHash('sha256').update(`${prevHash}:${seq}:${content}`).digest('hex');
+  return hashOf(`${prevHash}:${seq}:${content}`);
 }
 
 interface ChainRow extends EntryContent {

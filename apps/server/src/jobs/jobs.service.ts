@@ -76,7 +76,9 @@ export class JobsService {
     if (find === '') return askJson(manager, PAGE_OF_ALL, before ?? null);
     // A telephone is found by its digits, however it is written.
     const digits = /^[\d\s()/+.-]+$/u.test(find) ? find.replace(/\D/gu, '') : '';
-    return askJson(manager, PAGE_FOUND, before ?? null, anywhere(find), digits.length >= FEWEST_DIGITS ? digits : '');
+    // Only what can be in a number is looked for in numbers: that goes by no index.
+    const inNumber = /^\d+$/u.test(find) ? anywhere(find) : '';
+    return askJson(manager, PAGE_FOUND, before ?? null, anywhere(find), digits.length >= FEWEST_DIGITS ? digits : '', inNumber);
   }
 
   async head(id: string, manager = this.dataSource.manager): Promise<HeadRow> {

@@ -25,12 +25,19 @@ export const PAGE_OF_ALL: Statement = {
   name: 'job-page',
   text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1) ORDER BY j.number DESC LIMIT ${PAGE}`,
 };
+/** Each piece of the search goes by an index of its own; what it finds is paged by number. */
 export const PAGE_FOUND: Statement = {
   name: 'job-page-found',
-  text: `${HEAD} WHERE ($1::int IS NULL OR j.number < $1)
-         AND ((j.number::text || ' ' || u.name || ' ' || u.serial || ' ' || m.name || ' ' || m.serial || ' ' || c.name || ' ' || j.complaint) ILIKE $2
-              OR ($3::text <> '' AND regexp_replace(c.phone, '\\D', '', 'g') LIKE '%' || $3 || '%'))
-         ORDER BY j.number DESC LIMIT ${PAGE}`,
+  text: `WITH units AS (
+      SELECT id FROM unit WHERE name ILIKE $2 OR serial ILIKE $2
+      UNION SELECT unit.id FROM unit JOIN machine ON machine.id = unit.machine_id WHERE machine.name || ' ' || machine.serial ILIKE $2
+      UNION SELECT unit.id FROM unit JOIN machine ON machine.id = unit.machine_id JOIN customer ON customer.id = machine.customer_id
+        WHERE customer.name ILIKE $2 OR ($3::text <> '' AND regexp_replace(customer.phone, '\\D', '', 'g') LIKE '%' || $3 || '%')),
+    found AS (
+      SELECT id FROM job WHERE complaint ILIKE $2
+      UNION SELECT id FROM job WHERE $4::text <> '' AND number::text LIKE $4
+      UNION SELECT job.id FROM job JOIN units ON units.id = job.unit_id)
+    ${HEAD} JOIN found ON found.id = j.id WHERE ($1::int IS NULL OR j.number < $1) ORDER BY j.number DESC LIMIT ${PAGE}`,
 };
 export const ONE_HEAD: Statement = { name: 'job-head', text: `${HEAD} WHERE j.id = $1` };
 export const OWED_SOON: Statement = {

@@ -8,7 +8,7 @@ import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
-import { anywhere, ask, askJson, inTransaction, lockName } from '../database/data-source.js';
+import { ask, askJson, inTransaction, lockName } from '../database/data-source.js';
 import { Job, Person, SheetRevision, Shop } from '../database/entities/index.js';
 import { WRITERS } from '@jubb/book';
 import { StreamService } from '../stream/stream.service.js';
@@ -63,11 +63,9 @@ export class SheetsService {
     return this.#listed;
   }
 
-  /** Revisions that hold all the words somewhere in their text, steps and cautions included. */
+  /** Revisions that hold all the words somewhere in their text, steps and cautions included; a word may be begun only. */
   async find(text: string): Promise<readonly string[]> {
-    const words = text.trim().split(/\s+/u).filter(Boolean).slice(0, 8);
-    if (words.length === 0) return [];
-    return (await ask<{ id: string }>(this.dataSource.manager, FIND, words.map(anywhere))).map(({ id }) => id);
+    return (await ask<{ id: string }>(this.dataSource.manager, FIND, text)).map(({ id }) => id);
   }
 
   async one(id: string, manager = this.dataSource.manager): Promise<SheetView> {

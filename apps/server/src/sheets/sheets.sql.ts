@@ -19,9 +19,10 @@ export const ONE: Statement = {
                 p.name AS "approvedBy", s.approved_at AS "approvedAt", ${JOBS}
          FROM sheet_revision s LEFT JOIN person p ON p.id = s.approved_by LEFT JOIN person e ON e.id = s.edited_by WHERE s.id = $1`,
 };
+/** Every word of $1 is in the text, or begins one that is. */
 export const FIND: Statement = {
   name: 'sheet-find',
-  text: `SELECT s.id FROM sheet_revision s WHERE s.status IN ('approved', 'draft') AND s.body ILIKE ALL ($1::text[]) ORDER BY s.title LIMIT 100`,
+  text: `SELECT s.id FROM sheet_revision s WHERE s.status IN ('approved', 'draft') AND s.lexemes @@ words_begin($1) ORDER BY s.title LIMIT 100`,
 };
 export const REVISIONS: Statement = {
   name: 'sheet-revisions',

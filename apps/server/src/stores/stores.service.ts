@@ -8,9 +8,11 @@ import { ProblemError, badInput, changedSince, notFound } from '../common/proble
 import { anywhere, ask, askJson, inTransaction } from '../database/data-source.js';
 import { Shop, StockCount, StockItem } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
-import { ALL, FOR_JOB, FOUND, MOVABLE, MOVE, OFFERS, ONE, ORDERED_FOR, SHIMS, SHORT } from './stores.sql.js';
+import { ALL, FOR_JOB, MOVABLE, MOVE, OFFERS, ONE, ORDERED_FOR, SHIMS, SHORT, found } from './stores.sql.js';
 
 const THICKEST_MM = 50;
+/** So many words of a search are looked for. */
+const MOST_WORDS = 8;
 
 /** What a movement takes over from the entry that makes it. */
 interface MovingEntry {
@@ -31,9 +33,9 @@ export class StoresService {
   listJson(find: string, after: string | undefined, isShort: boolean): Promise<string> {
     const { manager } = this.dataSource;
     if (isShort) return askJson(manager, SHORT, after ?? null);
-    const words = find.toLowerCase().split(/\s+/u).filter(Boolean);
+    const words = find.toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
     if (words.length === 0) return askJson(manager, ALL, after ?? null);
-    return askJson(manager, FOUND, after ?? null, words.map(anywhere));
+    return askJson(manager, found(words.length), after ?? null, ...words.map(anywhere));
   }
 
   async one(id: string): Promise<StockView> {

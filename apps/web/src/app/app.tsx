@@ -39,6 +39,7 @@ const router = createBrowserRouter([
           { path: 'crib', lazy: page(() => import('../crib/crib.tsx'), 'Crib') },
           { path: 'crib/instruments', lazy: page(() => import('../crib/instruments-page.tsx'), 'InstrumentsPage') },
           { path: 'learn', lazy: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },
+          { path: 'look', lazy: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },
           { path: 'dev/drawings', lazy: page(() => import('../dev/drawings-page.tsx'), 'DrawingsPage') },
           { path: 'shop', lazy: page(() => import('../shop/shop-page.tsx'), 'ShopPage') },
           {

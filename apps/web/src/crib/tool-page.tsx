@@ -122,14 +122,23 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   );
 }
 
+/** So many jobs are seen at a glance. */
+const MOST_TOUCHED = 20;
+
 /** What a tool that was found out had touched since it was last known to be good. */
 function Touched({ tool }: { readonly tool: ToolView }): ReactElement {
-  const jobs = [...new Map(tool.touched.map((entry) => [entry.jobId, entry])).values()];
+  const [showsAll, setShowsAll] = useState(false);
+  // Open ones first: they can still be measured again.
+  const jobs = [...new Map(tool.touched.map((entry) => [entry.jobId, entry])).values()].toSorted(
+    (a, b) => Number(a.closedAt !== null) - Number(b.closedAt !== null),
+  );
+  const shown = showsAll ? jobs : jobs.slice(0, MOST_TOUCHED);
   return (
     <Care title="Look again" role="alert">
-      It was found out. Since its last good check it made {tool.touched.length} {tool.touched.length === 1 ? 'entry' : 'entries'}:
+      It was found out. Since its last good check it made {tool.touched.length} {tool.touched.length === 1 ? 'entry' : 'entries'} on{' '}
+      {jobs.length} {jobs.length === 1 ? 'job' : 'jobs'}:
       <ul className="mb-0">
-        {jobs.map(({ jobId, jobNumber, closedAt }) => {
+        {shown.map(({ jobId, jobNumber, closedAt }) => {
           const own = tool.touched.filter((entry) => entry.jobId === jobId);
           return (
             <li key={jobId}>
@@ -140,6 +149,11 @@ function Touched({ tool }: { readonly tool: ToolView }): ReactElement {
           );
         })}
       </ul>
+      {shown.length < jobs.length ? (
+        <Button variant="quiet" onClick={() => setShowsAll(true)}>
+          Show all {jobs.length}
+        </Button>
+      ) : null}
     </Care>
   );
 }

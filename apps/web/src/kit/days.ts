@@ -33,9 +33,12 @@ export function promiseOn(day: string): string {
   return instantIn(zone, day, GIVEN_BACK);
 }
 
-/** "1 Mar": of an instant, or a day. */
+/** Further off than that, a day is said with its year. */
+const NEAR_DAYS = 180;
+
+/** "1 Mar", or "1 Mar 2025" where it is far off: of an instant, or a day. */
 export function dayWords(given: string): string {
-  return dayWordsIn(zone, given);
+  return dayWordsIn(zone, given, Math.abs(daysBetween(zone, Date.now(), given)) > NEAR_DAYS);
 }
 
 export function clockWords(instant: string): string {

@@ -1,6 +1,6 @@
 import { type AnyKeptEntry, type JobHead, type JobView, type TodayTold, type TodayView, myToday, withTold, type MyToday } from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
-import { ENDPOINTS, type InstrumentView, type SessionView, type SheetLine, type SheetView } from '@jubb/wire';
+import { ENDPOINTS, type InstrumentView, type SessionView, type SheetLine, type SheetView, type SightLine } from '@jubb/wire';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -71,6 +71,10 @@ export function useSession(): UseQueryResult<SessionView | null> {
 /** Whether nobody works here yet. */
 export const useFirstRun = (): UseQueryResult<boolean> =>
   useQuery({ queryKey: ['first-run'], queryFn: async () => (await ask(ENDPOINTS.health.health)).firstRun === true });
+
+/** Where to look first in the demo: it stays as it is. */
+export const useSights = (): UseQueryResult<SightLine[]> =>
+  useQuery({ queryKey: ['sights'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => ask(ENDPOINTS.demo.sights) });
 
 /** Today as whoever is logged in sees it; changes are told, and put into it. */
 export function useToday(): UseQueryResult<MyToday> {

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import Table from 'react-bootstrap/Table';
 import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
-import { refresh, useSession, useToday } from '../link/queries.ts';
+import { refresh, useSession, useSights, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
@@ -36,6 +36,7 @@ export function Today(): ReactElement {
         <Title>{`Now, for ${first}`}</Title>
         <Notices notices={today.notices} />
         <FirstTour />
+        <Sights />
         {today.now.length === 0 ? (
           <p>
             Nothing on the benches can go on. <Link to="/jobs/new">Book in a unit</Link> to begin.
@@ -157,6 +158,17 @@ function FirstTour(): ReactElement | null {
   );
 }
 
+/** In the demo: the way to what it has to show. */
+function Sights(): ReactElement | null {
+  const { data = [] } = useSights();
+  if (data.length === 0) return null;
+  return (
+    <p>
+      This is the demo. <Link to="/look">What to look at: {data.length} situations</Link>
+    </p>
+  );
+}
+
 /** What somebody has to know, until they put it away. */
 function Notices({ notices }: { readonly notices: readonly NoticeView[] }): ReactElement | null {
   const { busy, error, send } = useSend();
@@ -226,20 +238,20 @@ function WaitsFor({ line: { next, waits, hold } }: { readonly line: TodayLine })
 
 /** What the foreman alone can settle: signatures, what stayed unsure. */
 function ToSettle({ lines }: { readonly lines: readonly TodayLine[] }): ReactElement | null {
-  const asked = lines.flatMap((line) => line.toSettle.map((words) => ({ line, words })));
+  const asked = lines.filter(({ toSettle }) => toSettle.length > 0);
   if (asked.length === 0) return null;
   return (
     <section className="mb-3" aria-label="Yours to settle">
       <h2>Yours to settle</h2>
       <Table>
         <tbody>
-          {asked.map(({ line, words }) => (
-            <tr key={line.jobId + words}>
+          {asked.map((line) => (
+            <tr key={line.jobId}>
               <td className="fig fs-4" style={{ width: 64 }}>
                 <Link to={`/jobs/${line.jobId}`}>{line.number}</Link>
               </td>
               <td>
-                {words}. <span className="soft">{line.unit}</span>
+                {line.unit}: {line.toSettle.join('; ')}.
               </td>
               <td className={`text-end text-nowrap ${isPast(line.promise) ? 'v-out' : 'soft'}`}>promise {promiseWords(line.promise)}</td>
             </tr>

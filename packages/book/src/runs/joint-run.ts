@@ -15,6 +15,8 @@ export interface JointRun {
   /** Every pull that is planned, in its order. */
   readonly plan: readonly PlannedPull[];
   readonly pulls: readonly KeptEntry<'pull'>[];
+  /** Pulls that are still to be made, in their order, and the next of them. */
+  readonly left: readonly PlannedPull[];
   readonly next: PlannedPull | undefined;
   readonly done: number;
   readonly total: number;
@@ -75,6 +77,7 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
     passes,
     plan,
     pulls,
+    left,
     next: left[0],
     done: plan.length - left.length,
     total: plan.length,

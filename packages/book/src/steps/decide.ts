@@ -3,5 +3,7 @@ import { defineStep, outOf } from './define-step.js';
 export const decideStep = defineStep({
   record: 'decide',
   endsIn: 'decision',
-  stands: (_, __, { decisions }) => outOf(decisions.filter(({ entry }) => entry).length, decisions.length),
+  // Where a job has no part to decide about, that is decided.
+  stands: (_, __, { decisions }) =>
+    decisions.length === 0 ? { done: true } : outOf(decisions.filter(({ entry }) => entry).length, decisions.length),
 });

@@ -102,6 +102,18 @@ describe('measure.runout', () => {
     expect(found['what']).toContain('Off centre');
   });
 
+  test('what is left over is the rest about the mean, and each of two readings has its own uncertainty', () => {
+    // Off the middle of the dial by 0.4: no part of it is run-out.
+    const found = output('measure.runout', { readings: turn(12, (angle) => 0.4 + 0.05 * Math.cos(angle)) });
+    expect(found['residual']).toBeCloseTo(0, 9);
+    expect(found['verdict']).toBeUndefined();
+    // 0.1 against 0.115: one reading of 0.0075 standard uncertainty is two of them away, the difference of two only 1.4.
+    const judged = (toolU: number): unknown =>
+      output('measure.runout', { readings: turn(12, (angle) => 0.05 * Math.cos(angle)), most: 0.115, toolU })['verdict'];
+    expect(judged(0.0075)).toBe('unsure');
+    expect(judged(0.006)).toBe('in');
+  });
+
   test('an oval is not off centre', () => {
     const found = output('measure.runout', { readings: turn(16, (angle) => 0.03 * Math.cos(2 * angle)) });
     expect(found['eccentricity']).toBeCloseTo(0, 9);

@@ -61,3 +61,11 @@ export class Notice {
   @Column({ type: 'timestamptz', default: () => 'now()' }) at: Date;
   @Column({ type: 'uuid', array: true, name: 'seen_by', default: '{}' }) seenBy: string[];
 }
+
+/** Where to look first in the demo; a shop of one's own has none. */
+@Entity('demo_sight')
+export class DemoSight {
+  @PrimaryColumn({ type: 'int' }) place: number;
+  @Column({ type: 'text' }) words: string;
+  @Column({ type: 'text' }) path: string;
+}

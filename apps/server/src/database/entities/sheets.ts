@@ -27,7 +27,7 @@ export class SheetRevision {
   @Column(FROM_FILE) model: string;
   @Column(FROM_FILE) machine: string;
   @Column(FROM_FILE) words: string;
-  @Column(FROM_FILE) body: string;
+  @Column({ ...FROM_FILE, type: 'tsvector' }) lexemes: string;
   @ManyToOne(() => Person) @JoinColumn({ name: 'edited_by' }) editor: Relation<Person> | null;
 }
 

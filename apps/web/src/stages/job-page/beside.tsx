@@ -8,7 +8,7 @@ import { useMoney } from '../../kit/money.ts';
 import { fieldWords, Loading } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { outbox } from '../../link/outbox.ts';
-import { promiseWords, timeWords } from '../../kit/days.ts';
+import { dayWords, promiseWords, timeWords } from '../../kit/days.ts';
 import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
@@ -49,7 +49,7 @@ function AboutJob(): ReactElement {
       <p className="soft mb-1">
         {job.machine.name}
         <br />
-        promise {promiseWords(job.promise)} ·{' '}
+        {job.closedAt ? `handed over ${dayWords(job.closedAt)}` : `promise ${promiseWords(job.promise)}`} ·{' '}
         <Button variant="quiet" className="p-0" aria-expanded={isMore} aria-controls="about-job" onClick={() => setMore(!isMore)}>
           {isMore ? 'less' : 'more'}
         </Button>

@@ -10,6 +10,7 @@ import { JobFrame } from '../../job/job-frame.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { WorkingForm } from '../../workings/working-form.tsx';
 import { DiodeReader } from './diode-reader.tsx';
+import { IntoSheet, type FoundDraft } from './into-sheet.tsx';
 
 /** A working used on a job: its result is kept with what went in, and speaks for or against a part. */
 export function WorkPage(): ReactElement {
@@ -30,10 +31,10 @@ function Work(): ReactElement {
   const working = workings.describe(id);
   const [part, setPart] = useState(() => partAbout(id, sheet.parts)?.ref ?? '');
   if (!working) return <p>There is no such working.</p>;
-  const put = (run: WorkingRun): void => {
+  const put = (run: WorkingRun, found?: FoundDraft): void => {
     const worked = workOut(id, run.input);
     if (!('used' in worked)) return;
-    keep({ kind: 'worked', payload: { working: id, input: run.input, ...(part ? { part } : {}) } });
+    keep({ kind: 'worked', payload: { working: id, input: run.input, ...(part ? { part } : {}) } }, ...(found ? [found] : []));
     void go(`/jobs/${job.id}/${state.stage}`);
   };
   const keepKey = (run: WorkingRun): ReactElement | null =>
@@ -53,6 +54,7 @@ function Work(): ReactElement {
         <Button variant="primary" onClick={() => put(run)}>
           Keep it on the job
         </Button>
+        <IntoSheet working={id} run={run} onPut={(found) => put(run, found)} />
       </div>
     );
   return (
