@@ -3,7 +3,8 @@ import type { SheetFile, ValueList } from '@jubb/sheet';
 import { readSheetFile, fromTemplate } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
 import type { AnyKeptEntry } from './entries/kept.js';
-import { doubtAt, doubtOf, withFound } from './found.js';
+import { doubtAt, doubtOf } from './found.js';
+import { shaped } from './shape.js';
 import { jobState } from './state.js';
 import { entryWords, kindOf } from './kinds/registry.js';
 import { readFileSync } from 'node:fs';
@@ -62,7 +63,7 @@ describe('a value that nobody stands for', () => {
     const joint = bare.joints.find(({ ref }) => ref === 'wheel-nuts')!;
     delete joint.torque;
     expect(doubtOf(bare, 'joints', 'wheel-nuts')).toMatchObject({ source: '', figures: [{ figure: '' }] });
-    const sheet = withFound(bare, [found('joints', 'wheel-nuts', 'torque.figure', '170 N·m')]);
+    const sheet = shaped(bare, [found('joints', 'wheel-nuts', 'torque.figure', '170 N·m')]);
     expect(sheet.joints.find(({ ref }) => ref === 'wheel-nuts')?.torque).toEqual({
       figure: '170 N·m',
       trust: 'unverified',
@@ -78,7 +79,7 @@ describe('a figure found on a job', () => {
     ['settings', 'hub-rock', 'window.to', '0.08 mm'],
     ['limits', 'rock-found', 'service.to', '0.2 mm'],
   ] as const)('%s, %s: stands in its place and nothing else moves', (list, line, field, figure) => {
-    const sheet = withFound(begun, [found(list, line, field, figure)]);
+    const sheet = shaped(begun, [found(list, line, field, figure)]);
     expect(sheetIssues(sheet as unknown as Record<string, unknown>)).toEqual([]);
     expect(JSON.stringify(sheet[list].find(({ ref }) => ref === line))).toContain(figure);
     const others = (one: SheetFile): unknown => ({ ...one, [list]: one[list].filter(({ ref }) => ref !== line) });
@@ -86,7 +87,7 @@ describe('a figure found on a job', () => {
   });
 
   test('of the last round of a staged joint is the torque of the joint', () => {
-    const sheet = withFound(begun, [found('joints', 'centre-bolt', 'stages.0.torque.figure', '270 N·m')]);
+    const sheet = shaped(begun, [found('joints', 'centre-bolt', 'stages.0.torque.figure', '270 N·m')]);
     const bolt = sheet.joints.find(({ ref }) => ref === 'centre-bolt')!;
     expect([bolt.torque?.figure, bolt.torque?.source]).toEqual(['270 N·m', 'found on this job: plate on the axle']);
     expect(bolt.stages?.map(({ kind }) => kind)).toEqual(['torque', 'click']);

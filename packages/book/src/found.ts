@@ -16,7 +16,7 @@ import {
   type ValueList,
 } from '@jubb/sheet';
 import { readCell, writeCell, type PlainLine, type Column } from '@jubb/sheet/editing';
-import { type AnyKeptEntry, isKind, type PayloadOf } from './entries/kept.js';
+import type { AnyKeptEntry, PayloadOf } from './entries/kept.js';
 import type { Quantity } from '@jubb/core';
 
 /** A figure of a line that can be found on a job. */
@@ -156,11 +156,7 @@ function withLastTorque(line: PlainLine): PlainLine {
   return last ? { ...line, torque: { ...(line['torque'] as object), ...last } } : line;
 }
 
-/** The sheet with the figures that were found on this job, in their places; nothing else of it changes. */
-export function withFound(sheet: SheetFile, live: readonly AnyKeptEntry[]): SheetFile {
-  return live.filter(isKind('value-found')).reduce((at, { payload }) => withOneFound(at, payload), sheet);
-}
-
+/** The sheet with a figure that was found on this job, in its place; nothing else of it changes. */
 export function withOneFound(sheet: SheetFile, { list, line: ref, figures, source, calculated }: PayloadOf<'value-found'>): SheetFile {
   const lines = sheet[list] as unknown as readonly PlainLine[];
   const origin = calculated

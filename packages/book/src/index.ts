@@ -45,6 +45,7 @@ export * from './runs/setting-guide.js';
 export * from './runs/setting-run.js';
 export * from './waits.js';
 export * from './settle.js';
+export * from './shape.js';
 export * from './stage-sum.js';
 export * from './state.js';
 export * from './strip/marks.js';

@@ -2,7 +2,6 @@ import { type Stage, STAGES, STAGE_NAMES, type Setting, type SheetFile, type Ste
 import { buildList, notIn, type BuildLine } from './build-list.js';
 import type { EntryKind } from './entries/kept.js';
 import { isKind, liveOf, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
-import { withFound } from './found.js';
 import { duesOf, type Due } from './obligations.js';
 import { newPartsMissing, newPartWords } from './parts/new-parts.js';
 import { fitRun, type FitRun } from './runs/fit-run.js';
@@ -13,6 +12,7 @@ import { conflictsOf, countedOnce, reconcileCounts, twiceWords, type Conflict, t
 import { movedOf, openEnds, type Moved, type OpenEnd } from './strip/open-ends.js';
 import { type Decision, type RenewRule, decide } from './decisions.js';
 import type { StepContext, StepState } from './steps/define-step.js';
+import { jobVariant, misfitsOf, shaped, type JobVariant } from './shape.js';
 import { stepState } from './steps/registry.js';
 import { type Mark, marksOf } from './strip/marks.js';
 
@@ -26,8 +26,12 @@ export interface Clock {
 }
 
 export interface JobState {
-  /** The sheet as this job sees it: with the figures that were found on it. */
+  /** The sheet as this job goes by it: of its variant, with the ways that were chosen and the figures that were found. */
   readonly sheet: SheetFile;
+  /** None where the sheet knows but one. */
+  readonly variant: JobVariant | undefined;
+  /** What was kept and has no place any more on the sheet as it is now. */
+  readonly misfits: readonly AnyKeptEntry[];
   readonly stage: Stage;
   readonly live: readonly AnyKeptEntry[];
   /** Entry id → the entry that strikes it. */
@@ -70,6 +74,8 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
   const settled = new Set(job.of('owed-settled').map(({ payload }) => payload.owed));
   return {
     sheet,
+    variant: jobVariant(given, live),
+    misfits: misfitsOf(given, sheet, live),
     stage: job.of('stage').at(-1)?.payload.stage ?? 'book-in',
     live,
     struck: new Map(entries.flatMap((entry) => (entry.strikes === null ? [] : [[entry.strikes, entry] as const]))),
@@ -99,7 +105,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
 
 /** What the entries of a job come to, each part of it worked out when it is first asked for. */
 export class Reckoned implements StepContext {
-  /** The sheet with the figures that were found on it. */
+  /** The sheet as the job goes by it. */
   readonly sheet: SheetFile;
   readonly live: readonly AnyKeptEntry[];
   readonly #rules: readonly RenewRule[];
@@ -108,7 +114,7 @@ export class Reckoned implements StepContext {
   constructor(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly RenewRule[] = []) {
     this.#rules = rules;
     this.live = liveOf(entries);
-    this.sheet = withFound(given, this.live);
+    this.sheet = shaped(given, this.live);
   }
 
   of<K extends EntryKind>(kind: K): readonly KeptEntry<K>[] {

@@ -1,6 +1,7 @@
 import { dropZeros, formatQuantity, unitBySymbol, type Quantity, type Window } from '@jubb/core';
 import { dayWordsIn, type Joint, type JointStage, type MovedHow } from '@jubb/sheet';
 import type { PayloadOf, UsedWorking } from './entries/kept.js';
+import type { JobVariant } from './shape.js';
 import { wrenchSetting } from './measured/working-for.js';
 import { verdictOf } from './measured/verdict.js';
 import type { OwedLine } from './views.js';
@@ -132,4 +133,15 @@ const QUARTERS: Readonly<Record<number, string>> = { 0: '', 1: '¼', 2: '½', 3:
 /** With a capital letter at its head. */
 export function capital(words: string): string {
   return `${words.charAt(0).toUpperCase()}${words.slice(1)}`;
+}
+
+const KNOWN_BY: Readonly<Record<JobVariant['by'], string>> = {
+  found: 'found on the unit',
+  booked: 'as it was booked in',
+  nobody: 'not known yet; taken for the first of the sheet',
+};
+
+/** "D44 HD, 4.091 (found on the unit)". */
+export function variantWords({ variant: { name }, by }: JobVariant): string {
+  return `${name} (${KNOWN_BY[by]})`;
 }

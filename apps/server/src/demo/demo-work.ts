@@ -1,4 +1,14 @@
-import { Reckoned, duesOf, mayMake, workingFor, type AnyKeptEntry, type EntryKind, type UsedWorking } from '@jubb/book';
+import {
+  Reckoned,
+  duesOf,
+  mayMake,
+  shaped,
+  workingFor,
+  type AnyKeptEntry,
+  type EntryKind,
+  type ShapingEntry,
+  type UsedWorking,
+} from '@jubb/book';
 import { normal, seeded } from '@jubb/core';
 import { STAGES, find, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
@@ -23,6 +33,9 @@ export interface Crew {
  */
 export type LaterEntry = DemoEntry & { readonly waits?: number; readonly dueIn?: number };
 
+/** An act that shapes the sheet of its job. */
+export type ShapingAct = LaterEntry & ShapingEntry;
+
 /** Where the work stops: before a step, in the middle of a run, or with the stage. */
 export interface Stop {
   readonly stage: Stage;
@@ -45,6 +58,8 @@ export interface JobPlan {
   readonly slips?: boolean;
   /** Kept at the end of a stage, after everything of it. */
   readonly after?: Partial<Record<Stage, readonly LaterEntry[]>>;
+  /** Kept before anything else: ways that are chosen beforehand, and what the unit was found to be. */
+  readonly begins?: readonly ShapingAct[];
   /** How fast they are: 1 as the sheet says. */
   readonly pace: number;
 }
@@ -90,7 +105,8 @@ const SLIP = 'One was still in the wheel brace';
 const known = new WeakMap<SheetFile, Map<string, UsedWorking | null>>();
 
 /** Works at a job by its sheet from its first step, and gives what is kept of it, in order. */
-export function workAt(sheet: SheetFile, plan: JobPlan, tools: readonly Tool[]): readonly TimedEntry[] {
+export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]): readonly TimedEntry[] {
+  const sheet = shaped(given, plan.begins ?? []);
   const random = seeded(plan.seed);
   const byId = new Map(tools.map((tool) => [tool.id, tool]));
   const made: TimedEntry[] = [];
@@ -118,6 +134,7 @@ export function workAt(sheet: SheetFile, plan: JobPlan, tools: readonly Tool[]):
   };
   const keepLater = ({ waits, ...act }: LaterEntry): string => keep(act, waits);
   let slips = plan.slips ?? false;
+  plan.begins?.forEach((act) => keep(act));
   for (const stage of STAGES) {
     if (stage !== 'book-in') keep({ kind: 'stage', payload: { stage } });
     const steps = sheet.steps.filter((step) => step.stage === stage);
@@ -126,7 +143,7 @@ export function workAt(sheet: SheetFile, plan: JobPlan, tools: readonly Tool[]):
     for (const [at, step] of steps.entries()) {
       if (at >= upTo && !stop?.within) break;
       for (let round = 0; ; round += 1) {
-        const state = new Reckoned(sheet, kept);
+        const state = new Reckoned(given, kept);
         if (state.step(step).done) break;
         if (round > MOST_ROUNDS) throw new Error(`${sheet.key}: ${step.ref} does not end`);
         // What was made necessary again is done again before it is signed.

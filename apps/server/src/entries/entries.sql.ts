@@ -30,12 +30,13 @@ export const KEEP_IF: Statement = { name: 'keep-entries-if', text: `SELECT ${ENT
 export const LAST_SEQ: Statement = { name: 'last-seq', text: 'SELECT last_seq AS "lastSeq" FROM job WHERE id = $1' };
 export const LOCK_JOB: Statement = { name: 'lock-job', text: 'SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE' };
 
-/** Which revision a job goes by, its scope, and the figures found on it. */
+/** Which revision a job goes by, its scope, and what of its entries shapes the sheet. */
 export const PIN: Statement = {
   name: 'pin-of-job',
   text: `SELECT sheet_revision_id AS "revisionId", scope,
-      coalesce((SELECT json_agg(e.payload ORDER BY e.seq) FROM entry e WHERE e.job_id = job.id AND e.kind = 'value-found'
-        AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS found
+      coalesce((SELECT json_agg(json_build_object('kind', e.kind, 'payload', e.payload, 'step', e.step) ORDER BY e.seq)
+        FROM entry e WHERE e.job_id = job.id AND e.kind = ANY ($2::text[])
+        AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS shaping
     FROM job WHERE id = $1`,
 };
 

@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { Subject } from 'rxjs';
 import { PinsService } from './pins.service.js';
 
-const pin = (revisionId: string): object[] => [{ revisionId, scope: null, found: [] }];
+const pin = (revisionId: string): object[] => [{ revisionId, scope: null, shaping: [] }];
 
 /** What jobs go by, over a database that answers when it is told to, and sheets that only note which revision was asked for. */
 function service(): {

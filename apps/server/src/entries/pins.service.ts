@@ -1,4 +1,4 @@
-import { withOneFound, type PayloadOf } from '@jubb/book';
+import { SHAPING, shaped, type ShapingEntry } from '@jubb/book';
 import type { JobScope, SheetFile } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
 import type { EntityManager } from 'typeorm';
@@ -11,10 +11,10 @@ import { PIN } from './entries.sql.js';
 interface Pin {
   readonly revisionId: string;
   readonly scope: JobScope | null;
-  readonly found: readonly PayloadOf<'value-found'>[];
+  readonly shaping: readonly ShapingEntry[];
 }
 
-/** Which sheet a job goes by: its revision, its scope and the figures found on it; forgotten when the job is told to have changed. */
+/** Which sheet a job goes by: its revision, its scope and the entries that shape it; forgotten when the job is told to have changed. */
 @Injectable()
 export class PinsService {
   readonly #pins = new Map<string, Pin>();
@@ -36,8 +36,8 @@ export class PinsService {
 
   /** The sheet as the job sees it. */
   async sheetOf(manager: EntityManager, jobId: string): Promise<SheetFile> {
-    const { revisionId, scope, found } = await this.#pinOf(manager, jobId);
-    return found.reduce(withOneFound, (await this.sheets.pinned(revisionId, scope)).file);
+    const { revisionId, scope, shaping } = await this.#pinOf(manager, jobId);
+    return shaped((await this.sheets.pinned(revisionId, scope)).file, shaping);
   }
 
   forget(jobId: string): void {
@@ -49,7 +49,7 @@ export class PinsService {
     const known = this.stream.isDeaf ? undefined : this.#pins.get(jobId);
     if (known !== undefined) return known;
     const forgotten = this.#forgotten;
-    const [row] = await ask<Pin>(manager, PIN, jobId);
+    const [row] = await ask<Pin>(manager, PIN, jobId, SHAPING);
     if (!row) throw notFound('job');
     // Told to forget while it was read: it may be from before, and is good for this once alone.
     if (this.#forgotten === forgotten && !this.stream.isDeaf) this.#pins.set(jobId, row);

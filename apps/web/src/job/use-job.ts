@@ -1,8 +1,8 @@
 import {
   jobState,
   kindOf,
+  shaped,
   waitsBegun,
-  withFound,
   workingFor,
   type AnyKeptEntry,
   type JobState,
@@ -85,11 +85,11 @@ function holdOf({ hold }: JobView, { live }: JobState): JobView['hold'] {
   return last ? null : hold;
 }
 
-/** The sheet with the figures found on the job, those still held here too. */
+/** The sheet as the job goes by it, by what is still held here too. */
 function sheetOf(job: JobView, mine: readonly Held[]): SheetFile {
   const entries = [...job.entries, ...mine] as readonly Pick<AnyKeptEntry, 'id' | 'kind' | 'payload' | 'strikes'>[];
   const struck = new Set(entries.flatMap(({ strikes }) => strikes ?? []));
-  return withFound(job.sheet.file, entries.filter(({ id }) => !struck.has(id)) as unknown as readonly AnyKeptEntry[]);
+  return shaped(job.sheet.file, entries.filter(({ id }) => !struck.has(id)) as unknown as readonly AnyKeptEntry[]);
 }
 
 /** What is held here, as the book will have it. */

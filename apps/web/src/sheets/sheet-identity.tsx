@@ -1,6 +1,7 @@
-import type { SheetFile } from '@jubb/sheet';
+import { reshapes, type SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import Table from 'react-bootstrap/Table';
+import { ReshapingLines } from './reshaping-lines.tsx';
 
 export function Identity({ file }: { readonly file: SheetFile }): ReactElement | null {
   const { variants = [], features = [] } = file;
@@ -36,11 +37,14 @@ export function Identity({ file }: { readonly file: SheetFile }): ReactElement |
                 })}
               </tr>
             ))}
-            {variants.some(({ differs }) => differs) ? (
+            {variants.some((variant) => variant.differs !== undefined || reshapes(variant)) ? (
               <tr>
                 <td>What is different</td>
                 {variants.map((variant) => (
-                  <td key={variant.ref}>{variant.differs}</td>
+                  <td key={variant.ref}>
+                    {variant.differs}
+                    <ReshapingLines file={file} of={variant} />
+                  </td>
                 ))}
               </tr>
             ) : null}

@@ -3,6 +3,7 @@ import type { ReactElement } from 'react';
 import { RoutingPicture } from '../drawings/routing.tsx';
 import { Care } from '../kit/pieces.tsx';
 import { PinnedPage } from '../kit/pinned-page.tsx';
+import { ReshapingLines } from './reshaping-lines.tsx';
 
 export function Work({ file }: { readonly file: SheetFile }): ReactElement {
   return (
@@ -78,6 +79,7 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
               {way.shopDefault ? <span className="trust ms-1">the shop’s</span> : null}
               {way.departs ? <span className="trust ms-1">departs from the maker</span> : null}: {way.reason}{' '}
               <span className="soft">{[way.needs && `Needs ${way.needs}`, way.limits, way.cost].filter(Boolean).join('. ')}</span>
+              <ReshapingLines file={file} of={way} />
             </li>
           ))}
         </ul>

@@ -43,6 +43,7 @@ export * from './strike.js';
 export * from './tick.js';
 export * from './value-found.js';
 export * from './value-taken.js';
+export * from './variant.js';
 export * from './wait.js';
 export * from './wait-over.js';
 export * from './way.js';

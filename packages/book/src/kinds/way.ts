@@ -37,6 +37,7 @@ export const way: Kind<'way'> = defineKind({
     const consent = agreed ? `; departs from the maker: ${agreed.foreman} agrees, the customer: ${agreed.customer}` : '';
     return `Way: ${find(find(sheet.steps, step ?? '')?.ways ?? [], ref)?.name ?? ref}${consent}`;
   },
+  changes: ['sheet'],
   // A way that departs is kept only with who agreed to it.
   report: [{ section: 'departs', when: ({ payload }) => payload.agreed !== undefined }],
 });

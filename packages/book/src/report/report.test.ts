@@ -1,10 +1,10 @@
-import type { SheetFile } from '@jubb/sheet';
+import { scopeSheet, type SheetFile } from '@jubb/sheet';
 import { book, demoSheet, type BookLine } from '../book.test-kit.js';
 import type { JobView } from '../views.js';
 import { jobReport, type ReportRow, type ReportSection } from './report.js';
 import { describe, expect, test } from '@jest/globals';
 
-const axle = demoSheet('ostrel-d44-drive-axle');
+const axle = scopeSheet(demoSheet('ostrel-d44-drive-axle'), { variant: 'd44-409' }).file;
 const people = [
   { id: 'ilka', name: 'Ilka Varne', role: 'mechanic' },
   { id: 'oswin', name: 'Oswin Tarrell', role: 'foreman' },
@@ -53,7 +53,7 @@ test('whose it is, what it is, what it was worked to', () => {
     Complaint: 'whines under load',
     'Booked in': '2026-11-20',
     'Worked to': 'Ostrel D44 rear drive axle, sheet revision 3',
-    'Which one': 'D44, 4.091',
+    'Which one': 'D44, 4.091 (as it was booked in)',
     Done: 'Whole axle',
     'Not opened': 'tubes',
   });

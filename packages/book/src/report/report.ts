@@ -5,7 +5,7 @@ import type { SectionId, Within } from '../kinds/report-sections.js';
 import { entryWords, kindOf } from '../kinds/registry.js';
 import { jobState, type JobState } from '../state.js';
 import type { JobView } from '../views.js';
-import { failedWords, nm, owedWords, windowWords } from '../words.js';
+import { failedWords, nm, owedWords, variantWords, windowWords } from '../words.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
 export interface Report {
@@ -52,8 +52,7 @@ export function jobReport(given: JobView, times: Times): Report {
     ['Booked in', times.day(job.bookedAt)],
     ['Worked to', `${sheet.title}, sheet revision ${job.sheet.revision}`],
   ];
-  const variant = find(sheet.variants ?? [], job.scope?.variant);
-  if (variant) facts.push(['Which one', variant.name]);
+  if (state.variant) facts.push(['Which one', variantWords(state.variant)]);
   const tasks = (sheet.tasks ?? []).filter(({ ref }) => job.scope?.tasks.includes(ref)).map(({ name }) => name);
   if (tasks.length > 0) facts.push(['Done', [...tasks, ...(job.scope?.sides ?? [])].join(', ')]);
   if (job.sheet.notOpened.length > 0) facts.push(['Not opened', job.sheet.notOpened.join(', ')]);

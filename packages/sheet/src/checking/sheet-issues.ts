@@ -1,6 +1,7 @@
 import { validated, type FieldIssue } from '../given/validation.js';
 import { SHEET_FORMAT, SheetFile } from '../model/file.js';
 import { checkSheet } from './check.js';
+import { reshapeIssues } from './reshape-issues.js';
 
 /** What is wrong with a sheet as a plain object: format, then shape, then what the shape cannot say. */
 export function sheetIssues(plain: Readonly<Record<string, unknown>>): readonly FieldIssue[] {
@@ -17,7 +18,8 @@ export function checkedSheet(plain: Readonly<Record<string, unknown>>): {
   const nothing = nothingAt(plain);
   if (nothing !== undefined) return { issues: [{ path: nothing, message: 'is nothing: say it, or leave it out' }] };
   const { body: sheet, issues: shape } = validated(SheetFile, plain);
-  const issues = shape.length > 0 ? shape : checkSheet(sheet);
+  const sound = shape.length > 0 ? shape : checkSheet(sheet);
+  const issues = sound.length > 0 ? sound : reshapeIssues(sheet);
   return issues.length > 0 ? { issues } : { issues, sheet };
 }
 

@@ -15,4 +15,5 @@ export * from './line-check.js';
 export * from '../lines/in-order.js';
 export * from './merge.js';
 export * from '../lines/new-line.js';
+export * from './reshaping-words.js';
 export * from './template.js';

@@ -59,7 +59,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('quantity', 'Measured', ['length', 'mass', 'count', 'angle', 'resistance']),
     text('how', 'How', 40),
   ],
-  variants: [REF, NAME, text('differs', 'What differs', 50)],
+  variants: [REF, NAME, text('differs', 'What differs', 50), refs('brings', 'Brings'), refs('drops', 'Drops')],
   complaints: [REF, NAME],
   causes: [REF, NAME, refs('tasks', 'Mended by'), refs('parts', 'Likely parts')],
   tasks: [REF, NAME, yesNo('whole', 'Whole unit'), text('time', 'Book time', 8)],

@@ -1,5 +1,5 @@
 import type { Column } from './columns.js';
-import { GOES_BY, HAZARDS, LOOK_PICTURES } from '../model/choices.js';
+import { GOES_BY, HAZARDS, LOOK_PICTURES, RESHAPED } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
 
 /** A field of a line that is itself a list, or a group of fields of its own. */
@@ -21,6 +21,7 @@ const text = (path: string, label: string): Column => ({ path, label, kind: 'tex
 const choice = (path: string, label: string, choices: readonly string[]): Column => ({ path, label, kind: 'choice', choices });
 const yesNo = (path: string, label: string): Column => ({ path, label, kind: 'yes-no' });
 const whole = (path: string, label: string): Column => ({ path, label, kind: 'whole' });
+const refs = (path: string, label: string): Column => ({ path, label, kind: 'refs' });
 const picked = (path: string, label: string, from: SheetList): NestedField['columns'][number] => ({ ...text(path, label), from });
 const kindOf = (line: Readonly<Record<string, unknown>>): unknown => (line['record'] as { kind?: unknown } | undefined)?.kind;
 
@@ -64,6 +65,8 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
         choice('by', 'Goes home by', GOES_BY),
         yesNo('departs', 'Departs from the maker'),
         yesNo('shopDefault', 'The shop’s own'),
+        refs('brings', 'Brings'),
+        refs('drops', 'Drops'),
       ],
     },
     {
@@ -110,6 +113,13 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
   ],
   cautions: [{ path: 'hazards', label: 'Dangers it speaks of', kind: 'picks', columns: [], picks: HAZARDS }],
   variants: [
+    {
+      path: 'changes',
+      label: 'What is otherwise',
+      kind: 'rows',
+      columns: [choice('list', 'Of the', RESHAPED), text('line', 'Line'), text('field', 'Field'), text('is', 'Is')],
+      fresh: { list: 'parts' },
+    },
     {
       path: 'tells',
       label: 'What it is told by',

@@ -155,3 +155,7 @@ type Named = Extract<(typeof RECORDS)[RecordKind], { readonly names: string }>['
 export function isOnce(kind: RecordKind): boolean {
   return 'once' in RECORDS[kind];
 }
+
+/** Lists of a sheet whose lines a variant or a way may change. */
+export const RESHAPED = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids', 'steps'] as const;
+export type ReshapedList = (typeof RESHAPED)[number];

@@ -41,19 +41,18 @@ import {
   type StageKind,
   type Warmed,
 } from './choices.js';
+import { Lines, Name, Nested, Ref, Refs, Rows } from './fields.js';
+import { Reshaping } from './reshaping.js';
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   ArrayMinSize,
   Equals,
   IsArray,
   IsBoolean,
-  IsDefined,
   IsIn,
   IsInt,
   IsNumber,
-  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -61,8 +60,6 @@ import {
   Max,
   MaxLength,
   Min,
-  MinLength,
-  ValidateNested,
 } from 'class-validator';
 
 /**
@@ -70,61 +67,6 @@ import {
  * ("108 N·m"); `resolve.ts` turns them into base units where they are used.
  */
 export const SHEET_FORMAT = 'jubb-sheet/1';
-
-const REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
-
-/** A short name in small letters by which other lines point here. */
-function Ref(): PropertyDecorator {
-  return Matches(REF, { message: 'must be small letters, digits and single hyphens, such as "wheel-nuts"' });
-}
-
-function Name(longest = 200): PropertyDecorator {
-  return (target, property) => {
-    IsString()(target, property);
-    MinLength(1, { message: 'must not be empty' })(target, property);
-    MaxLength(longest)(target, property);
-  };
-}
-
-function Rows(of: () => new () => object, most = 6000): PropertyDecorator {
-  return (target, property) => {
-    IsArray()(target, property);
-    ArrayMaxSize(most)(target, property);
-    // A list within the list would be taken for lines of its own.
-    IsObject({ each: true, message: 'must hold lines of named fields' })(target, property);
-    ValidateNested({ each: true })(target, property);
-    Type(of)(target, property);
-  };
-}
-
-/** Lines of words. */
-function Lines(most = 20, longest = 400): PropertyDecorator {
-  return (target, property) => {
-    IsArray()(target, property);
-    ArrayMaxSize(most)(target, property);
-    IsString({ each: true })(target, property);
-    MinLength(1, { each: true, message: 'must not hold an empty line' })(target, property);
-    MaxLength(longest, { each: true })(target, property);
-  };
-}
-
-/** Refs of other lines. */
-function Refs(most = 60): PropertyDecorator {
-  return (target, property) => {
-    IsArray()(target, property);
-    ArrayMaxSize(most)(target, property);
-    Matches(REF, { each: true, message: 'must be refs in small letters, digits and single hyphens' })(target, property);
-  };
-}
-
-function Nested(of: () => new () => object): PropertyDecorator {
-  return (target, property) => {
-    // By itself it would take what is not there.
-    IsDefined({ message: 'is missing' })(target, property);
-    ValidateNested()(target, property);
-    Type(of)(target, property);
-  };
-}
 
 /** A line that a job with several sides has once for each. No file says so: the scope of the job puts it there. */
 export class Sided {
@@ -460,8 +402,8 @@ export class OpensEnd {
   @Ref() closedBy: string;
 }
 
-/** One accepted method for a step; which one was used is kept. */
-export class Way {
+/** One accepted method for a step, and what it makes of the job; which one was used is kept. */
+export class Way extends Reshaping {
   @Ref() ref: string;
   @Name(120) name: string;
   @Name(500) reason: string;
@@ -596,7 +538,7 @@ export class Tell {
   @IsOptional() @Name(40) within?: string;
 }
 
-export class Variant {
+export class Variant extends Reshaping {
   @Ref() ref: string;
   @Name(120) name: string;
   @Rows(() => Tell, 30) tells: Tell[];
@@ -637,6 +579,8 @@ export class Cause {
 }
 
 export class SheetFile {
+  /** The variant that a job was booked in as. No file says so: the scope of the job puts it there. */
+  build?: string;
   @Equals(SHEET_FORMAT, { message: `must be "${SHEET_FORMAT}"` }) format: typeof SHEET_FORMAT;
   @Ref() key: string;
   @Name() title: string;

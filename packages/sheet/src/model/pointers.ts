@@ -1,12 +1,16 @@
 import { SHEET_LISTS, rowsOf, type SheetList } from './lists.js';
+import { RESHAPED } from './choices.js';
 import type { SheetFile } from './file.js';
 
 /** Where a line points, by its path within the line; `[]` stands behind what is a list. */
 type Pointers = Readonly<Record<string, readonly SheetList[]>>;
 
+/** What a variant or a way may bring or drop. */
+const BROUGHT: readonly SheetList[] = ['steps', 'parts'];
+
 /** Every field of a sheet that names another line, and the lists that the line may be in. The one place that knows. */
 const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
-  variants: { 'tells[].feature': ['features'] },
+  variants: { 'tells[].feature': ['features'], 'brings[]': BROUGHT, 'drops[]': BROUGHT, 'changes[].line': RESHAPED },
   causes: { 'blames[].complaint': ['complaints'], 'signs[].limit': ['limits'], 'tasks[]': ['tasks'], 'parts[]': ['parts'] },
   parts: { asManyAs: ['parts'] },
   kits: { 'parts[]': ['parts'] },
@@ -37,6 +41,9 @@ const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
     'needsOff[]': ['parts'],
     routing: ['routings'],
     'pinned.document': ['documents'],
+    'ways[].brings[]': BROUGHT,
+    'ways[].drops[]': BROUGHT,
+    'ways[].changes[].line': RESHAPED,
   },
 };
 
@@ -67,12 +74,36 @@ export function mapPointers<L extends object>(list: SheetList, line: L, to: (poi
   }, line);
 }
 
-function mapAt(held: unknown, [name, ...rest]: readonly string[], at: string, to: (ref: string, path: string) => string): unknown {
+/** What is turned into nothing is gone: the field, or the whole row of a list that has it. */
+function mapAt(
+  held: unknown,
+  [name, ...rest]: readonly string[],
+  at: string,
+  to: (ref: string, path: string) => string | undefined,
+): unknown {
   if (name === undefined) return typeof held === 'string' ? to(held, at) : held;
-  if (name === '[]') return Array.isArray(held) ? held.map((item: unknown, index) => mapAt(item, rest, `${at}[${index}]`, to)) : held;
+  if (name === '[]') {
+    if (!Array.isArray(held)) return held;
+    const items = held.map((item: unknown, index) => mapAt(item, rest, `${at}[${index}]`, to));
+    return items.filter((item, index) => item !== undefined && !hasLost(held[index], item, rest[0]));
+  }
   if (typeof held !== 'object' || held === null || !(name in held)) return held;
-  const inner = (held as Readonly<Record<string, unknown>>)[name];
-  return { ...held, [name]: mapAt(inner, rest, at === '' ? name : `${at}.${name}`, to) };
+  const { [name]: inner, ...others } = held as Readonly<Record<string, unknown>>;
+  const mapped = mapAt(inner, rest, at === '' ? name : `${at}.${name}`, to);
+  if (mapped === undefined && inner !== undefined) return others;
+  return { ...held, [name]: mapped };
+}
+
+function hasLost(before: unknown, after: unknown, name: string | undefined): boolean {
+  return name !== undefined && typeof after === 'object' && after !== null && !(name in after) && name in (before as object);
+}
+
+/** A copy of a line without what points to something that is gone: out of a list the one of it, and the row that stands for it. */
+export function withoutPointers<L extends object>(list: SheetList, line: L, isGone: (pointer: Pointer) => boolean): L {
+  return Object.entries(POINTERS[list] ?? {}).reduce<L>((at, [field, lists]) => {
+    const [first = '', ...rest] = field.split(/(?=\[\])|\./u);
+    return mapAt(at, [first, ...rest], '', (ref, path) => (isGone({ field, path, ref, lists }) ? undefined : ref)) as L;
+  }, line);
 }
 
 /** Fields of the lines of a list that point into another one, without what is before the last dot: "joint". */

@@ -1,11 +1,13 @@
 import { isOnce } from './choices.js';
 import type { SheetFile, Step, Task, WhileOpen } from './file.js';
-import type { Line, SheetList } from './lists.js';
+import { rowsOf, type Line, type SheetList } from './lists.js';
 import { mapPointers, pointersOf, type Pointer } from './pointers.js';
 import { freedBy } from './resolve.js';
+import type { Reshaping } from './reshaping.js';
 
 /** What of a sheet a job picked. Nothing picked is the whole unit, one side. */
 export interface Picked {
+  readonly variant?: string;
   readonly tasks?: readonly string[];
   readonly sides?: readonly string[];
 }
@@ -28,8 +30,10 @@ export function scopeSheet(file: SheetFile, picked: Picked | null): ScopedSheet 
   const sides = (picked?.sides ?? []).filter((side) => file.sides?.includes(side));
   // Where the whole unit is done, a task that has no steps of its own is done with it.
   const allWhole = tasks.some(({ ref, whole }) => whole && wanted.has(ref));
+  const scoped = sides.length > 1 ? inColumns(narrowed, sides) : narrowed;
+  const isKnown = file.variants?.some(({ ref }) => ref === picked?.variant);
   return {
-    file: sides.length > 1 ? inColumns(narrowed, sides) : narrowed,
+    file: isKnown ? { ...scoped, build: picked!.variant! } : scoped,
     notOpened: tasks.filter((task) => !task.whole && !wanted.has(task.ref) && (!allWhole || isOwn(file, task))),
   };
 }
@@ -53,9 +57,17 @@ function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
       }
   }
   const steps = file.steps.filter(({ ref }) => chosen.has(ref));
-  if (steps.length === file.steps.length) return file;
+  return steps.length === file.steps.length ? file : withSteps(file, steps);
+}
+
+/**
+ * The sheet with some of its steps alone, as they are given, and of the other lists what those point to, or what nothing
+ * pointed to before.
+ */
+export function withSteps(file: SheetFile, steps: SheetFile['steps'], before: SheetFile = file): SheetFile {
+  const chosen = new Set(steps.map(({ ref }) => ref));
   const whileOpen = (file.whileOpen ?? []).filter(({ step }) => chosen.has(step));
-  const [kept, all] = [pointed(file, steps, whileOpen), pointed(file, file.steps, file.whileOpen ?? [])];
+  const [kept, all] = [pointed(file, steps, whileOpen), pointed(before, before.steps, before.whileOpen ?? [])];
   const only = <K extends Pointed>(list: K): SheetFile[K] =>
     (file[list] ?? []).filter(({ ref }) => kept.has(`${list}/${ref}`) || !all.has(`${list}/${ref}`)) as SheetFile[K];
   const left: SheetFile = {
@@ -70,7 +82,28 @@ function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
     fluids: only('fluids'),
     whileOpen,
   };
-  return { ...left, ...pointing(file, left) };
+  return withFittingReshapings({ ...left, ...pointing(before, left) });
+}
+
+/** What variants and ways make of a sheet, as far as it is about lines that are left. */
+function withFittingReshapings(file: SheetFile): SheetFile {
+  const has = (list: SheetList, ref: string): boolean => rowsOf(file, list).some((line) => line.ref === ref);
+  const isThere = (ref: string): boolean => has('steps', ref) || has('parts', ref);
+  const fitting = <R extends Reshaping>(of: R): R => {
+    const { brings, drops, changes } = of;
+    if (!brings && !drops && !changes) return of;
+    return {
+      ...of,
+      ...(brings ? { brings: brings.filter(isThere) } : {}),
+      ...(drops ? { drops: drops.filter(isThere) } : {}),
+      ...(changes ? { changes: changes.filter(({ list, line }) => has(list, line)) } : {}),
+    };
+  };
+  return {
+    ...file,
+    ...(file.variants ? { variants: file.variants.map(fitting) } : {}),
+    steps: file.steps.map((step) => (step.ways ? { ...step, ways: step.ways.map(fitting) } : step)),
+  };
 }
 
 /** The lists that only point to others, cut down to what is left to point to. */

@@ -6,6 +6,7 @@ import { checkFormat } from '../checking/sheet-issues.js';
 import { placeWords, soundCopy } from '../reading/sound.js';
 import type { Tool } from '../tool.js';
 import { checkSheet } from '../checking/check.js';
+import { reshapeIssues } from '../checking/reshape-issues.js';
 import { HAZARD_WORDS } from './hazards.js';
 import { cribCanTell } from './rules/crib.js';
 import { dangersHaveCautions, dangersUncovered, licensedWorkIsSaid } from './rules/dangers.js';
@@ -17,6 +18,7 @@ import {
   settingsAreProved,
   valuesAreTrusted,
   valuesOf,
+  variantsAct,
   variantsDiffer,
   windowsAgree,
 } from './rules/figures.js';
@@ -62,10 +64,12 @@ export function reviewSheet(plain: object, tools: readonly Tool[] = []): Review 
     .filter((issue) => !isSaid(issue))
     .map((issue) => broken(plain, { ...issue, path: pathInPlain(plain, sheet, issue.path) }));
   const isWhole = shape.length === 0 && pointers.length === 0;
+  const reshaping = isWhole ? reshapeIssues(sheet).map((issue) => broken(plain, issue)) : [];
   const crib: Rule = (read) => (tools.length > 0 ? cribCanTell(read, tools) : []);
   const findings = [
     ...shape,
     ...pointers,
+    ...reshaping,
     ...[...RULES, crib].flatMap((rule) => (isWhole ? [...rule(sheet)] : readAsFar(rule, sheet))).filter((found) => !isSaid(found)),
   ];
   return {
@@ -130,6 +134,7 @@ const RULES: readonly Rule[] = [
   jobsCanEnd,
   windowsAgree,
   variantsDiffer,
+  variantsAct,
   waysHaveADefault,
   numbersAreTheLast,
   valuesAreTrusted,

@@ -15,6 +15,7 @@ import { MovedAside } from '../strip/moved.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useHere } from '../../job/use-job.ts';
 import { changeKey } from './change-key.ts';
+import { TheVariant, WhichVariant } from './which-variant.tsx';
 
 /** Beside the act: the job in two lines, and then only what is open. */
 export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
@@ -24,6 +25,7 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
       <AboutJob />
       {state.stage === 'book-in' ? <LikelyCauses /> : null}
       <RefusedHere />
+      <WhichVariant />
       <Dues />
       <OpenEnds />
       <MovedAside {...acts} />
@@ -78,6 +80,7 @@ function AboutJob(): ReactElement {
               <Link to={`/sheets/${sheet.revisionId}`}>{sheet.file.title}</Link>, revision {sheet.revision}
               {sheet.status === 'draft' ? <span className="trust ms-1">draft</span> : null}
             </dd>
+            <TheVariant />
             <dt>Estimate</dt>
             <dd className="fig">{money(job.estimateMinor)}</dd>
           </dl>

@@ -1,4 +1,5 @@
 import type { SheetFile } from '../../model/file.js';
+import { reshapes } from '../../model/reshape.js';
 import { candidatesOf, readingU } from '../../model/identify.js';
 import { limitQuantity, windowOf } from '../../model/resolve.js';
 import { sourcedIn, type SourcedValue } from '../../model/sourced.js';
@@ -79,6 +80,21 @@ export function* variantsDiffer(sheet: SheetFile): Iterable<Finding> {
         'Add a feature on which they differ, or make them one.',
       );
     }
+}
+
+/** The first variant is the sheet as it stands. */
+export function* variantsAct(sheet: SheetFile): Iterable<Finding> {
+  for (const variant of (sheet.variants ?? []).slice(1))
+    if (variant.differs !== undefined && !reshapes(variant))
+      yield finding(
+        'stop',
+        'variants',
+        sheet,
+        variant.ref,
+        'differs',
+        `${variant.name} differs in words alone: the job would go by the first variant`,
+        'Say which fields are otherwise, and which steps and parts come or go.',
+      );
 }
 
 export function* numbersAreTheLast(sheet: SheetFile): Iterable<Finding> {

@@ -1,0 +1,56 @@
+import { validated, type FieldIssue } from '../given/validation.js';
+import type { ReshapedList } from '../model/choices.js';
+import { Fastening, Fit, Fluid, Joint, Limit, Part, Seal, Setting, Step, type SheetFile } from '../model/file.js';
+import { rowsOf, type Line } from '../model/lists.js';
+import { find } from '../model/resolve.js';
+import { reshaped, reshapes, reshapings } from '../model/reshape.js';
+import { placeWords } from '../reading/sound.js';
+import { checkSheet } from './check.js';
+
+const LINE_CLASSES: Readonly<Record<ReshapedList, new () => object>> = {
+  parts: Part,
+  joints: Joint,
+  fastenings: Fastening,
+  settings: Setting,
+  fits: Fit,
+  seals: Seal,
+  limits: Limit,
+  fluids: Fluid,
+  steps: Step,
+};
+
+/** What is wrong with a sheet once a variant or a way has made of it what it says; for a sheet that is sound without them. */
+export function reshapeIssues(sheet: SheetFile): readonly FieldIssue[] {
+  return reshapings(sheet)
+    .filter(({ of }) => reshapes(of))
+    .flatMap(({ path, chosen, of: { name, changes = [], brings = [], drops = [] } }): readonly FieldIssue[] => {
+      const both = brings.findIndex((ref) => drops.includes(ref));
+      if (both >= 0) return [{ path: `${path}.brings[${both}]`, given: brings[both]!, message: 'is brought and dropped at once' }];
+      const loose = changes.findIndex(({ list, line }) => !rowsOf(sheet, list).some(({ ref }) => ref === line));
+      if (loose >= 0) return [loosePointer(`${path}.changes[${loose}].line`, changes[loose]!.line, changes[loose]!.list)];
+      const made = reshaped(sheet, chosen);
+      const shape = changes.flatMap(({ list, line, is }, index): readonly FieldIssue[] => {
+        const at = find<Line>(rowsOf(made, list), line);
+        const before = find<Line>(rowsOf(sheet, list), line);
+        if (!at) return [];
+        if (JSON.stringify(at) === JSON.stringify(before))
+          return [
+            {
+              path: `${path}.changes[${index}].field`,
+              given: changes[index]!.field,
+              message: 'changes nothing: the line says so already, or has no such field',
+            },
+          ];
+        const [first] = validated(LINE_CLASSES[list], at).issues;
+        return first ? [{ path: `${path}.changes[${index}].is`, given: is ?? '', message: `makes ${first.path}: ${first.message}` }] : [];
+      });
+      if (shape.length > 0) return shape;
+      // What else there would be to choose may speak of what is not there with this.
+      const [first] = checkSheet(made).filter((issue) => !/\.(?:brings|drops|changes)\[/u.test(issue.path));
+      return first ? [{ path, given: name, message: `does not hold together: ${placeWords(made, first.path)} ${first.message}` }] : [];
+    });
+}
+
+function loosePointer(path: string, line: string, list: ReshapedList): FieldIssue {
+  return { path, given: line, message: `is no line of the ${list}` };
+}
