@@ -1,12 +1,15 @@
+import { fork } from 'node:child_process';
+import { once } from 'node:events';
 import { readConfig } from './config.js';
-import { DEMO_SIZES, type DemoSize } from './demo/demo.js';
-import { loadDemo, makeServer } from './server.js';
+import { demoSize, isSettled, type DemoSize } from './demo/demo.js';
+import { makeServer } from './server.js';
 
 /** `node dist/main.js [--empty | --demo small]`: serves until it is told to stop. */
 const config = readConfig(process.env);
 try {
-  const { app } = await makeServer(config);
-  if (!process.argv.includes('--empty')) await loadDemo(config, demoSize());
+  const size = process.argv.includes('--empty') ? undefined : demoSize(askedDemo());
+  const { app, dataSource } = await makeServer(config);
+  if (size && !(await isSettled(dataSource))) await loadDemo(size);
   await app.listen(config.port, config.host);
   process.stdout.write(`listening ${config.host}:${config.port}\n`);
 } catch (error) {
@@ -26,11 +29,14 @@ try {
   process.exit(1);
 }
 
-/** The demo that is asked for by `--demo`; a shop with two years behind it where nothing is said. */
-function demoSize(): DemoSize {
+/** What stands behind `--demo`. */
+function askedDemo(): string | undefined {
   const at = process.argv.indexOf('--demo');
-  const asked = at < 0 ? 'full' : process.argv[at + 1];
-  const size = DEMO_SIZES.find((one) => one === asked);
-  if (size) return size;
-  throw new Error(`--demo is "${asked ?? ''}"; it is one of ${DEMO_SIZES.join(', ')}`);
+  return at < 0 ? undefined : (process.argv[at + 1] ?? '');
+}
+
+/** Has the demo made by a process of its own; ends with it where that fails, which says why. */
+async function loadDemo(size: DemoSize): Promise<void> {
+  const [code] = (await once(fork(new URL('load-demo.js', import.meta.url), [size]), 'exit')) as [number | null];
+  if (code !== 0) process.exit(1);
 }

@@ -17,7 +17,6 @@ import { requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities/index.js';
-import { Demo, isDemoDue, type DemoSize } from './demo/demo.js';
 import { makeSessions } from './common/session.js';
 import { StreamService } from './stream/stream.service.js';
 
@@ -70,30 +69,6 @@ export async function makeServer(config: Config): Promise<{ app: INestApplicatio
   // Longer than a proxy or a browser keeps an idle connection: whoever closes first must be the client.
   app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;
   return { app, dataSource };
-}
-
-/** A sheet of the demo is read for as long as it takes on a machine that has other things to do, s. */
-const DEMO_SHEET_SECONDS = 600;
-
-/**
- * Puts the demo into a database that is migrated and holds nobody yet. Two years of a shop are no request of somebody who
- * waits: the limits of those do not end it.
- */
-export async function loadDemo(config: Config, size: DemoSize): Promise<void> {
-  const dataSource = await makeDataSource(config.databaseUrl, true).initialize();
-  try {
-    if (!(await isDemoDue(dataSource))) return;
-    const app = await NestFactory.createApplicationContext(AppModule.over({ ...config, sheetSeconds: DEMO_SHEET_SECONDS }, dataSource), {
-      logger: ['error', 'warn'],
-    });
-    try {
-      await app.get(Demo).loadIfEmpty(config.demoSheets, size);
-    } finally {
-      await app.close();
-    }
-  } finally {
-    if (dataSource.isInitialized) await dataSource.destroy();
-  }
 }
 
 /** What is read can be long; the answer to a change is short, and an event is to go out at once. */

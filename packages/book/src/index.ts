@@ -6,6 +6,7 @@ export * from './entries/entry.js';
 export * from './entries/kept.js';
 export * from './found.js';
 export * from './decisions.js';
+export * from './hold-points.js';
 export * from './entries/check.js';
 export * from './kinds/all.js';
 export { REFUSALS, type Given, type Outside, type Refusal, type RefusalCode, type Wrong } from './kinds/define-kind.js';

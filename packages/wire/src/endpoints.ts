@@ -79,6 +79,7 @@ export const ENDPOINTS = {
   session: {
     logIn: endpoint('POST', '/session', 'anyone', 'SessionView', { body: 'LoginBody' }),
     swap: endpoint('POST', '/session/swap', 'anyone', 'SessionView', { body: 'SwapBody' }),
+    prove: endpoint('POST', '/session/prove', EVERYONE, 'SessionView', { body: 'SwapBody' }),
     setPin: endpoint('PUT', '/session/pin', EVERYONE, 'nothing', { body: 'PinBody' }),
     current: endpoint('GET', '/session', EVERYONE, 'SessionView'),
     logOut: endpoint('DELETE', '/session', EVERYONE, 'nothing'),

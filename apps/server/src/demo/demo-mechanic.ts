@@ -29,6 +29,7 @@ import {
   toolRefusal,
   windowOf,
   type Fate,
+  type HoldPoint,
   type Limit,
   type Setting,
   type SheetFile,
@@ -90,7 +91,10 @@ export function nextEntries(
   const act = nextAct(state);
   if (!act) return [];
   if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
-  const entries = entriesAt(sheet, state, act.step, unit, tools, random);
+  const { step } = act;
+  const holds = state.steps.find((one) => one.step.ref === step.ref)?.holds;
+  if (holds) return [lookedAt(holds, step)];
+  const entries = entriesAt(sheet, state, step, unit, tools, random);
   const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
   return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
 }
@@ -116,6 +120,13 @@ export function entriesAt(
 }
 
 const SEEN = 'held against the old';
+
+/** It is done, and somebody else looks at it. */
+export function lookedAt({ who }: HoldPoint, { ref }: Step): DemoEntry {
+  const seen = 'as it should be';
+  const more = who === 'customer' ? { customer: 'the owner' } : who === 'certified person' ? { certificate: 'RC 0417, guild of the valley' } : {};
+  return { kind: 'hold-met', payload: { seen, ...more }, step: ref };
+}
 
 /** What must be in hand before a step: what takes the place of the old, and before the signature all that is new. */
 function hereFirst(sheet: SheetFile, { live }: BenchState, step: Step, { shelf }: DemoUnit): readonly DemoEntry[] {

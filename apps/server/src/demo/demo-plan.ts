@@ -100,7 +100,20 @@ const OPENED: readonly (readonly [picture: string, words: string])[] = [
 export function planShop(sheets: Sheets, pictures: Pictures = {}, seed = 417): DemoPlan {
   const plan = planJobs(sheets, seed);
   const random = seeded(seed + 1);
-  return { ...plan, jobs: plan.jobs.map((job) => withPictures(job, pictures, random)) };
+  const jobs = plan.jobs.map((job) => withVariant(withPictures(job, pictures, random), plan.units[job.unit]!, sheets, seed));
+  return { ...plan, jobs };
+}
+
+/** A unit is of the same variant whenever it is here; most of what is open shows it only once it is apart. */
+function withVariant(job: PlannedJob, { sheet }: PlannedUnit, sheets: Sheets, seed: number): PlannedJob {
+  const { variants = [] } = sheets.get(sheet)!;
+  const random = seeded(seed * 1000 + job.unit);
+  const isFirst = random() < 0.6;
+  const variant = isFirst ? variants[0] : pick(variants, random);
+  const isUnknown = job.stop?.stage === 'book-in' || job.stop?.stage === 'strip';
+  if (!variant || variants.length < 2 || isUnknown) return job;
+  const identified = variant.tells.slice(0, 2).map(({ feature, is }) => ({ feature, found: is }));
+  return { ...job, scope: { ...job.scope, variant: variant.ref, identified } };
 }
 
 /** What is photographed on a job: how it came, what was found in it; and now and then how it sounds. */

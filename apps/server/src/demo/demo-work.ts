@@ -12,7 +12,7 @@ import {
 import { normal, seeded } from '@jubb/core';
 import { STAGES, find, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { entriesAt, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
+import { entriesAt, lookedAt, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
 
 /** Somebody of the demo who works at a job. */
 export interface Worker {
@@ -99,6 +99,9 @@ const OTHER_MINUTES = 1;
 const MOST_ROUNDS = 40;
 const MOST_OF_WORKINGS = 4000;
 
+/** What the foreman puts a name to. */
+const SIGNED: ReadonlySet<EntryKind> = new Set<EntryKind>(['sign', 'accepted', 'hold-met']);
+
 const SLIP = 'One was still in the wheel brace';
 
 /** Workings by what goes in: many pulls are alike. */
@@ -114,7 +117,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
   const keep = (draft: Omit<LaterEntry, 'waits'> & { strikes?: string }, waits = 0): string => {
     const id = uuid({ random: bytes(random), msecs: 0 });
     const { hand, foreman, counter } = plan.crew;
-    const takes = draft.kind === 'handed-over' ? counter : draft.kind === 'sign' || draft.kind === 'accepted' ? foreman : hand;
+    const takes = draft.kind === 'handed-over' ? counter : SIGNED.has(draft.kind) ? foreman : hand;
     const person = may(draft, takes) ? takes : foreman;
     const usual = MINUTES[draft.kind] ?? OTHER_MINUTES;
     const minutes = Math.max(0.1, usual * plan.pace * Math.exp(normal(random, 0, 0.35)));
@@ -144,12 +147,13 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
       if (at >= upTo && !stop?.within) break;
       for (let round = 0; ; round += 1) {
         const state = new Reckoned(given, kept);
-        if (state.step(step).done) break;
+        const { done, holds } = state.step(step);
+        if (done) break;
         if (round > MOST_ROUNDS) throw new Error(`${sheet.key}: ${step.ref} does not end`);
         // What was made necessary again is done again before it is signed.
         const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
         const again = due && find(sheet.steps, due.obligation.closedBy);
-        const acts = entriesAt(sheet, state, again ?? step, plan.unit, tools, random);
+        const acts = holds ? [lookedAt(holds, step)] : entriesAt(sheet, state, again ?? step, plan.unit, tools, random);
         if (!again && stop?.within && isRun(step, stop.within, acts)) {
           midway(acts, stop.within).forEach((act) => keep(act));
           stop.then?.forEach(keepLater);

@@ -51,11 +51,17 @@ const DRAWN = { width: 640, height: 480 };
 export const DEMO_SIZES = ['small', 'full'] as const;
 export type DemoSize = (typeof DEMO_SIZES)[number];
 
-/** Whether nobody is here yet; a demo that was begun and is not whole is refused. */
-export async function isDemoDue(dataSource: DataSource): Promise<boolean> {
-  if (await dataSource.getRepository(DemoSight).existsBy({ place: UNFINISHED }))
-    throw new Error('The demo was begun and is not whole: ./jubb demo --again makes it anew');
-  return !(await dataSource.getRepository(Person).exists());
+/** The demo that is asked for; a shop with two years behind it where nothing is said. Throws at a word that is none. */
+export function demoSize(asked = 'full'): DemoSize {
+  const size = DEMO_SIZES.find((one) => one === asked);
+  if (size) return size;
+  throw new Error(`--demo is "${asked}"; it is one of ${DEMO_SIZES.join(', ')}`);
+}
+
+/** Whether somebody is here, and no demo is being made or was left half-made. */
+export async function isSettled(dataSource: DataSource): Promise<boolean> {
+  if (await dataSource.getRepository(DemoSight).existsBy({ place: UNFINISHED })) return false;
+  return dataSource.getRepository(Person).exists();
 }
 
 /** Invented, all of it: a shop in a ski valley with a small airfield. */
@@ -75,8 +81,10 @@ export class Demo {
     // One process loads it, however many start together.
     await runner.query('SELECT pg_advisory_lock(20118)');
     try {
-      if (!(await isDemoDue(this.dataSource))) return false;
       const sights = this.dataSource.getRepository(DemoSight);
+      if (await sights.existsBy({ place: UNFINISHED }))
+        throw new Error('The demo was begun and is not whole: ./jubb demo --again makes it anew');
+      if (await this.dataSource.getRepository(Person).exists()) return false;
       await sights.insert({ place: UNFINISHED, words: 'begun', path: '/' });
       await this.#load(sheetFolder, size);
       await sights.delete({ place: UNFINISHED });

@@ -42,11 +42,11 @@ export class KeeperService {
 
   /** The same as part of what the caller does: looks at the job under its lock before keeping. */
   async keepWithin(manager: EntityManager, ready: Ready): Promise<readonly AnyKeptEntry[]> {
-    const { jobId, role, contents, sheet, guard } = ready;
+    const { jobId, contents, sheet, guard } = ready;
     await ask(manager, LOCK_JOB, jobId);
     const before = await (guard === 'new parts' ? readEntries(manager, OF_KINDS, jobId, TELL_OF_NEW) : readEntries(manager, OF_JOB, jobId));
     const fresh = contents.filter((content) => !before.some((entry) => entry.id === content.id));
-    const refusal = checkOnJob(fresh as readonly Given[], before, sheet, role);
+    const refusal = checkOnJob(fresh as readonly Given[], before, sheet, ready);
     if (refusal) throw refused(refusal);
     for (const content of contents) await checkOutside(manager, jobId, content);
     await this.#moveStores(manager, fresh, before);
@@ -59,11 +59,12 @@ export class KeeperService {
   }
 
   /** Keeps by what is remembered of the job's new parts, in one round trip; undefined where something newer is there. */
-  async #keepByNewParts({ jobId, personId, role, sheet, contents }: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
+  async #keepByNewParts(ready: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
+    const { jobId, personId, sheet, contents } = ready;
     const { manager } = this.dataSource;
     const known = this.#newParts.of(jobId) ?? (await this.#readNewParts(jobId));
     // What is refused by something old may be right by now: it is looked at under the lock.
-    if (checkOnJob(contents as readonly Given[], known.entries, sheet, role)) return undefined;
+    if (checkOnJob(contents as readonly Given[], known.entries, sheet, ready)) return undefined;
     try {
       const kept = await ask<AnyKeptEntry>(manager, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, known.upTo);
       // Nothing of the kind came up to here, or it would not have been kept.

@@ -33,15 +33,28 @@ export class PeopleController {
 
   /** Another person takes over a tablet that knows them; those who were here before stay known to its session. */
   @Route(ENDPOINTS.session.swap)
-  async swap(@Body() { personId, pin }: SwapBody, @Req() request: Request): Promise<SessionView> {
+  async swap(@Body() body: SwapBody, @Req() request: Request): Promise<SessionView> {
+    const { person, tablet } = await this.#byPin(body, request);
+    await renew(request, person, request.session.people ?? []);
+    return this.#view(request, tablet);
+  }
+
+  /** Somebody who stands beside proves who they are; who is at the tablet stays there. */
+  @Route(ENDPOINTS.session.prove)
+  async prove(@Body() body: SwapBody, @Req() request: Request): Promise<SessionView> {
+    const { person, tablet } = await this.#byPin(body, request);
+    request.session.people = [...(request.session.people ?? []).filter(({ id }) => id !== person.id), person];
+    return this.#view(request, tablet);
+  }
+
+  async #byPin({ personId, pin }: SwapBody, request: Request): Promise<{ readonly person: PersonView; readonly tablet: TabletView }> {
     const tablet = await this.tablets.of(request);
     if (!tablet || !(await this.tablets.knows(tablet.id, personId)))
       throw new ProblemError('pin-not-here', { detail: 'Log in on this tablet with your password once' });
     const attempt = await this.limit.begin('pin', personId);
     const person = await this.people.verifyPin(personId, pin);
     await attempt.succeeded();
-    await renew(request, person, request.session.people ?? []);
-    return this.#view(request, tablet);
+    return { person, tablet };
   }
 
   @Route(ENDPOINTS.session.setPin)

@@ -91,7 +91,10 @@ export class StreamService implements OnApplicationBootstrap, BeforeApplicationS
   /** Pages that are open are let go of first: the server ends when the last of them is gone. */
   beforeApplicationShutdown(): void {
     this.events.complete();
-    const server = this.http.httpAdapter.getHttpServer() as Server;
+    // A process that only loads something has no server.
+    const adapter = this.http.httpAdapter as HttpAdapterHost['httpAdapter'] | null;
+    if (!adapter) return;
+    const server = adapter.getHttpServer() as Server;
     server.closeIdleConnections();
     setTimeout(() => server.closeAllConnections(), LET_GO_MS).unref();
   }

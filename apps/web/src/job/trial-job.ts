@@ -14,9 +14,11 @@ interface TrialJobOptions {
 }
 
 /** A job that is nowhere but on this page: to show a step of a sheet, or to try the bench. */
-export function useTrialJob(file: SheetFile, { stage, tools, keeps = false }: TrialJobOptions): JobHere | undefined {
+export function useTrialJob(given: SheetFile, { stage, tools, keeps = false }: TrialJobOptions): JobHere | undefined {
   const { data: session } = useSession();
   const [entries, setEntries] = useState<readonly AnyKeptEntry[]>([]);
+  // Whoever tries it alone has nobody beside them who could look.
+  const file = useMemo(() => (keeps ? withoutHolds(given) : given), [given, keeps]);
   return useMemo((): JobHere | undefined => {
     if (!session) return undefined;
     const { person } = session;
@@ -38,8 +40,13 @@ export function useTrialJob(file: SheetFile, { stage, tools, keeps = false }: Tr
       tool: (id) => tools.find((tool) => tool.id === id),
       personName: () => person.name,
       keep: keeps ? keep : () => undefined,
+      keepAs: () => undefined,
     };
   }, [session, file, stage, tools, entries, keeps]);
+}
+
+function withoutHolds(file: SheetFile): SheetFile {
+  return { ...file, steps: file.steps.map(({ holdPoint: _, ...step }) => step) };
 }
 
 function trialJob(

@@ -26,6 +26,8 @@ export interface JobHere {
   personName(id: string): string;
   /** Keeps entries: on the screen and on this device at once, at the server when the link allows. */
   keep(...drafts: readonly Draft[]): void;
+  /** The same of somebody who stands beside: sent once they proved who they are. */
+  keepAs(personId: string, ...drafts: readonly Draft[]): void;
 }
 
 const JobContext = createContext<JobHere | undefined>(undefined);
@@ -61,6 +63,7 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
       refused: mine.filter((one) => one.refused),
       tool: (toolId) => job.tools.find((tool) => tool.id === toolId),
       personName: (personId) => job.people.find((person) => person.id === personId)?.name ?? '',
+      keepAs: (personId, ...drafts) => void outbox.add(id, drafts.map(inVersion), personId),
       keep: (...drafts) => {
         const made = drafts.map((draft, index) =>
           pendingEntry(asHeld(draft, index, id, session.person.id), job, sheet, pending.length + index),

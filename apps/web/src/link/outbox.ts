@@ -93,9 +93,8 @@ export class Outbox {
     if ((await (await this.#needs.store()).count('files')) > 0) await this.#needs.files();
   }
 
-  /** Keeps drafts for a job; resolves when they are safe on this device. */
-  async add(jobId: string, drafts: readonly Draft[]): Promise<void> {
-    const personId = this.#personId;
+  /** Keeps drafts for a job, by who is here or somebody beside them; resolves when they are safe on this device. */
+  async add(jobId: string, drafts: readonly Draft[], personId = this.#personId): Promise<void> {
     if (personId === undefined) throw new Error('nobody is logged in');
     const held = drafts.map((draft): Held => ({ ...draft, id: this.#needs.id(), jobId, personId, takenAt: this.#needs.now() }));
     this.#set([...this.#held, ...held]);
@@ -155,9 +154,16 @@ export class Outbox {
 
   /** The oldest entries that one known person made on one job and nobody refused. */
   #nextBatch(): readonly Held[] {
-    const ready = this.#held.filter((held) => this.isSendable(held) && !held.refused);
+    const ready = this.#held.filter((held, at) => this.isSendable(held) && !held.refused && !this.#waitsForEyes(held, at));
     const [first] = ready;
     return ready.filter((held) => held.jobId === first?.jobId && held.personId === first.personId).slice(0, MOST_IN_BATCH);
+  }
+
+  /** Whether what was made before it, by somebody who looked at the work, is still to be proved: the server would not have it before. */
+  #waitsForEyes({ jobId }: Held, at: number): boolean {
+    return this.#held
+      .slice(0, at)
+      .some((other) => other.jobId === jobId && other.kind === 'hold-met' && !other.refused && !this.isSendable(other));
   }
 
   async #sendBatch(batch: readonly Held[]): Promise<void> {

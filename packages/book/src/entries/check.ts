@@ -1,6 +1,7 @@
 import type { Quantity } from '@jubb/core';
 import { dayIn, find, quantitiesOf, type Role, type SheetFile, type Tool } from '@jubb/sheet';
 import { validated } from '@jubb/sheet/given';
+import { holdWords, holdsBefore, waitsAtHolds } from '../hold-points.js';
 import { newMissing, mayNeedNew, type NewFirst } from '../parts/new-first.js';
 import { newPartWords } from '../parts/new-parts.js';
 import { jobState, type JobState } from '../state.js';
@@ -97,7 +98,7 @@ export type Guard = 'all' | 'new parts';
 
 /** Nothing for an entry whose keeping depends on nothing else that the job holds. */
 export function guardOf(entries: readonly NewEntry[], sheet: SheetFile): Guard | undefined {
-  if (entries.some(needsAll)) return 'all';
+  if (entries.some((entry) => needsAll(entry) || mayBeHeld(entry, sheet))) return 'all';
   // A pull comes every few seconds: it does not read the whole book of its job.
   return entries.some((entry) => mayWantNew(givenOf(entry), sheet)) ? 'new parts' : undefined;
 }
@@ -119,28 +120,35 @@ function mayWantNew({ kind, step }: Pick<Given, 'kind' | 'step'>, sheet: SheetFi
 }
 
 /** Why entries are not to be kept by what else the job holds, each after those before it in the batch. */
-export function checkOnJob(fresh: readonly Given[], before: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): Refusal | undefined {
+export function checkOnJob(
+  fresh: readonly Given[],
+  before: readonly AnyKeptEntry[],
+  sheet: SheetFile,
+  by: Pick<Held, 'role' | 'personId'>,
+): Refusal | undefined {
   // What stands earlier in the same batch is there already for what comes after it.
   const entries = [...before];
   for (const given of fresh) {
-    const held = heldBy(entries, sheet, role);
+    const held = heldBy(entries, sheet, by);
     const refusal =
       boundWrong(given, held) ??
       newWrong(given, held) ??
+      holdWrong(given, held) ??
       (kindOf(given.kind).needs ?? []).map((rule) => rule(given as never, held)).find((found) => found !== undefined);
     if (refusal) return refusal;
-    entries.push(given as unknown as AnyKeptEntry);
+    entries.push({ ...given, personId: by.personId } as unknown as AnyKeptEntry);
   }
   return undefined;
 }
 
-function heldBy(entries: readonly AnyKeptEntry[], sheet: SheetFile, role: Role): Held {
+function heldBy(entries: readonly AnyKeptEntry[], sheet: SheetFile, { role, personId }: Pick<Held, 'role' | 'personId'>): Held {
   let state: JobState | undefined;
   return {
     entries,
     live: liveOf(entries),
     sheet,
     role,
+    personId,
     mayMake: (kind) => mayMake(kind, role),
     entry: (id) => entries.find((entry) => entry.id === id),
     state: () => (state ??= jobState(sheet, entries)),
@@ -162,6 +170,19 @@ function newWrong(given: Given, { live, sheet }: Held): Refusal | undefined {
   if (!mayWantNew(given, sheet)) return undefined;
   const needs = newMissing(sheet, find(sheet.steps, given.step ?? undefined), live);
   return needs && wrong({ field: 'step', given: given.step ?? '', allowed: newWords(needs, sheet) });
+}
+
+/** Whether a step before it may wait for somebody to look at it. */
+function mayBeHeld({ kind, step }: Pick<NewEntry, 'kind' | 'step'>, sheet: SheetFile): boolean {
+  return waitsAtHolds(kind) && holdsBefore(sheet, step).length > 0;
+}
+
+/** What is done at a step waits until those before it that are done were looked at. */
+function holdWrong({ kind, step }: Given, held: Held): Refusal | undefined {
+  if (step === null || !mayBeHeld({ kind, step }, held.sheet)) return undefined;
+  const refs = new Set(holdsBefore(held.sheet, step).map(({ ref }) => ref));
+  const open = held.state().steps.find(({ step: { ref }, holds }) => holds && refs.has(ref));
+  return open?.holds && wrong({ field: 'step', given: step, allowed: `waits: at “${open.step.title}” ${holdWords(open.holds)} first` });
 }
 
 function newWords(needs: NewFirst, sheet: SheetFile): string {

@@ -14,6 +14,7 @@ export * from './fluid.js';
 export * from './gear-moved.js';
 export * from './handed-over.js';
 export * from './hold.js';
+export * from './hold-met.js';
 export * from './hold-off.js';
 export * from './intent.js';
 export * from './look.js';

@@ -43,6 +43,8 @@ export interface Held {
   readonly live: readonly AnyKeptEntry[];
   readonly sheet: SheetFile;
   readonly role: Role;
+  /** Who makes it. */
+  readonly personId: string;
   entry(id: string): AnyKeptEntry | undefined;
   mayMake(kind: EntryKind): boolean;
   /** What follows from all of them; worked out when it is asked for. */

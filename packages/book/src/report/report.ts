@@ -76,6 +76,7 @@ export function jobReport(given: JobView, times: Times): Report {
       table('Other than the maker says', said('departs')),
       table('Taken on with something open', said('taken-on')),
       table('Old parts', oldPartsTable(state)),
+      table('Looked at by somebody else', said('held', 'What was seen')),
       table('Seals and grease', told('seals', ['What', 'Amount or depth', 'Verdict', ...TOOL_TOO])),
       ...state.joints.map(({ joint: { ref, name } }) => {
         const full = jointTorque(find(sheet.joints, ref)!)?.torqueNm;

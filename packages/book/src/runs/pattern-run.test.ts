@@ -48,7 +48,9 @@ function marked(spots: ContactSpots, ...before: readonly BookLine[]): BookLine {
   return { kind: 'pattern', payload: patternRead(runOf(...before), spots), step: 'contact-pattern-as-set' };
 }
 const titles = ({ first }: PatternRun): readonly string[] => first.map(({ ref }) => ref);
-const isDone = (state: JobState): boolean | undefined => state.steps.find(({ step }) => step.ref === 'contact-pattern-as-set')?.done;
+/** Done, but for the foreman who looks at it. */
+const isDone = (state: JobState): boolean =>
+  state.steps.find(({ step }) => step.ref === 'contact-pattern-as-set')?.holds?.who === 'foreman';
 
 describe('a contact pattern', () => {
   test('waits for the backlash, then is read; good is done', () => {

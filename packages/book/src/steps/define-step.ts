@@ -1,4 +1,4 @@
-import { find, type RecordKind, type SheetFile, type Step } from '@jubb/sheet';
+import { find, type HoldPoint, type RecordKind, type SheetFile, type Step } from '@jubb/sheet';
 import type { Decision } from '../decisions.js';
 import { isKind, type AnyKeptEntry, type EntryKind, type KeptEntry } from '../entries/kept.js';
 import type { FitRun } from '../runs/fit-run.js';
@@ -15,9 +15,11 @@ export interface StepState {
   readonly progress?: { readonly done: number; readonly total: number };
   /** Why it is not done although something was recorded. */
   readonly problem?: string;
+  /** It is done, and somebody has to look at it before the work goes on. */
+  readonly holds?: HoldPoint;
 }
 
-export type Stands = Omit<StepState, 'step'>;
+export type Stands = Omit<StepState, 'step' | 'holds'>;
 
 /** What of the job a step is told by. */
 export interface StepContext {

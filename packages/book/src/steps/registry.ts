@@ -1,4 +1,5 @@
 import type { RecordKind, Step } from '@jubb/sheet';
+import { holdWords, isLookedAt } from '../hold-points.js';
 import * as all from './all.js';
 import type { StepContext, StepKind, StepState } from './define-step.js';
 
@@ -18,12 +19,9 @@ export function stepKind({ record }: Pick<Step, 'record'>): StepKind<RecordKind>
 }
 
 export function stepState(step: Step, job: StepContext): StepState {
-  return {
-    step,
-    ...stepKind(step).stands(
-      step,
-      job.live.filter((entry) => entry.step === step.ref),
-      job,
-    ),
-  };
+  const own = job.live.filter((entry) => entry.step === step.ref);
+  const stands = stepKind(step).stands(step, own, job);
+  const { holdPoint } = step;
+  if (!stands.done || !holdPoint || isLookedAt(own)) return { step, ...stands };
+  return { step, ...stands, done: false, holds: holdPoint, problem: `waits until ${holdWords(holdPoint)}` };
 }

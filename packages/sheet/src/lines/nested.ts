@@ -1,5 +1,5 @@
 import type { Column } from './columns.js';
-import { GOES_BY, HAZARDS, LOOK_PICTURES, RESHAPED } from '../model/choices.js';
+import { GOES_BY, HAZARDS, HOLD_BY, LOOK_PICTURES, RESHAPED } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
 
 /** A field of a line that is itself a list, or a group of fields of its own. */
@@ -73,7 +73,7 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
       path: 'holdPoint',
       label: 'Hold point',
       kind: 'group',
-      columns: [choice('who', 'Who', ['foreman', 'second person', 'customer']), text('what', 'What')],
+      columns: [choice('who', 'Who', HOLD_BY), text('what', 'What')],
     },
   ],
   causes: [

@@ -159,3 +159,7 @@ export function isOnce(kind: RecordKind): boolean {
 /** Lists of a sheet whose lines a variant or a way may change. */
 export const RESHAPED = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids', 'steps'] as const;
 export type ReshapedList = (typeof RESHAPED)[number];
+
+/** Who looks at a step before the work goes on. */
+export const HOLD_BY = ['foreman', 'second person', 'certified person', 'customer'] as const;
+export type HoldBy = (typeof HOLD_BY)[number];

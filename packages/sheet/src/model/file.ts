@@ -7,6 +7,7 @@ import {
   FILL_RULES,
   GRID_OF,
   HAZARDS,
+  HOLD_BY,
   LAYOUTS,
   LIMIT_KINDS,
   PULLS,
@@ -29,6 +30,7 @@ import {
   type FasteningKind,
   type GridOf,
   type Hazard,
+  type HoldBy,
   type Layout,
   type LimitQuantity,
   type LookPicture,
@@ -424,7 +426,7 @@ export class Wait {
 }
 
 export class HoldPoint {
-  @IsIn(['foreman', 'second person', 'customer']) who: 'foreman' | 'second person' | 'customer';
+  @IsIn(HOLD_BY) who: HoldBy;
   @Name(300) what: string;
 }
 

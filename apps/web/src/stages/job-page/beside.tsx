@@ -13,6 +13,7 @@ import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
 import type { JobActs } from '../../job/asks.ts';
+import { Unproved } from '../../job/holds/unproved.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { changeKey } from './change-key.ts';
 import { TheVariant, WhichVariant } from './which-variant.tsx';
@@ -25,6 +26,7 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
       <AboutJob />
       {state.stage === 'book-in' ? <LikelyCauses /> : null}
       <RefusedHere />
+      <Unproved />
       <WhichVariant />
       <Dues />
       <OpenEnds />

@@ -24,6 +24,7 @@ import { LookRecorder, ReadingRecorder } from '../measure/judge.tsx';
 import { PatternRecorder } from '../build/pattern.tsx';
 import { ArrivalRecorder, TickRecorder } from '../../job/recorder/simple.tsx';
 import { TorqueRecorder, runTitle } from '../build/torque.tsx';
+import { HoldRecorder } from '../../job/holds/hold-recorder.tsx';
 import { useWay } from '../build/use-way.ts';
 
 /** What a step records → what asks for it. */
@@ -64,6 +65,8 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
       here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
+  const holds = here.state.steps.find((one) => one.step.ref === step.ref)?.holds;
+  if (holds) return <HoldRecorder key={step.ref} step={step} holds={holds} />;
   const doubt = doubtAt(here.sheet, here.state.live, step);
   if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
   if (gate) return gate;
