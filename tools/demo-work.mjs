@@ -14,19 +14,22 @@ const UNIT = {
   foreman: 'Oswin Tarrell',
 };
 
-/** Lets the demo mechanic work at a job, over the API, until the next act is the wanted one. */
-export async function workUntil(call, jobId, isThere) {
+/**
+ * Lets the demo mechanic work at a job, over the API, until the next act is the wanted one. What somebody else has to look at is
+ * said by `beside`.
+ */
+export async function workUntil(call, jobId, isThere, beside = call) {
   const { jobState, nextAct } = await import('../packages/book/dist/index.js');
   const { nextEntries } = await import('../apps/server/dist/demo/demo-mechanic.js');
   for (;;) {
     const job = await call('GET', `/jobs/${jobId}`);
-    const sheet = job.sheet.file;
-    const state = jobState(sheet, job.entries);
+    const state = jobState(job.sheet.file, job.entries);
     const act = nextAct(state);
     if (!act || isThere(act, state)) return;
-    const entries = nextEntries(sheet, state, UNIT, job.tools, steady);
+    const entries = nextEntries(state.sheet, state, UNIT, job.tools, steady);
     const takenAt = new Date().toISOString();
-    await call('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
+    const by = entries.some(({ kind }) => kind === 'hold-met') ? beside : call;
+    await by('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
   }
 }
 

@@ -80,7 +80,8 @@ async function takeAll(page, base, ilka, shot) {
   await shot('setting', PC, `/jobs/${newest.id}/build`);
 
   const compressor = await booked(ilka, 'askvale-rx10-refrigerant-compressor', 'Compressor', 'Clutch slips when it is hot.');
-  await workUntil(ilka, compressor.id, (act) => act.step?.record.kind === 'setting');
+  const oswin = await logIn(base, 'oswin');
+  await workUntil(ilka, compressor.id, (act) => act.step?.record.kind === 'setting', oswin);
   await shot('set-by-shims', PC, `/jobs/${compressor.id}/build`, async () => {
     for (const reading of ['0,21', '0,22', '0,21', '']) await page.keyboard.type(`${reading}\n`);
     await page.waitForSelector('#in-shims');

@@ -23,8 +23,7 @@ declare module '../entries/kept.js' {
 const byAnother: Rule<'hold-met'> = ({ step: ref }, { live, sheet, role, personId }) => {
   const hold = find(sheet.steps, ref ?? undefined)?.holdPoint;
   if (!hold || hold.who === 'customer') return undefined;
-  if (hold.who === 'foreman' && role !== 'foreman')
-    return { code: 'not-yours', errors: [], detail: `It takes the foreman: ${hold.what}` };
+  if (hold.who === 'foreman' && role !== 'foreman') return { code: 'not-yours', errors: [], detail: `It takes the foreman: ${hold.what}` };
   if (workersAt(live, ref!).includes(personId))
     return wrong({ field: 'step', given: ref!, allowed: `is looked at by somebody else than who did it: ${hold.what}` });
   return undefined;

@@ -3,7 +3,19 @@ import type { EntryKind, KeptEntry } from '../entries/kept.js';
 
 /** Sections of the customer's report that entries are put into. */
 export type SectionId =
-  'found' | 'measured' | 'setting' | 'pattern' | 'fits' | 'worked' | 'customer' | 'departs' | 'taken-on' | 'seals' | 'pulls' | 'no-number' | 'held';
+  | 'found'
+  | 'measured'
+  | 'setting'
+  | 'pattern'
+  | 'fits'
+  | 'worked'
+  | 'customer'
+  | 'departs'
+  | 'taken-on'
+  | 'seals'
+  | 'pulls'
+  | 'no-number'
+  | 'held';
 
 /** How an entry stands in a section of the report. */
 export interface Within<K extends EntryKind> {

@@ -121,7 +121,17 @@ const WHO_AND_WHEN = ['Who', 'When'];
 const TOOL_TOO = ['Tool', ...WHO_AND_WHEN];
 
 /** Sections whose lines are an entry's words alone; the others have cells of their own, and the tool. */
-const SAID: ReadonlySet<SectionId> = new Set(['found', 'pattern', 'fits', 'worked', 'customer', 'departs', 'taken-on', 'no-number']);
+const SAID: ReadonlySet<SectionId> = new Set([
+  'found',
+  'pattern',
+  'fits',
+  'worked',
+  'customer',
+  'departs',
+  'taken-on',
+  'no-number',
+  'held',
+]);
 
 interface RowsOf {
   readonly job: JobView;

@@ -24,7 +24,10 @@ function doing(sheet: SheetFile, step: Step): readonly AnyKeptEntry[] {
     ({ id: `${ref}-${kind}-${number}`, kind, payload, step: ref, strikes: null, working: null }) as unknown as AnyKeptEntry;
   const seen = step.holdPoint ? [entry('hold-met', { seen: 'as it should be' })] : [];
   if (record.kind === 'count')
-    return [...countsOf(sheet, step).map(({ part, ...counted }, number) => entry('came-off', { part, name: part, ...counted }, number)), ...seen];
+    return [
+      ...countsOf(sheet, step).map(({ part, ...counted }, number) => entry('came-off', { part, name: part, ...counted }, number)),
+      ...seen,
+    ];
   return [
     entry(record.kind === 'arrival' ? 'finding' : record.kind, {
       limit: record.limit,

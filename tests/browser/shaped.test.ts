@@ -1,0 +1,167 @@
+import type { AnyKeptEntry, JobView } from '@jubb/book';
+import { beforeAll, describe, expect, test } from '@jest/globals';
+import { allKept, stateOf } from '../kit/at-job.ts';
+import { Hand } from '../kit/browser.ts';
+import { Client, entry } from '../kit/client.ts';
+import { ownShop } from '../kit/shop.ts';
+
+const shop = ownShop();
+let api: Client;
+let hand: Hand;
+
+beforeAll(async () => {
+  api = await Client.as(shop.server.base, 'ilka');
+  hand = await Hand.at(shop.screen.browser, shop.server.base);
+  // Where the foreman logged in once, their PIN will do.
+  await hand.logIn('oswin');
+  await hand.use('Log out');
+  await hand.logIn('ilka');
+});
+
+async function booked(key: string, rest: object = {}): Promise<string> {
+  const { revisionId } = await api.sheetKeyed(key);
+  const { id } = await api.booked(revisionId, rest);
+  return id;
+}
+const kept = async (id: string): Promise<readonly AnyKeptEntry[]> => (await api.get<JobView>(`/jobs/${id}`)).entries;
+const nameOf = async (id: string, personId: string): Promise<string> =>
+  (await api.get<JobView>(`/jobs/${id}`)).people.find((person) => person.id === personId)!.name;
+
+/** Reads the cautions that stand before the act, and does it. */
+async function ticks(title: string): Promise<void> {
+  await hand.heads(title);
+  if ((await hand.text()).includes('Read the caution before you begin')) await hand.use('I have read it');
+  await hand.use('Done');
+}
+
+async function looksAt(seen: string, pin: string): Promise<void> {
+  await hand.sees('Stop here.');
+  await hand.use('Oswin Tarrell');
+  await hand.fill('What was seen', seen);
+  await hand.fill('PIN of Oswin Tarrell', pin);
+  await hand.press('Enter');
+}
+
+describe('the variant of a job', () => {
+  test('is asked for beside it until somebody knows; its counts, its thread and its pulls are those of it then', async () => {
+    const id = await booked('harrowmere-ut9-trailer-hub');
+    await hand.go(`/jobs/${id}/book-in`);
+    await hand.sees('Which one is it?');
+    await hand.sees('UT-9, five studs');
+    await hand.use('Say which');
+    await hand.use('2 UT-9 H, six studs');
+    await hand.type('six studs, yellow ring');
+    await hand.press('Enter');
+    await hand.page.waitForFunction(() => !document.querySelector('.beside')?.textContent?.includes('Which one is it?'));
+    await allKept(hand);
+    const state = await stateOf(api, id);
+    expect([state.variant?.variant.ref, state.variant?.by]).toEqual(['ut9-6', 'found']);
+    expect(state.joints.find(({ joint }) => joint.ref === 'wheel-nuts')?.joint.count).toBe(6);
+    await hand.use('more');
+    await hand.sees('Wheel off: 6 × Wheel nuts');
+    expect(await hand.faults()).toEqual([]);
+  });
+
+  test('a left-hand build says left where its bolt is pulled', async () => {
+    const id = await booked('harrowmere-ut9-trailer-hub', {
+      scope: { variant: 'ut9-l', tasks: ['bolt-only'], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] },
+    });
+    await api.workTo(id, 'bolt-home');
+    await hand.go(`/jobs/${id}/build`);
+    await hand.heads('Centre bolt');
+    await hand.sees('turned in to the left');
+    await hand.use('Take out of stores');
+    await hand.sees('Left-hand thread');
+  });
+
+  test('the server goes by it too: a pull of a nut that is not there is refused', async () => {
+    const id = await booked('harrowmere-ut9-trailer-hub');
+    const pull = (place: number): object =>
+      entry(
+        'pull',
+        { joint: 'wheel-nuts', pass: 1, place, torque: 67.5, result: 'clicked', wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
+        { step: 'wheel-on' },
+      );
+    const post = async (...entries: object[]): Promise<number> => (await api.post(id, ...entries)).status;
+    expect(await post(pull(5))).toBe(400);
+    expect(await post(entry('variant', { variant: 'ut9-7', seen: 'nothing' }))).toBe(400);
+    expect(await post(entry('variant', { variant: 'ut9-6', seen: 'six studs' }))).toBe(200);
+    expect(await post(pull(5))).toBe(200);
+    expect(await post(entry('variant', { variant: 'ut9-5', seen: 'five, counted again' }))).toBe(200);
+    await hand.go(`/jobs/${id}/book-in`);
+    await hand.sees('Has no place on this one');
+  });
+});
+
+test('“inset” and “sleeve” at one seal: the window moves, the sleeve has its part and its step', async () => {
+  const id = await booked('harrowmere-pg540-pto-gearbox');
+  await api.workTo(id, 'input-seal-in');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.heads('Input seal in');
+  await hand.use('Inset past the track');
+  await hand.sees('Clean metal.');
+  await allKept(hand);
+  expect((await stateOf(api, id)).sheet.seals.find(({ ref }) => ref === 'input-seal')?.depth?.to).toBe('2 mm');
+  await hand.use('Sleeve');
+  // It comes before the seal, and is the next to do.
+  await hand.heads('Sleeve on the input shaft');
+  await allKept(hand);
+  const { sheet, build } = await stateOf(api, id);
+  expect(sheet.parts.some(({ ref }) => ref === 'input-sleeve')).toBe(true);
+  expect(build.length).toBeGreaterThan(0);
+});
+
+describe('a hold point', () => {
+  const KEY = 'tindlebrook-ac2-air-compressor';
+
+  test('waits for somebody else’s eyes and PIN; whoever did it is not asked, and what comes after is refused till then', async () => {
+    const id = await booked(KEY);
+    await api.workTo(id, 'bled-and-locked');
+    await hand.go(`/jobs/${id}/strip`);
+    await ticks('Bled and locked');
+    await hand.sees('The second person reads the gauge and the lock');
+    expect(await hand.page.$$eval('[aria-label="Who looked"] button', (keys) => keys.map((key) => key.textContent))).not.toContain(
+      'Ilka Varne mechanic',
+    );
+    await allKept(hand);
+    const next = await api.post(id, entry('tick', {}, { step: 'off-its-bed' }));
+    expect([next.status, JSON.stringify(next.body)]).toEqual([400, expect.stringContaining('reads the gauge and the lock first')]);
+    const own = await api.post(id, entry('hold-met', { seen: 'all well' }, { step: 'bled-and-locked' }));
+    expect([own.status, JSON.stringify(own.body)]).toEqual([400, expect.stringContaining('somebody else than who did it')]);
+    await looksAt('gauge at nothing, lock on', '9999');
+    await hand.sees('is not the PIN of this person');
+    expect(await hand.faults()).toEqual([]);
+    await hand.fill('PIN of Oswin Tarrell', '4170');
+    await hand.press('Enter');
+    await hand.heads('Off its bed');
+    await allKept(hand);
+    const met = (await kept(id)).at(-1)!;
+    expect([met.kind, await nameOf(id, met.personId)]).toEqual(['hold-met', 'Oswin Tarrell']);
+    expect((await api.call<string>('GET', `/jobs/${id}/report.pdf`)).status).toBe(200);
+    // Ilka is at the tablet as before.
+    await hand.sees('Ilka');
+  });
+
+  test('with the link cut it is signed, the work goes on, and all of it arrives once the PIN was looked at', async () => {
+    const id = await booked(KEY);
+    await api.workTo(id, 'bled-and-locked');
+    // Nobody is known from before: the tablet begins anew.
+    await hand.use('Log out');
+    await hand.logIn('ilka');
+    await hand.go(`/jobs/${id}/strip`);
+    await hand.heads('Bled and locked');
+    await hand.cut(true);
+    await ticks('Bled and locked');
+    await looksAt('gauge at nothing', '4170');
+    await ticks('Off its bed');
+    await hand.sees('Waits for a PIN');
+    await hand.cut(false);
+    await hand.page.waitForFunction(() => /held until their maker/u.test(document.querySelector('.topbar')?.textContent ?? ''));
+    expect((await kept(id)).some(({ step }) => step === 'off-its-bed')).toBe(false);
+    await hand.fill('PIN of Oswin Tarrell', '4170');
+    await hand.press('Enter');
+    await allKept(hand);
+    const after = (await kept(id)).filter(({ kind }) => kind === 'tick' || kind === 'hold-met').map(({ kind, step }) => `${kind} ${step}`);
+    expect(after.slice(-3)).toEqual(['tick bled-and-locked', 'hold-met bled-and-locked', 'tick off-its-bed']);
+  });
+});
