@@ -124,7 +124,8 @@ const SEEN = 'held against the old';
 /** It is done, and somebody else looks at it. */
 export function lookedAt({ who }: HoldPoint, { ref }: Step): DemoEntry {
   const seen = 'as it should be';
-  const more = who === 'customer' ? { customer: 'the owner' } : who === 'certified person' ? { certificate: 'RC 0417, guild of the valley' } : {};
+  const more =
+    who === 'customer' ? { customer: 'the owner' } : who === 'certified person' ? { certificate: 'RC 0417, guild of the valley' } : {};
   return { kind: 'hold-met', payload: { seen, ...more }, step: ref };
 }
 

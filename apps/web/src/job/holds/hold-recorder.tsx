@@ -79,7 +79,13 @@ export function HoldRecorder({ step, holds }: HoldRecorderProps): ReactElement {
           onEnter={() => void go()}
         />
         {named ? (
-          <LineField label={named} longest={100} text={draft.name} onText={(name) => setDraft({ ...draft, name })} onEnter={() => void go()} />
+          <LineField
+            label={named}
+            longest={100}
+            text={draft.name}
+            onText={(name) => setDraft({ ...draft, name })}
+            onEnter={() => void go()}
+          />
         ) : null}
         {signer && !isSelf ? <PinField of={signer.name} pin={pin} onPin={setPin} onEnter={() => void go()} /> : null}
       </div>

@@ -1,4 +1,4 @@
-import { doubtAt, forerunners, hasBegun, isBefore, meanwhile, readsAsFound, waitOf } from '@jubb/book';
+import { doubtAt, forerunners, hasBegun, holdWords, isBefore, meanwhile, readsAsFound, waitOf } from '@jubb/book';
 import { cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
 import { shopToday } from '../../kit/days.ts';
 import { RoutingPicture } from '../../drawings/routing.tsx';
@@ -78,7 +78,7 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
 export function StepWords({ step }: { readonly step: Step }): ReactElement {
   const { sheet, state } = useHere();
   const run = step.record.kind === 'torque' ? state.joints.find((candidate) => candidate.joint.ref === step.record.joint) : undefined;
-  const problem = state.steps.find((candidate) => candidate.step.ref === step.ref)?.problem;
+  const { problem, holds, done } = state.steps.find((candidate) => candidate.step.ref === step.ref) ?? {};
   return (
     <>
       {cautionsAt(sheet, step).map((caution) => (
@@ -88,6 +88,22 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
         </Care>
       ))}
       <h1>{run ? runTitle(run) : step.title}</h1>
+      {/* What is done needs no words any more: whoever looks at it needs the room. */}
+      {holds ? null : <ActWords step={step} />}
+      {step.holdPoint && !holds && !done ? <p className="brass mb-1">Then stop: {holdWords(step.holdPoint)}.</p> : null}
+      {problem && !holds ? <p className="v-out mb-1 first-up">{problem}</p> : null}
+      <Pictures of={(entry) => entry.step === step.ref} />
+      <NotYet step={step} />
+      <StillWaits step={step} />
+      <WaitClock step={step} />
+    </>
+  );
+}
+
+/** What is done at a step, why and how, and when to stop. */
+function ActWords({ step }: { readonly step: Step }): ReactElement {
+  return (
+    <>
       <p className="act mb-1">{step.act}</p>
       {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
       {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
@@ -100,11 +116,6 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
         </p>
       ) : null}
       <MoreWords step={step} />
-      {problem ? <p className="v-out mb-1 first-up">{problem}</p> : null}
-      <Pictures of={(entry) => entry.step === step.ref} />
-      <NotYet step={step} />
-      <StillWaits step={step} />
-      <WaitClock step={step} />
     </>
   );
 }
@@ -176,11 +187,9 @@ function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
     ['Wrong tools', step.wrongTools],
   ] as const;
   const said = lists.filter(([, lines]) => lines?.length);
-  const hold = step.holdPoint ? `Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : '';
-  if (said.length === 0 && !routing && !step.pinned && hold === '') return null;
+  if (said.length === 0 && !routing && !step.pinned) return null;
   return (
     <div className="page-only">
-      {hold ? <p className="brass mb-1">{hold}</p> : null}
       {said.map(([title, lines]) => (
         <p key={title} className="soft mb-1">
           <b>{title}:</b> {lines?.join('; ')}
