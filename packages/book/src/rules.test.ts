@@ -116,6 +116,7 @@ test('every joint that a moved gear undid is pulled again, and no other', () => 
     sinceUndone(
       axle.joints.find(({ ref }) => ref === 'cap-screws')!,
       entries,
+      axle.settings,
     ),
   ).toEqual([]);
   const wrong = { kind: 'gear-moved' as const, payload: { setting: 'backlash', gear: 'ring', by: 0.1, undone: ['cap-screws', 'lid'] } };

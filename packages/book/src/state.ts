@@ -130,7 +130,7 @@ export class Reckoned implements StepContext {
   }
 
   get joints(): JobState['joints'] {
-    return this.#once('joints', () => this.sheet.joints.map((joint) => jointRun(joint, this.live)));
+    return this.#once('joints', () => this.sheet.joints.map((joint) => jointRun(joint, this.live, this.sheet.settings)));
   }
 
   get decisions(): JobState['decisions'] {

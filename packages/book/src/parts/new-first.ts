@@ -37,7 +37,7 @@ export function newMissing(sheet: SheetFile, step: Step | undefined, live: reado
   if (step.noWayBack && !isSaid(live)) return { why: 'no way back' };
   if (!putsTogether(step)) return undefined;
   const joint = eachTime(sheet, step);
-  if (joint && !isSaid(sinceUndone(joint, live), joint.part)) return { why: 'new each time', joint };
+  if (joint && !isSaid(sinceUndone(joint, live, sheet.settings), joint.part)) return { why: 'new each time', joint };
   const parts = newPartsMissing(
     sheet,
     live,

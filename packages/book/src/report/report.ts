@@ -24,7 +24,7 @@ export interface ReportSection {
 
 export interface ReportRow {
   readonly cells: readonly string[];
-  /** Who struck it, when and why. */
+  /** Who struck it, when and why; or why it holds no more. */
   readonly struck?: string;
 }
 
@@ -57,7 +57,10 @@ export function jobReport(given: JobView, times: Times): Report {
   if (tasks.length > 0) facts.push(['Done', [...tasks, ...(job.scope?.sides ?? [])].join(', ')]);
   if (job.sheet.notOpened.length > 0) facts.push(['Not opened', job.sheet.notOpened.join(', ')]);
   if (state.handedOver) facts.push(['Handed over', `${times.at(state.handedOver.takenAt)} to ${state.handedOver.payload.receivedBy}`]);
-  const told = (section: SectionId, head: readonly string[], only?: Only): Table => ({ head, rows: rowsIn(section, { job, times, only }) });
+  const told = (section: SectionId, head: readonly string[], only?: Only, undone?: Undone): Table => ({
+    head,
+    rows: rowsIn(section, { job, times, only, undone }),
+  });
   const said = (section: SectionId, what = 'What'): Table => ({ head: [what, ...WHO_AND_WHEN], rows: rowsIn(section, { job, times }) });
   return {
     title: `Job ${job.number}: ${job.unit.name}`,
@@ -78,13 +81,19 @@ export function jobReport(given: JobView, times: Times): Report {
       table('Old parts', oldPartsTable(state)),
       table('Looked at by somebody else', said('held', 'What was seen')),
       table('Seals and grease', told('seals', ['What', 'Amount or depth', 'Verdict', ...TOOL_TOO])),
-      ...state.joints.map(({ joint: { ref, name } }) => {
+      ...state.joints.map(({ joint: { ref, name }, pulls }) => {
+        const stands = new Set(pulls.map(({ id }) => id));
         const full = jointTorque(find(sheet.joints, ref)!)?.torqueNm;
         const torque = full === undefined ? 'Torque' : `Torque (of ${nm(full)})`;
         const head = ['Pass', 'No.', 'Clockwise', torque, 'Wrench at', 'Result', ...TOOL_TOO];
         return table(
           `${name}: every pull`,
-          told('pulls', head, ({ payload }) => 'joint' in payload && payload.joint === ref),
+          told(
+            'pulls',
+            head,
+            ({ payload }) => 'joint' in payload && payload.joint === ref,
+            ({ id }) => (stands.has(id) ? undefined : 'Undone again afterwards: it proves nothing'),
+          ),
         );
       }),
       table('Numbers that nobody’s book gives', said('no-number')),
@@ -137,10 +146,14 @@ interface RowsOf {
   readonly job: JobView;
   readonly times: Times;
   readonly only?: Only | undefined;
+  readonly undone?: Undone | undefined;
 }
 
+/** Why what was kept holds no more, although nobody struck it. */
+type Undone = (entry: AnyKeptEntry) => string | undefined;
+
 /** Lines of the entries whose kind puts them into a section, the struck ones too. */
-function rowsIn(section: SectionId, { job, times, only = () => true }: RowsOf): ReportRow[] {
+function rowsIn(section: SectionId, { job, times, only = () => true, undone = () => undefined }: RowsOf): ReportRow[] {
   const sheet = job.sheet.file;
   return job.entries.flatMap((entry) => {
     const within = withinOf(entry.kind).find((one) => one.section === section);
@@ -150,7 +163,8 @@ function rowsIn(section: SectionId, { job, times, only = () => true }: RowsOf): 
     const words = section === 'setting' ? [entryWords(entry, sheet), ...(own ?? [''])] : (own ?? [entryWords(entry, sheet)]);
     const cells = [...words, ...(SAID.has(section) ? [] : [tool]), who, when];
     const strike = job.entries.find((candidate) => candidate.strikes === entry.id);
-    return [strike ? { cells, struck: strikeWords(job, strike, times) } : { cells }];
+    const struck = strike ? strikeWords(job, strike, times) : undone(entry);
+    return [struck === undefined ? { cells } : { cells, struck }];
   });
 }
 

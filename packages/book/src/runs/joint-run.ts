@@ -1,4 +1,4 @@
-import { type Joint, baseOf, jointTorque, type Pass } from '@jubb/sheet';
+import { type Joint, type Setting, baseOf, jointTorque, type Pass } from '@jubb/sheet';
 import type { AnyKeptEntry, KeptEntry } from '../entries/kept.js';
 import { circlePoints, starOrder, outwardOrder, type Point } from '@jubb/core';
 
@@ -15,6 +15,8 @@ export interface JointRun {
   /** Every pull that is planned, in its order. */
   readonly plan: readonly PlannedPull[];
   readonly pulls: readonly KeptEntry<'pull'>[];
+  /** How many were made before, and hold nothing any more. */
+  readonly undone: number;
   /** Pulls that are still to be made, in their order, and the next of them. */
   readonly left: readonly PlannedPull[];
   readonly next: PlannedPull | undefined;
@@ -52,12 +54,11 @@ export function placeNumbers(joint: Joint): readonly number[] {
   return order.map((_, place) => order.indexOf(place) + 1);
 }
 
-/** The passes of a joint from its sheet, and where its pulls stand. */
-export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointRun {
+/** The passes of a joint from its sheet, and where its pulls stand; by the settings that it may lie over. */
+export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[], settings: readonly Setting[] = []): JointRun {
   const order = pullOrder(joint);
-  const pulls = sinceUndone(joint, entries).filter(
-    (entry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref,
-  );
+  const isPull = (entry: AnyKeptEntry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref;
+  const pulls = sinceUndone(joint, entries, settings).filter(isPull);
   const torqueNm = jointTorque(joint)?.torqueNm;
   const passes = plannedPasses(joint, order, torqueNm);
   if (joint.pattern.checkPass && torqueNm !== undefined) {
@@ -77,6 +78,7 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
     passes,
     plan,
     pulls,
+    undone: entries.filter(isPull).length - pulls.length,
     left,
     next: left[0],
     done: plan.length - left.length,
@@ -85,9 +87,21 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[]): JointR
   };
 }
 
-/** What came after a joint was undone the last time; a pull before that holds nothing any more. */
-export function sinceUndone(joint: Joint, entries: readonly AnyKeptEntry[]): readonly AnyKeptEntry[] {
-  return entries.slice(entries.findLastIndex((entry) => entry.kind === 'gear-moved' && entry.payload.undone.includes(joint.ref)) + 1);
+/**
+ * What came after a joint was undone the last time, for a gear to be moved or another shim to be put in under it; a pull before
+ * that holds nothing any more.
+ */
+export function sinceUndone(
+  { ref }: Pick<Joint, 'ref'>,
+  entries: readonly AnyKeptEntry[],
+  settings: readonly Setting[],
+): readonly AnyKeptEntry[] {
+  const below = new Set(settings.flatMap((setting) => (setting.under?.includes(ref) ? [setting.ref] : [])));
+  const undoes = (entry: AnyKeptEntry): boolean => {
+    if (entry.kind === 'gear-moved') return entry.payload.undone.includes(ref);
+    return entry.kind === 'worked' && entry.payload.setting !== undefined && below.has(entry.payload.setting);
+  };
+  return entries.slice(entries.findLastIndex(undoes) + 1);
 }
 
 /** The rounds of the sheet: its stages where it has them, else shares of the torque; by hand where the book has no number. */

@@ -6,6 +6,7 @@ export const torque = defineStep({
   tool: () => 'torque-wrench',
   stands({ record }, _, { joints }) {
     const run = joints.find(({ joint }) => joint.ref === record.joint);
-    return outOf(run?.done ?? 0, run?.total ?? 0);
+    const stands = outOf(run?.done ?? 0, run?.total ?? 0);
+    return run && run.undone > 0 && !stands.done ? { ...stands, problem: 'pulled before, and undone again: all of it anew' } : stands;
   },
 });

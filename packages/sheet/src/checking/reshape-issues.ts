@@ -1,10 +1,9 @@
 import { validated, type FieldIssue } from '../given/validation.js';
 import type { ReshapedList } from '../model/choices.js';
 import { Fastening, Fit, Fluid, Joint, Limit, Part, Seal, Setting, Step, type SheetFile } from '../model/file.js';
-import { rowsOf, type Line } from '../model/lists.js';
+import { LIST_NAMES, SHEET_LISTS, lineName, rowsOf, type Line } from '../model/lists.js';
 import { find } from '../model/resolve.js';
 import { reshaped, reshapes, reshapings } from '../model/reshape.js';
-import { placeWords } from '../reading/sound.js';
 import { checkSheet } from './check.js';
 
 const LINE_CLASSES: Readonly<Record<ReshapedList, new () => object>> = {
@@ -47,8 +46,16 @@ export function reshapeIssues(sheet: SheetFile): readonly FieldIssue[] {
       if (shape.length > 0) return shape;
       // What else there would be to choose may speak of what is not there with this.
       const [first] = checkSheet(made).filter((issue) => !/\.(?:brings|drops|changes)\[/u.test(issue.path));
-      return first ? [{ path, given: name, message: `does not hold together: ${placeWords(made, first.path)} ${first.message}` }] : [];
+      return first ? [{ path, given: name, message: `does not hold together: ${placed(made, first.path)} ${first.message}` }] : [];
     });
+}
+
+/** "seals[3].depth.to" by the name of its line: “Seals, Input seal, depth.to”. */
+function placed(sheet: SheetFile, path: string): string {
+  const { name, index, rest } = /^(?<name>\w+)\[(?<index>\d+)\]\.?(?<rest>.*)$/u.exec(path)?.groups ?? {};
+  const list = SHEET_LISTS.find((one) => one === name);
+  const line = list && rowsOf(sheet, list)[Number(index)];
+  return list && line ? [LIST_NAMES[list], lineName(line), rest].filter(Boolean).join(', ') : path;
 }
 
 function loosePointer(path: string, line: string, list: ReshapedList): FieldIssue {

@@ -118,6 +118,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('windowUsed.from', 'Used from', 10),
     text('windowUsed.to', 'Used to', 10),
     refs('bearings', 'Bearings'),
+    refs('under', 'Lies under'),
     text('aim.figure', 'Aim', 10),
     choice('tool', 'Tool', TOOL_KINDS),
     whole('repeats', 'Repeats'),

@@ -256,6 +256,8 @@ export class Setting extends Sided {
   @IsOptional() @Nested(() => Span) windowUsed?: Span;
   /** The bearings that are new or used: which of the two windows holds. */
   @IsOptional() @Refs(8) bearings?: string[];
+  /** Joints that lie over it: another shim or washer takes their pulls back. */
+  @IsOptional() @Refs(8) under?: string[];
   @IsOptional() @Nested(() => LengthValue) aim?: LengthValue;
   /** Needed by the method castle-nut. */
   @IsOptional() @Nested(() => CastleNut) nut?: CastleNut;

@@ -16,7 +16,7 @@ const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
   kits: { 'parts[]': ['parts'] },
   joints: { part: ['parts'] },
   fastenings: { part: ['parts'] },
-  settings: { 'bearings[]': ['parts'] },
+  settings: { 'bearings[]': ['parts'], 'under[]': ['joints'] },
   fits: { part: ['parts'] },
   seals: { part: ['parts'] },
   limits: { part: ['parts'] },

@@ -105,6 +105,7 @@ function ActWords({ step }: { readonly step: Step }): ReactElement {
   return (
     <>
       <p className="act mb-1">{step.act}</p>
+      <Warned step={step} />
       {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
       {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
       {step.expect ? <p className="soft mb-1">Expect: {step.expect}</p> : null}
@@ -116,6 +117,25 @@ function ActWords({ step }: { readonly step: Step }): ReactElement {
         </p>
       ) : null}
       <MoreWords step={step} />
+    </>
+  );
+}
+
+/** What is spoilt by a wrong move: before the hand, at the bench as on the page. */
+function Warned({ step: { leaveAlone = [], wrongTools = [] } }: { readonly step: Step }): ReactElement | null {
+  const lists = [
+    ['Leave alone', leaveAlone],
+    ['Wrong tools', wrongTools],
+  ] as const;
+  return (
+    <>
+      {lists
+        .filter(([, lines]) => lines.length > 0)
+        .map(([title, lines]) => (
+          <p key={title} className="brass mb-1">
+            <b>{title}:</b> {lines.join('; ')}
+          </p>
+        ))}
     </>
   );
 }
@@ -181,20 +201,14 @@ function NotYet({ step }: { readonly step: Step }): ReactElement | null {
 function MoreWords({ step }: { readonly step: Step }): ReactElement | null {
   const { sheet } = useHere();
   const routing = (sheet.routings ?? []).find(({ ref }) => ref === step.routing);
-  const lists = [
-    ['It will not come', step.ladder],
-    ['Leave alone', step.leaveAlone],
-    ['Wrong tools', step.wrongTools],
-  ] as const;
-  const said = lists.filter(([, lines]) => lines?.length);
-  if (said.length === 0 && !routing && !step.pinned) return null;
+  if (!step.ladder?.length && !routing && !step.pinned) return null;
   return (
     <div className="page-only">
-      {said.map(([title, lines]) => (
-        <p key={title} className="soft mb-1">
-          <b>{title}:</b> {lines?.join('; ')}
+      {step.ladder?.length ? (
+        <p className="soft mb-1">
+          <b>It will not come:</b> {step.ladder.join('; ')}
         </p>
-      ))}
+      ) : null}
       <PinnedPage step={step} file={sheet} />
       {routing ? <RoutingPicture routing={routing} /> : null}
     </div>

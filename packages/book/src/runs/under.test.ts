@@ -1,0 +1,74 @@
+import { expect, test } from '@jest/globals';
+import { find } from '@jubb/sheet';
+import { book, demoSheet, putIn, type BookLine } from '../book.test-kit.js';
+import { newMissing } from '../parts/new-first.js';
+import { jobReport, timesIn } from '../report/report.js';
+import { jobState, stopsSigning } from '../state.js';
+import type { JobView } from '../views.js';
+
+const clutch = demoSheet('askvale-rx10-refrigerant-compressor');
+const step = find(clutch.steps, 'plate-on-gap-set')!;
+const here: BookLine = { kind: 'replacement-here', step: step.ref, payload: { seen: 'new nut' } };
+const pull = (place = 0): BookLine => ({
+  kind: 'pull',
+  step: step.ref,
+  payload: { joint: 'front-nut', pass: 1, place, torque: 17, result: 'clicked', wrenchLength: 300, adapterLength: 0, adapterAngle: 0 },
+});
+const gap = (...readings: readonly number[]): BookLine => ({
+  kind: 'end-play',
+  step: 'gap-set',
+  payload: { setting: 'air-gap', moment: 'locked', readings, unit: 'mm' },
+});
+const standOf = (...lines: readonly BookLine[]) => {
+  const state = jobState(clutch, book(clutch, ...lines));
+  return {
+    state,
+    run: state.joints.find(({ joint }) => joint.ref === 'front-nut')!,
+    at: state.steps.find((one) => one.step.ref === step.ref)!,
+  };
+};
+
+test('another shim under a joint takes its pulls back, and says so where it is pulled', () => {
+  const whole = [here, pull(), gap(0.2, 0.2, 0.2)];
+  expect(standOf(...whole).at).toMatchObject({ done: true });
+  const { run, at, state } = standOf(...whole, putIn('air-gap'));
+  expect([run.done, run.undone]).toEqual([0, 1]);
+  expect(at).toMatchObject({ done: false, problem: 'pulled before, and undone again: all of it anew' });
+  expect(stopsSigning(state).some((stop) => stop.includes('undone again'))).toBe(true);
+  // Pulled anew it is done, whatever was said before.
+  expect(standOf(...whole, putIn('air-gap'), pull()).at).toMatchObject({ done: true });
+  // A shim of another setting is no matter of it.
+  expect(standOf(...whole, putIn('other')).at).toMatchObject({ done: true });
+});
+
+test('what is new each time has become old by it, and is asked for again, once', () => {
+  const renewed = {
+    ...clutch,
+    joints: clutch.joints.map((joint) => (joint.ref === 'front-nut' ? { ...joint, renewEachTime: true } : joint)),
+  };
+  const missing = (...lines: readonly BookLine[]) => newMissing(renewed, step, book(renewed, ...lines))?.why;
+  expect(missing()).toBe('new each time');
+  expect(missing(here, pull())).not.toBe('new each time');
+  expect(missing(here, pull(), putIn('air-gap'))).toBe('new each time');
+  expect(missing(here, pull(), putIn('air-gap'), here)).not.toBe('new each time');
+});
+
+test('the report prints every pull, and the undone one as that', () => {
+  const entries = book(clutch, here, pull(), gap(0.2, 0.2, 0.2), putIn('air-gap'), pull());
+  const job = {
+    number: 417,
+    unit: { id: 'u', name: 'Compressor', serial: '' },
+    machine: { id: 'm', name: 'Truck', serial: '' },
+    customer: { id: 'c', name: 'Gelmarn Lift and Piste', phone: null },
+    complaint: 'Slips.',
+    bookedAt: '2026-11-25T08:00:00Z',
+    scope: null,
+    sheet: { title: clutch.title, revision: 1, file: clutch, notOpened: [] },
+    entries,
+    people: [{ id: 'ilka', name: 'Ilka Varne', login: 'ilka', role: 'mechanic' }],
+    tools: [],
+  } as unknown as JobView;
+  const pulls = jobReport(job, timesIn('UTC')).sections.find(({ title }) => title.endsWith('every pull'))!.table!;
+  expect(pulls.rows.map(({ struck }) => struck)).toEqual(['Undone again afterwards: it proves nothing', undefined]);
+  expect(new Set(pulls.rows.map(({ cells }) => cells.length))).toEqual(new Set([pulls.head.length]));
+});
