@@ -38,6 +38,11 @@ test('a compressor goes together: a mark before its part, an air gap set from th
   expect(await hand.faults()).toEqual([]);
   await hand.use('Done so; now read it again');
   await hand.sees('put in');
+  await allKept(hand);
+  // The nut that lies over it is undone by it: it is pulled anew before the gap is read.
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('pulled before, and undone again');
+  await api.workTo(id, 'gap-set');
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
   await reads(hand, '0,55', '0,55', '0,56');

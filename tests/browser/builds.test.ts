@@ -154,7 +154,7 @@ test('the pattern of a drive axle: a move of the wrong unit is refused, what it 
   await hand.tabTo('in the middle');
   await hand.press('Enter', 'Enter');
   await hand.press('ArrowRight', 'ArrowLeft', 'Enter');
-  await hand.heads('Cover on');
+  await hand.sees('Stop here. The foreman looks at the pattern');
   await hand.cut(false);
   await allKept(hand);
   expect((await stateOf(api, id)).patterns[0]).toMatchObject({

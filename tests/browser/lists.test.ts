@@ -109,7 +109,7 @@ describe('what is no entry can be taken back for a while', () => {
     await hand.page.waitForFunction(() => document.querySelector('.toast') === null);
     expect((await api.get<ToolView>(`/tools/${tool.id}`)).holder).toBeNull();
 
-    const [line] = await api.get<readonly StockView[]>('/stock?find=ADB-101');
+    const [line] = await api.get<readonly StockView[]>('/stock?find=ADB-103');
     await hand.go(`/stores/${line!.id}`);
     await hand.fill('How many', '4');
     await hand.press('Enter');

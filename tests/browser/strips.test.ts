@@ -1,9 +1,11 @@
 import { isKind, jobState, type JobState, type JobView } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import { expect, test } from '@jest/globals';
+import { stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
-import { Client } from '../kit/client.ts';
+import { Client, entry } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
+import { until } from '../kit/stream.ts';
 
 const shop = ownShop();
 
@@ -38,7 +40,8 @@ class Bench {
       await this.hand.tabTo('What takes its place');
       await this.hand.type('new one, held against the old');
       await this.hand.press('Enter');
-    } else if (key === '' && field !== 'none') {
+    } else if (all.includes('Stop here.')) await this.#lookedAt();
+    else if (key === '' && field !== 'none') {
       await this.hand.type(this.#figure(title));
       // The screen shows that it was read before the next key.
       await this.hand.page.waitForFunction(() => !document.querySelector<HTMLButtonElement>('.bench-keep .btn-primary')?.disabled);
@@ -51,6 +54,20 @@ class Bench {
         throw new Error(`"${key}" does nothing at "${title}"; the page says:\n${await this.hand.text()}`);
       });
     return { title, key };
+  }
+
+  /** The foreman looks at what is done, at a tablet of their own. */
+  async #lookedAt(): Promise<void> {
+    const foreman = await Client.as(shop.server.base, 'oswin');
+    const id = new URL(this.hand.page.url()).pathname.split('/').at(-1)!;
+    let step: string | undefined;
+    // What was done is on its way.
+    await until(async () => {
+      step = (await stateOf(foreman, id)).steps.find(({ holds }) => holds)?.step.ref;
+      return step !== undefined;
+    });
+    expect((await foreman.post(id, entry('hold-met', { seen: 'as it should be' }, { step: step! }))).status).toBe(200);
+    await this.hand.page.waitForFunction(() => !document.body.innerText.includes('Stop here.'));
   }
 
   /** Goes on until the strip is done, or until `stop` says so. */
