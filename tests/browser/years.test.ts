@@ -51,10 +51,15 @@ test('kept by tablets one after the other, a job has the same chain and comes to
 
 const undated = ({ keptAt: _, ...entry }: AnyKeptEntry): object => entry;
 
-/** What no shop can do: takes the entries of a job away, to keep them again by the ordinary way. */
+/** What no shop can do: takes the entries of a job away, and what they took off the shelves, to keep them again by the ordinary way. */
 async function emptyJob(id: string): Promise<void> {
   await shop.database
     .query(`ALTER TABLE entry DISABLE TRIGGER USER; DELETE FROM entry WHERE job_id = '${id}'; ALTER TABLE entry ENABLE TRIGGER USER;
+    UPDATE stock_item SET on_hand = on_hand + out.pieces FROM (
+      SELECT item_id, sum(CASE kind WHEN 'issue' THEN quantity ELSE -quantity END) AS pieces FROM stock_movement
+      WHERE job_id = '${id}' AND kind IN ('issue', 'return') GROUP BY item_id) out WHERE out.item_id = stock_item.id;
+    ALTER TABLE stock_movement DISABLE TRIGGER USER; DELETE FROM stock_movement WHERE job_id = '${id}';
+    ALTER TABLE stock_movement ENABLE TRIGGER USER;
     UPDATE job SET stage = 'book-in', hold = NULL, closed_at = NULL, last_seq = 0, last_hash = '' WHERE id = '${id}'`);
 }
 
