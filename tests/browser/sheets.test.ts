@@ -121,7 +121,7 @@ test('a sheet is changed, checked, approved; a job is told what that changes ahe
   await hand.page.waitForFunction(() => document.body.innerText.includes('21 N·m'));
   // "Kept" may still speak of theirs: what was typed here is on its way until the draft has moved once more.
   const own = async (): Promise<SheetView> => api.get<SheetView>(path);
-  for (let tries = 0; tries < 100 && (await own()).version < draft.version + 2; tries += 1)
+  for (let tries = 0; tries < 600 && (await own()).version < draft.version + 2; tries += 1)
     await new Promise((next) => setTimeout(next, 100));
   await kept();
   const both = await own();
