@@ -67,7 +67,12 @@ export function HoldRecorder({ step, holds }: HoldRecorderProps): ReactElement {
               {name} <span className="soft">{role}</span>
             </Button>
           ))}
-          {may.length === 0 ? <p className="mb-0">Nobody else here may look at it: {holds.who}.</p> : null}
+          {may.length === 0 ? (
+            <p className="mb-0">
+              Nobody else who works here may look at it ({holds.who}). Where that stays so, the hold is taken off the sheet in a draft, and
+              this job goes on by the new revision.
+            </p>
+          ) : null}
         </div>
       )}
       <div className="d-grid gap-2">
