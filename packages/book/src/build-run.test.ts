@@ -93,7 +93,7 @@ describe('clocks', () => {
 });
 
 test('screws that are new each time are seen before they are pulled, and not before they are loosened', () => {
-  expect(newMissing(shaft, stepOf(shaft, 'on-the-machine'), [])).toMatchObject({ why: 'new each time', joint: { ref: 'flange-front' } });
+  expect(newMissing(shaft, stepOf(shaft, 'on-the-machine'), [])).toMatchObject({ why: 'new each time', of: { ref: 'flange-front' } });
   expect(newMissing(axle, stepOf(axle, 'caps-on'), [])).toBeUndefined();
   expect(newMissing(shaft, { ...stepOf(shaft, 'on-the-machine'), stage: 'strip' }, [])).toBeUndefined();
 });

@@ -22,6 +22,7 @@ const given = ({ kind, payload, step }: BookLine): Given => ({
   payload: payload as never,
   step: step ?? null,
   strikes: null,
+  takenAt: '2026-11-29T08:00:00.000Z',
 });
 const said = (refusal: Refusal | undefined): string | undefined => refusal && (refusal.detail ?? refusal.errors[0]?.allowed);
 const post = (line: BookLine, entries: readonly AnyKeptEntry[], role: 'foreman' | 'mechanic', personId: string, sheet = pump) =>

@@ -2,6 +2,8 @@ import { type Stage, STAGES, STAGE_NAMES, type Setting, type SheetFile, type Ste
 import { buildList, notIn, type BuildLine } from './build-list.js';
 import type { EntryKind } from './entries/kept.js';
 import { isKind, liveOf, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
+import { laddersOpen, type Ladder } from './ladder.js';
+import { leadsOf, type LeadState } from './leads.js';
 import { duesOf, type Due } from './obligations.js';
 import { newPartsMissing, newPartWords } from './parts/new-parts.js';
 import { fitRun, type FitRun } from './runs/fit-run.js';
@@ -23,6 +25,8 @@ export interface Clock {
   readonly step: string | null;
   /** ISO time at which it rings. */
   readonly until: string;
+  /** Hot so long: not to be touched. */
+  readonly hot?: true;
 }
 
 export interface JobState {
@@ -53,6 +57,10 @@ export interface JobState {
   /** What goes in again, in the order of the build. */
   readonly build: readonly BuildLine[];
   readonly clocks: readonly Clock[];
+  /** What must be ready when a later step begins. */
+  readonly leads: readonly LeadState[];
+  /** What will not come, and how far up its ladder somebody is. */
+  readonly ladders: readonly Ladder[];
   readonly joints: readonly JointRun[];
   readonly settings: readonly SettingRun[];
   readonly fits: readonly FitRun[];
@@ -92,6 +100,8 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     marks,
     build: buildList(sheet, steps, ledger, decisions, marks, live),
     clocks: clocksOf(live),
+    leads: leadsOf(steps, live),
+    ladders: laddersOpen(sheet, live),
     joints,
     settings,
     fits,
@@ -192,7 +202,8 @@ function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
   return live
     .filter(isKind('wait'))
     .filter(({ id }) => !over.has(id))
-    .map(({ id, payload: { what, seconds }, step, takenAt }) => ({
+    .map(({ id, payload: { what, seconds, hot }, step, takenAt }) => ({
+      ...(hot ? { hot } : {}),
       entryId: id,
       what,
       step,

@@ -116,6 +116,8 @@ export interface TodayClock {
   readonly entryId: string;
   readonly what: string;
   readonly until: string;
+  /** Hot so long: not to be touched. */
+  readonly hot?: true;
   /** The step that waits for it. */
   readonly then: { readonly step: string; readonly stage: Stage; readonly title: string } | null;
 }

@@ -1,6 +1,7 @@
-import { type Step, baseOf } from '@jubb/sheet';
+import { type Step, type Wait, baseOf } from '@jubb/sheet';
 import type { Clock, JobState } from './state.js';
 import type { PayloadOf } from './entries/kept.js';
+import type { StepState } from './steps/define-step.js';
 
 interface WaitBegun {
   readonly kind: 'wait';
@@ -10,17 +11,23 @@ interface WaitBegun {
 
 /** The clocks that begin by themselves with what was just done: those of the steps that are done now, and were not before. */
 export function waitsBegun(before: JobState, after: JobState): readonly WaitBegun[] {
-  const wereDone = new Set(before.steps.filter(({ done }) => done).map(({ step }) => step.ref));
-  return after.steps.flatMap(({ step, done }): readonly WaitBegun[] => {
+  const wereDone = new Set(before.steps.filter(isActed).map(({ step }) => step.ref));
+  return after.steps.flatMap((state): readonly WaitBegun[] => {
+    const { step } = state;
     const { wait, ref } = step;
-    if (!wait || !done || wereDone.has(ref) || hasBegun(after, ref, wait.what)) return [];
+    if (!wait || !isActed(state) || wereDone.has(ref) || hasBegun(after, ref, wait.what)) return [];
     return [waitOf(step, wait)];
   });
 }
 
-/** The clock of a step, as it is begun. */
-export function waitOf({ ref }: Step, { what, time }: NonNullable<Step['wait']>): WaitBegun {
-  return { kind: 'wait', payload: { what, seconds: Math.round(baseOf(time, 'time')) }, step: ref };
+/** A clock runs from the act: that it is looked at afterwards does not stop it. */
+function isActed({ done, looks, holds }: StepState): boolean {
+  return done || looks !== undefined || holds !== undefined;
+}
+
+/** The clock of a step, or of what is readied for it, as it is begun. */
+export function waitOf({ ref }: Step, { what, time, hot }: Wait): WaitBegun {
+  return { kind: 'wait', payload: { what, seconds: Math.round(baseOf(time, 'time')), ...(hot ? { hot } : {}) }, step: ref };
 }
 
 /** Whether the clock of a step was begun, whether or not it still runs. */
@@ -36,7 +43,8 @@ export function isBefore({ sheet }: Pick<JobState, 'sheet'>, clock: Clock, step:
   return clock.step === before || (step.after?.includes(clock.step) ?? false);
 }
 
-/** What a clock holds back: the first step that waits for it. */
+/** What a clock holds back: the step that it makes something ready for, else the first one that waits for it. */
 export function heldBy(state: Pick<JobState, 'sheet' | 'steps'>, clock: Clock): Step | undefined {
-  return state.steps.find(({ step, done }) => !done && isBefore(state, clock, step))?.step;
+  const open = state.steps.filter(({ done }) => !done).map(({ step }) => step);
+  return open.find(({ ref, lead }) => ref === clock.step && lead?.what === clock.what) ?? open.find((step) => isBefore(state, clock, step));
 }

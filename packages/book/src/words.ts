@@ -97,6 +97,8 @@ export function stageWords(stage: JointStage | undefined): string {
       return `turn on ${stage.angle?.figure ?? ''}${until}`;
     case 'hand-snug':
       return `snug by hand${until}`;
+    case 'started':
+      return `started by hand${until}`;
     case 'turn':
       return `turn ${stage.angle?.figure ?? ''}${until}`;
     case 'click':

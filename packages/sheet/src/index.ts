@@ -15,6 +15,7 @@ export * from './model/source-words.js';
 export * from './checking/check.js';
 export type * from './model/file.js';
 export type * from './model/reshaping.js';
+export type * from './model/timing.js';
 export type * from './given/job-scope.js';
 export type { CompletePart, Review } from './review/review.js';
 export type { Finding, Severity } from './review/rules/rule.js';

@@ -7,13 +7,17 @@ import {
   newMissing,
   newPartsMissing,
   nextAct,
+  notReady,
   orderNumber,
   partsPutIn,
   presetForFit,
+  waitOf,
   type FailedBy,
   type JobState,
+  type LookDue,
   type NewEntry,
   type SettingRun,
+  type StepState,
 } from '@jubb/book';
 import {
   STAGES,
@@ -92,9 +96,8 @@ export function nextEntries(
   if (!act) return [];
   if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
   const { step } = act;
-  const holds = state.steps.find((one) => one.step.ref === step.ref)?.holds;
-  if (holds) return [lookedAt(holds, step)];
-  const entries = entriesAt(sheet, state, step, unit, tools, random);
+  const now = new Date().toISOString();
+  const entries = beforeOrAfter(state.steps.find((one) => one.step.ref === step.ref)!, state, now) ?? entriesAt(sheet, state, step, unit, tools, random);
   const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
   return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
 }
@@ -121,8 +124,31 @@ export function entriesAt(
 
 const SEEN = 'held against the old';
 
+/** What is due at a step besides its own act: what must be ready before it, what is looked at after it, by oneself and by others. */
+export function beforeOrAfter({ step, looks, holds }: StepState, { live }: Pick<BenchState, 'live'>, at: string): readonly DemoEntry[] | undefined {
+  if (looks) return looks.map((look) => ({ ...seenHome(look), step: step.ref }));
+  if (holds) return [lookedAt(holds, step)];
+  const missing = notReady(step, live, at);
+  if (!missing) return undefined;
+  if (missing.why === 'under way') return [{ kind: 'wait-over', payload: { wait: missing.begun.wait.id }, step: step.ref }];
+  return [waitOf(step, missing.lead)];
+}
+
+function seenHome(look: LookDue): DemoEntry {
+  switch (look.what) {
+    case 'seated':
+      return { kind: 'seated', payload: { fastening: look.fastening.ref, count: look.fastening.count - look.seen } };
+    case 'way-round':
+      return { kind: 'way-round', payload: { part: look.part, lies: look.lies } };
+    case 'mark':
+      return { kind: 'mark-met', payload: { mark: look.mark.entryId } };
+    case 'expected':
+      return { kind: 'as-expected', payload: { so: true } };
+  }
+}
+
 /** It is done, and somebody else looks at it. */
-export function lookedAt({ who }: HoldPoint, { ref }: Step): DemoEntry {
+function lookedAt({ who }: HoldPoint, { ref }: Step): DemoEntry {
   const seen = 'as it should be';
   const more =
     who === 'customer' ? { customer: 'the owner' } : who === 'certified person' ? { certificate: 'RC 0417, guild of the valley' } : {};

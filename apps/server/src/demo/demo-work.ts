@@ -12,7 +12,7 @@ import {
 import { normal, seeded } from '@jubb/core';
 import { STAGES, find, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { entriesAt, lookedAt, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
+import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
 
 /** Somebody of the demo who works at a job. */
 export interface Worker {
@@ -102,6 +102,9 @@ const MOST_OF_WORKINGS = 4000;
 /** What the foreman puts a name to. */
 const SIGNED: ReadonlySet<EntryKind> = new Set<EntryKind>(['sign', 'accepted', 'hold-met']);
 
+/** The hour comes later, with the days of the job. */
+const AT = '2026-01-01T00:00:00.000Z';
+
 const SLIP = 'One was still in the wheel brace';
 
 /** Workings by what goes in: many pulls are alike. */
@@ -132,7 +135,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
     };
     made.push(entry);
     // As the book would have it, but for who and when: neither changes what follows from it.
-    kept.push({ step: null, toolId: null, personId: person.id, takenAt: '', seq: made.length, ...entry } as unknown as AnyKeptEntry);
+    kept.push({ step: null, toolId: null, personId: person.id, takenAt: AT, seq: made.length, ...entry } as unknown as AnyKeptEntry);
     return id;
   };
   const keepLater = ({ waits, ...act }: LaterEntry): string => keep(act, waits);
@@ -147,13 +150,13 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
       if (at >= upTo && !stop?.within) break;
       for (let round = 0; ; round += 1) {
         const state = new Reckoned(given, kept);
-        const { done, holds } = state.step(step);
-        if (done) break;
+        const stands = state.step(step);
+        if (stands.done) break;
         if (round > MOST_ROUNDS) throw new Error(`${sheet.key}: ${step.ref} does not end`);
         // What was made necessary again is done again before it is signed.
         const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
         const again = due && find(sheet.steps, due.obligation.closedBy);
-        const acts = holds ? [lookedAt(holds, step)] : entriesAt(sheet, state, again ?? step, plan.unit, tools, random);
+        const acts = beforeOrAfter(stands, state, AT) ?? entriesAt(sheet, state, again ?? step, plan.unit, tools, random);
         if (!again && stop?.within && isRun(step, stop.within, acts)) {
           midway(acts, stop.within).forEach((act) => keep(act));
           stop.then?.forEach(keepLater);
@@ -166,7 +169,8 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
           const strikes = keep({ ...counted, payload: { ...counted.payload, count: Math.max(1, count - 1) } });
           keep({ kind: 'strike', payload: { reason: SLIP }, strikes });
         }
-        acts.forEach((act) => keep(act));
+        // What must be ready takes its time before the step.
+        acts.forEach((act) => keep(act, act.kind === 'wait-over' && step.lead ? minutesOf(step.lead.time) : 0));
       }
       waitAfter(step, keep);
     }
@@ -181,7 +185,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
 function waitAfter({ ref, wait }: Step, keep: (draft: DemoEntry, waits?: number) => string): void {
   if (!wait) return;
   const minutes = minutesOf(wait.time);
-  const clock = keep({ kind: 'wait', payload: { what: wait.what, seconds: minutes * 60 }, step: ref });
+  const clock = keep({ kind: 'wait', payload: { what: wait.what, seconds: minutes * 60, ...(wait.hot ? { hot: true } : {}) }, step: ref });
   keep({ kind: 'wait-over', payload: { wait: clock }, step: ref }, minutes);
 }
 

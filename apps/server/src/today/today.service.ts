@@ -203,13 +203,14 @@ function readOf(head: FullRow, state: JobState, { tools, today, names }: Around)
   const now = new Date().toISOString();
   const clocks = state.clocks.map((clock): TodayClock => {
     const then = heldBy(state, clock);
-    const { entryId, what, until } = clock;
+    const { entryId, what, until, hot } = clock;
     return {
       jobId: head.id,
       number: head.number,
       entryId,
       what,
       until,
+      ...(hot ? { hot } : {}),
       then: then ? { step: then.ref, stage: then.stage, title: then.title } : null,
     };
   });

@@ -20,9 +20,9 @@ export function useClocks(): readonly TodayClock[] {
   const over = new Set(held.flatMap(({ kind, payload }) => (kind === 'wait-over' ? [(payload as { wait: string }).wait] : [])));
   const begun = held.flatMap(({ id, jobId, kind, payload, takenAt }): readonly TodayClock[] => {
     if (kind !== 'wait') return [];
-    const { what, seconds } = payload as { what: string; seconds: number };
+    const { what, seconds, hot } = payload as { what: string; seconds: number; hot?: true };
     const number = [...(today?.now ?? []), ...(today?.waiting ?? [])].find((line) => line.jobId === jobId)?.number ?? 0;
-    return [{ jobId, number, entryId: id, what, until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(), then: null }];
+    return [{ jobId, number, entryId: id, what, until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(), then: null, ...(hot ? { hot } : {}) }];
   });
   const known = new Set(begun.map(({ entryId }) => entryId));
   return [...begun, ...(today?.clocks ?? []).filter(({ entryId }) => !known.has(entryId))].filter(({ entryId }) => !over.has(entryId));

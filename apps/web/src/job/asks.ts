@@ -15,7 +15,7 @@ export interface Ask {
 
 export type AskName = 'note' | 'next-time' | 'mark' | 'owed' | 'open-end' | 'finding' | 'came-out' | 'moved' | 'hold';
 
-export type Asking = { readonly what: AskName | 'line' | 'talk' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+export type Asking = { readonly what: AskName | 'line' | 'talk' | 'stuck' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 export interface JobActs {
   readonly dialog: ReactElement | null;

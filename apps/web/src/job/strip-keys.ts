@@ -6,6 +6,7 @@ import {
   CirclePause,
   Droplets,
   Eraser,
+  Hammer,
   Hand,
   ListPlus,
   Mic,
@@ -31,6 +32,7 @@ export const STRIP_KEYS = {
   talk: { word: 'Talk', sign: Mic },
   line: { word: 'Own line', sign: ListPlus },
   mark: { word: 'Mark', sign: Tag },
+  stuck: { word: 'Will not come', sign: Hammer },
   'open-end': { word: 'Open end', sign: CircleDashed },
   moved: { word: 'Moved', sign: Move },
   'came-out': { word: 'Came out', sign: Droplets },
@@ -48,7 +50,7 @@ export type StripKeyName = keyof typeof STRIP_KEYS;
 /** What is used at a stage, the most used first; with the hold it is what has room, the rest stands behind "More". */
 const USED: Readonly<Record<Stage, readonly StripKeyName[]>> = {
   'book-in': ['photo', 'finding', 'note', 'talk', 'moved'],
-  strip: ['photo', 'line', 'mark', 'open-end', 'came-out'],
+  strip: ['photo', 'line', 'mark', 'stuck', 'open-end', 'came-out'],
   measure: ['photo', 'finding', 'note', 'talk'],
   decide: ['photo', 'note', 'finding', 'owed', 'talk'],
   build: ['photo', 'note', 'mark', 'open-end', 'talk'],

@@ -31,6 +31,7 @@ export const KEYMAP = {
   moved: { keys: ['g'], shown: 'G', does: 'moved to get at it', where: 'job' },
   hold: { keys: ['h'], shown: 'H', does: 'put the job on hold, or take it up again', where: 'job' },
   person: { keys: ['i'], shown: 'I', does: 'somebody else takes over', where: 'anywhere' },
+  stuck: { keys: ['r'], shown: 'R', does: 'it will not come: the ladder, rung by rung', where: 'job' },
   mark: { keys: ['m'], shown: 'M', does: 'mark: what lines up with what', where: 'job' },
   line: { keys: ['l'], shown: 'L', does: 'a line of your own in the ledger', where: 'job' },
   owed: { keys: ['u'], shown: 'U', does: 'owed: put off with the customer’s word', where: 'job' },

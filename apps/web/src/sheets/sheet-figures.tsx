@@ -132,6 +132,7 @@ export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
               what={
                 <>
                   <b>{fastening.name}</b>: seated when {fastening.seated}
+                  {fastening.renewEachTime ? ', new each time' : ''}
                 </>
               }
               figure={`${fastening.count} ×`}

@@ -45,6 +45,10 @@ const MORE = [
   ['stopWhen', 'Stop when: '],
 ] as const;
 
+function lineNameOf({ fastenings = [] }: SheetFile, ref: string): string {
+  return fastenings.find((one) => one.ref === ref)?.name ?? ref;
+}
+
 function StepText({ step, file }: { readonly step: Step; readonly file: SheetFile }): ReactElement {
   const routing = (file.routings ?? []).find(({ ref }) => ref === step.routing);
   const open = (file.whileOpen ?? []).filter(({ step: ref }) => ref === step.ref);
@@ -68,7 +72,9 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
       <span className="soft">
         {MORE.flatMap(([field, words]) => (step[field] ? [`${words}${step[field]}`] : [])).join(' ')}{' '}
         {lists.flatMap(([words, said]) => (said ? [`${words}${said.join('; ')}.`] : [])).join(' ')}
-        {step.wait ? ` Wait ${step.wait.time}: ${step.wait.what}.` : ''}
+        {step.lead ? ` Ready before: ${step.lead.what}, ${step.lead.time}${step.lead.most ? `, ${step.lead.most} at most` : ''}.` : ''}
+        {step.seats ? ` Seen home: ${step.seats.map((ref) => lineNameOf(file, ref)).join(', ')}.` : ''}
+        {step.wait ? ` Wait ${step.wait.time}: ${step.wait.what}${step.wait.hot ? ', hot' : ''}.` : ''}
         {step.holdPoint ? ` Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : ''}
       </span>
       {step.ways ? (

@@ -1,12 +1,15 @@
 import type { Quantity } from '@jubb/core';
 import { dayIn, find, quantitiesOf, type Role, type SheetFile, type Tool } from '@jubb/sheet';
 import { validated } from '@jubb/sheet/given';
-import { holdWords, holdsBefore, waitsAtHolds } from '../hold-points.js';
+import { holdWords, holdsBefore } from '../hold-points.js';
+import { mayBeTimed } from '../leads.js';
+import { isWork } from '../no-work.js';
 import { newMissing, mayNeedNew, type NewFirst } from '../parts/new-first.js';
 import { newPartWords } from '../parts/new-parts.js';
 import { jobState, type JobState } from '../state.js';
 import { wrong, type Bound, type Given, type Held, type PointedList, type Refusal, type Wrong } from '../kinds/define-kind.js';
 import { kindOf, mayMake } from '../kinds/registry.js';
+import { clockWrong } from './early.js';
 import type { NewEntry } from './entry.js';
 import { liveOf, type AnyKeptEntry, type EntryKind } from './kept.js';
 
@@ -46,8 +49,8 @@ export function checkEntry(entry: NewEntry, by: By): Refusal | undefined {
   return wrongs.length > 0 ? wrong(...wrongs) : undefined;
 }
 
-function givenOf({ id, kind, payload, step, strikes }: NewEntry): Given {
-  return { id, kind, payload: payload as Given['payload'], step: step ?? null, strikes: strikes ?? null };
+function givenOf({ id, kind, payload, step, strikes, takenAt }: NewEntry): Given {
+  return { id, kind, payload: payload as Given['payload'], step: step ?? null, strikes: strikes ?? null, takenAt };
 }
 
 /** Why what was read or pulled cannot have been by this tool: it reads something else, or its check was over by then. */
@@ -98,7 +101,7 @@ export type Guard = 'all' | 'new parts';
 
 /** Nothing for an entry whose keeping depends on nothing else that the job holds. */
 export function guardOf(entries: readonly NewEntry[], sheet: SheetFile): Guard | undefined {
-  if (entries.some((entry) => needsAll(entry) || mayBeHeld(entry, sheet))) return 'all';
+  if (entries.some((entry) => needsAll(entry) || mayBeHeld(entry, sheet) || mayBeEarly(entry, sheet))) return 'all';
   // A pull comes every few seconds: it does not read the whole book of its job.
   return entries.some((entry) => mayWantNew(givenOf(entry), sheet)) ? 'new parts' : undefined;
 }
@@ -134,6 +137,8 @@ export function checkOnJob(
       boundWrong(given, held) ??
       newWrong(given, held) ??
       holdWrong(given, held) ??
+      carriedWrong(given, held) ??
+      (mayBeEarly(given, sheet) ? clockWrong(given, held) : undefined) ??
       (kindOf(given.kind).needs ?? []).map((rule) => rule(given as never, held)).find((found) => found !== undefined);
     if (refusal) return refusal;
     entries.push({ ...given, personId: by.personId } as unknown as AnyKeptEntry);
@@ -172,9 +177,21 @@ function newWrong(given: Given, { live, sheet }: Held): Refusal | undefined {
   return needs && wrong({ field: 'step', given: given.step ?? '', allowed: newWords(needs, sheet) });
 }
 
+/** Whether what it does may come before its time: something must be ready first, or a clock still runs. */
+function mayBeEarly({ kind, step }: Pick<Given, 'kind'> & { readonly step?: string | null }, sheet: SheetFile): boolean {
+  return mayBeTimed(sheet, find(sheet.steps, step ?? undefined), kind);
+}
+
+/** What others stand on is not struck from under them. */
+function carriedWrong({ kind, strikes }: Given, held: Held): Refusal | undefined {
+  const struck = kind === 'strike' ? held.live.find(({ id }) => id === strikes) : undefined;
+  const allowed = struck && kindOf(struck.kind).carries?.(struck as never, held.live);
+  return allowed === undefined ? undefined : wrong({ field: 'strikes', given: strikes ?? '', allowed });
+}
+
 /** Whether a step before it may wait for somebody to look at it. */
 function mayBeHeld({ kind, step }: Pick<NewEntry, 'kind' | 'step'>, sheet: SheetFile): boolean {
-  return waitsAtHolds(kind) && holdsBefore(sheet, step).length > 0;
+  return isWork(kind) && holdsBefore(sheet, step).length > 0;
 }
 
 /** What is done at a step waits until those before it that are done were looked at. */
@@ -190,7 +207,7 @@ function newWords(needs: NewFirst, sheet: SheetFile): string {
     case 'no way back':
       return 'has no way back: what takes its place must be seen here first';
     case 'new each time':
-      return `pulls ${needs.joint.name}, new each time: say first that the new ones are here`;
+      return `takes ${needs.of.name}, new each time: say first that the new ones are here`;
     case 'renewed':
       return `puts in what is new, and was not said to be here: ${needs.parts.map((part) => newPartWords(sheet, part)).join(', ')}`;
   }

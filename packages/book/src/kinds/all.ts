@@ -1,6 +1,7 @@
 /** Every kind of entry: its file, and its line here. */
 export * from './accepted.js';
 export * from './answered.js';
+export * from './as-expected.js';
 export * from './came-off.js';
 export * from './came-out.js';
 export * from './caution-read.js';
@@ -37,7 +38,9 @@ export * from './pull.js';
 export * from './put-back.js';
 export * from './reading.js';
 export * from './replacement-here.js';
+export * from './rung.js';
 export * from './seal-fitted.js';
+export * from './seated.js';
 export * from './sign.js';
 export * from './stage.js';
 export * from './strike.js';
@@ -48,5 +51,6 @@ export * from './variant.js';
 export * from './wait.js';
 export * from './wait-over.js';
 export * from './way.js';
+export * from './way-round.js';
 export * from './went-in.js';
 export * from './worked.js';

@@ -34,6 +34,8 @@ export interface Given<K extends EntryKind = EntryKind> {
   readonly payload: PayloadOf<K>;
   readonly step: string | null;
   readonly strikes: string | null;
+  /** ISO time, by the clock of who makes it. */
+  readonly takenAt: string;
 }
 
 /** The job that it is to be kept on, as it stands before it. */
@@ -55,7 +57,7 @@ export interface Held {
 export type Rule<K extends EntryKind> = (given: Given<K>, held: Held) => Refusal | undefined;
 
 /** Lists of a sheet that an entry can point into. */
-export type PointedList = 'limits' | 'joints' | 'settings' | 'seals' | 'fluids' | 'fits' | 'cautions' | 'parts' | 'steps';
+export type PointedList = 'fastenings' | 'limits' | 'joints' | 'settings' | 'seals' | 'fluids' | 'fits' | 'cautions' | 'parts' | 'steps';
 
 /** Of which kinds the entry must be that a field names, and what is said of one that is not. */
 export interface Bound {
@@ -94,6 +96,8 @@ export interface Kind<K extends EntryKind> {
   /** What the job must hold before it. */
   readonly needs?: readonly Rule<K>[];
   readonly outside?: Outside;
+  /** Why one that stands is not struck: others stand on it. */
+  readonly carries?: (entry: KeptEntry<K>, live: readonly AnyKeptEntry[]) => string | undefined;
   /** Something comes off the shelves by it. */
   readonly takesStock?: (payload: PayloadOf<K>) => boolean;
   /** What changes beside the job's own book: the sheet that it goes by, what the list of jobs says of it, its stage. */

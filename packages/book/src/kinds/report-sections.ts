@@ -15,7 +15,9 @@ export type SectionId =
   | 'seals'
   | 'pulls'
   | 'no-number'
-  | 'held';
+  | 'held'
+  | 'home'
+  | 'stuck';
 
 /** How an entry stands in a section of the report. */
 export interface Within<K extends EntryKind> {

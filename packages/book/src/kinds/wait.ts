@@ -1,5 +1,5 @@
 import { formatQuantity } from '@jubb/core';
-import { IsInt, Max, Min } from 'class-validator';
+import { Equals, IsInt, IsOptional, Max, Min } from 'class-validator';
 import { defineKind, type Kind } from './define-kind.js';
 import { Words } from './fields.js';
 
@@ -9,6 +9,8 @@ const LONGEST_WAIT_S = 14 * 24 * 3600;
 export class WaitPayload {
   @Words(200) what: string;
   @IsInt() @Min(1) @Max(LONGEST_WAIT_S) seconds: number;
+  /** Hot so long: not to be touched. */
+  @IsOptional() @Equals(true) hot?: true;
 }
 
 declare module '../entries/kept.js' {
@@ -22,5 +24,5 @@ export const wait: Kind<'wait'> = defineKind({
   version: 1,
   payload: WaitPayload,
   byTheWay: true,
-  words: ({ payload: { what, seconds } }) => `Clock: ${what}, ${formatQuantity(seconds, 'time', seconds < 3600 ? 'min' : 'h')}`,
+  words: ({ payload: { what, seconds, hot } }) => `${hot ? 'Hot, do not touch' : 'Clock'}: ${what}, ${formatQuantity(seconds, 'time', seconds < 3600 ? 'min' : 'h')}`,
 });

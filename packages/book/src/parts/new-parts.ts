@@ -19,8 +19,11 @@ export function piecesHere(sheet: SheetFile, part: string, live: readonly AnyKep
   return live.filter(isKind('replacement-here')).reduce((sum, { payload, step }) => {
     if (payload.part !== undefined) return payload.part === part ? sum + (payload.count ?? 1) : sum;
     // Said of a step as a whole: the new fasteners of its joint.
-    const joint = find(sheet.joints, find(sheet.steps, step ?? undefined)?.record.joint);
-    return joint?.renewEachTime && joint.part === part ? sum + joint.count : sum;
+    const at = find(sheet.steps, step ?? undefined);
+    const joint = find(sheet.joints, at?.record.joint);
+    const seated = (at?.seats ?? []).flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
+    const fresh = [...(joint ? [joint] : []), ...seated].find((one) => one.renewEachTime && one.part === part);
+    return fresh ? sum + fresh.count : sum;
   }, 0);
 }
 

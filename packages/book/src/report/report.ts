@@ -79,7 +79,9 @@ export function jobReport(given: JobView, times: Times): Report {
       table('Other than the maker says', said('departs')),
       table('Taken on with something open', said('taken-on')),
       table('Old parts', oldPartsTable(state)),
+      table('What would not come', said('stuck')),
       table('Looked at by somebody else', said('held', 'What was seen')),
+      table('Seen to be home', told('home', ['What', 'How it is', ...WHO_AND_WHEN])),
       table('Seals and grease', told('seals', ['What', 'Amount or depth', 'Verdict', ...TOOL_TOO])),
       ...state.joints.map(({ joint: { ref, name }, pulls }) => {
         const stands = new Set(pulls.map(({ id }) => id));
@@ -140,6 +142,8 @@ const SAID: ReadonlySet<SectionId> = new Set([
   'taken-on',
   'no-number',
   'held',
+  'home',
+  'stuck',
 ]);
 
 interface RowsOf {

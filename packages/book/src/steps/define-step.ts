@@ -1,6 +1,7 @@
 import { find, type HoldPoint, type RecordKind, type SheetFile, type Step } from '@jubb/sheet';
 import type { Decision } from '../decisions.js';
 import { isKind, type AnyKeptEntry, type EntryKind, type KeptEntry } from '../entries/kept.js';
+import type { LookDue } from '../looks-due.js';
 import type { FitRun } from '../runs/fit-run.js';
 import type { JointRun } from '../runs/joint-run.js';
 import type { PatternRun } from '../runs/pattern-run.js';
@@ -15,11 +16,13 @@ export interface StepState {
   readonly progress?: { readonly done: number; readonly total: number };
   /** Why it is not done although something was recorded. */
   readonly problem?: string;
+  /** It is done, and this is to be looked at before it is home. */
+  readonly looks?: readonly LookDue[];
   /** It is done, and somebody has to look at it before the work goes on. */
   readonly holds?: HoldPoint;
 }
 
-export type Stands = Omit<StepState, 'step' | 'holds'>;
+export type Stands = Omit<StepState, 'step' | 'holds' | 'looks'>;
 
 /** What of the job a step is told by. */
 export interface StepContext {

@@ -1,5 +1,6 @@
 import type { RecordKind, Step } from '@jubb/sheet';
 import { holdWords, isLookedAt } from '../hold-points.js';
+import { lookWords, looksDue } from '../looks-due.js';
 import * as all from './all.js';
 import type { StepContext, StepKind, StepState } from './define-step.js';
 
@@ -21,7 +22,10 @@ export function stepKind({ record }: Pick<Step, 'record'>): StepKind<RecordKind>
 export function stepState(step: Step, job: StepContext): StepState {
   const own = job.live.filter((entry) => entry.step === step.ref);
   const stands = stepKind(step).stands(step, own, job);
+  if (!stands.done) return { step, ...stands };
+  const looks = looksDue(job.sheet, step, job.live);
+  if (looks.length > 0) return { step, ...stands, done: false, looks, problem: looks.map((look) => lookWords(job.sheet, look)).join('; ') };
   const { holdPoint } = step;
-  if (!stands.done || !holdPoint || isLookedAt(own)) return { step, ...stands };
+  if (!holdPoint || isLookedAt(own)) return { step, ...stands };
   return { step, ...stands, done: false, holds: holdPoint, problem: `waits until ${holdWords(holdPoint)}` };
 }

@@ -1,10 +1,11 @@
 import { readSheetFigure } from '../given/figures.js';
 import type { FieldIssue } from '../given/validation.js';
 import { namedBy, type LimitQuantity, type StageKind } from '../model/choices.js';
-import type { Limit, Part, SheetFile, Span, Step } from '../model/file.js';
+import type { Limit, Part, SheetFile, Sided, Span, Step } from '../model/file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
 import { everyPointer } from '../model/pointers.js';
-import { find, limitQuantity, settingQuantity } from '../model/resolve.js';
+import { BY_BASE } from '../model/scope.js';
+import { baseOf, find, limitQuantity, settingQuantity } from '../model/resolve.js';
 
 type Refs = ReadonlySet<string>;
 
@@ -16,6 +17,7 @@ const ONE_OF: Readonly<Record<SheetList, string>> = {
   complaints: 'a complaint',
   causes: 'a cause',
   tasks: 'a task',
+  several: 'several of a kind',
   parts: 'a part',
   kits: 'a kit',
   joints: 'a joint',
@@ -50,6 +52,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
       });
     }
 
+  issues.push(...pointsToOneOfSeveral(sheet));
   sheet.joints.forEach((joint, index) => {
     const { passes } = joint.pattern;
     if (passes.at(-1) !== 1 || passes.some((share, at) => share < (passes[at - 1] ?? 0))) {
@@ -69,6 +72,10 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
       if (wanted && !stage[wanted])
         issues.push({ path: `joints[${index}].stages[${number}].${wanted}`, message: `is missing; a "${stage.kind}" round needs it` });
     });
+  });
+  sheet.fastenings?.forEach(({ renewEachTime, part }, index) => {
+    if (renewEachTime && part === undefined)
+      issues.push({ path: `fastenings[${index}].part`, message: 'is missing; what is new each time is a part that can be ordered' });
   });
   sheet.parts.forEach((part, index) => issues.push(...cyclic(`parts[${index}].superseded`, part)));
   sheet.fluids.forEach((fluid, index) => {
@@ -117,6 +124,9 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     if (step.ways && step.ways.length < 2) issues.push({ path: `${at}.ways`, message: 'needs two ways or more to choose from' });
     if (step.ways) issues.push(...usedTwice(`${at}.ways`, step.ways));
     issues.push(...checkRecord(at, step, sheet));
+    const { time, most } = step.lead ?? {};
+    if (time !== undefined && most !== undefined && baseOf(most, 'time') <= baseOf(time, 'time'))
+      issues.push({ path: `${at}.lead.most`, given: most, message: `must be over the time that it takes, ${time}` });
   });
   return issues;
 }
@@ -129,6 +139,26 @@ const STAGE_NEEDS: Partial<Record<StageKind, 'torque' | 'angle' | 'until'>> = {
   touch: 'until',
   flatten: 'until',
 };
+
+/** Causes, variants and ways speak of a line as the sheet has it: of each of several, it is about all of them. */
+function isByBase(list: SheetList, field: string): boolean {
+  return BY_BASE.has(list) || field.startsWith('ways[]');
+}
+
+/**
+ * What is there of each of several is pointed to by what is of each of them too, or in a list, which then holds all. A step may
+ * be named from anywhere: its first or its last one is meant.
+ */
+function pointsToOneOfSeveral(sheet: SheetFile): FieldIssue[] {
+  if (!sheet.several?.length) return [];
+  return everyPointer(sheet).flatMap(({ path, field, ref, lists, list, index }) => {
+    const own = (rowsOf(sheet, list)[index] as Partial<Sided> | undefined)?.each;
+    const each = lists.flatMap((one) => (find(rowsOf(sheet, one) as readonly (Partial<Sided> & { ref: string })[], ref)?.each ?? []))[0];
+    if (each === undefined || each === own || isByBase(list, field) || lists.includes('steps') || /^\w+\[\]$/u.test(field)) return [];
+    const names = find(sheet.several ?? [], each)?.names.join(', ') ?? each;
+    return [{ path, given: ref, message: `is there of each of several (${names}): say "each: ${each}" of this line too` }];
+  });
+}
 
 /** A chain of numbers that comes back to itself never ends at the one to order. */
 function cyclic(at: string, part: Part): FieldIssue[] {

@@ -63,6 +63,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
   complaints: [REF, NAME],
   causes: [REF, NAME, refs('tasks', 'Mended by'), refs('parts', 'Likely parts')],
   tasks: [REF, NAME, yesNo('whole', 'Whole unit'), text('time', 'Book time', 8)],
+  several: [REF, text('name', 'One of them', 16), lines('names', 'What tells them apart')],
   parts: [
     REF,
     NAME,
@@ -107,6 +108,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('part', 'Part', 16),
     whole('count', 'Count'),
     text('seated', 'Seated when', 40),
+    yesNo('renewEachTime', 'New each time'),
     text('tool', 'Tool', 16),
   ],
   settings: [

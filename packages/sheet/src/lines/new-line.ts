@@ -12,6 +12,7 @@ const BLANK: Readonly<Record<SheetList, Readonly<Record<string, unknown>>>> = {
   complaints: { name: OPEN },
   causes: { name: OPEN, blames: [] },
   tasks: { name: OPEN },
+  several: { name: OPEN, names: [] },
   parts: { name: OPEN, quantity: 1, policy: 'inspect' },
   kits: { name: OPEN, parts: [] },
   joints: {

@@ -5,7 +5,7 @@ import type { Quantity } from '@jubb/core';
 export const LAYOUTS = ['circle', 'two-rows', 'grid', 'free'] as const;
 export type Layout = (typeof LAYOUTS)[number];
 
-export const STAGE_KINDS = ['torque', 'angle', 'hand-snug', 'click', 'turn', 'flush', 'touch', 'flatten'] as const;
+export const STAGE_KINDS = ['torque', 'angle', 'hand-snug', 'started', 'click', 'turn', 'flush', 'touch', 'flatten'] as const;
 export type StageKind = (typeof STAGE_KINDS)[number];
 
 export const FEMALE_MATERIALS = ['steel', 'cast iron', 'aluminium', 'plastic'] as const;
@@ -163,3 +163,7 @@ export type ReshapedList = (typeof RESHAPED)[number];
 /** Who looks at a step before the work goes on. */
 export const HOLD_BY = ['foreman', 'second person', 'certified person', 'customer'] as const;
 export type HoldBy = (typeof HOLD_BY)[number];
+
+/** What something must be by the time that a step begins. */
+export const READY = ['warm', 'cold', 'soaked', 'skinned', 'dry', 'ready'] as const;
+export type Ready = (typeof READY)[number];

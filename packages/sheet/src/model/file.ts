@@ -45,6 +45,7 @@ import {
 } from './choices.js';
 import { Lines, Name, Nested, Ref, Refs, Rows } from './fields.js';
 import { Reshaping } from './reshaping.js';
+import { Lead, Wait } from './timing.js';
 import 'reflect-metadata';
 import {
   ArrayMaxSize,
@@ -70,11 +71,25 @@ import {
  */
 export const SHEET_FORMAT = 'jubb-sheet/1';
 
-/** A line that a job with several sides has once for each. No file says so: the scope of the job puts it there. */
+/** A line that a job has several times: once for each side, or for each of what the unit has several of. */
 export class Sided {
+  /** What it is of each of: two heads, three planets. */
+  @IsOptional() @Ref() each?: string;
+  /** Which side. No file says so: the scope of the job puts it there, and the two below. */
   side?: string;
+  /** Which of the several. */
+  instance?: string;
   /** Its ref as the sheet has it. */
   base?: string;
+}
+
+/** What a unit has several of, alike, each with its own readings, pulls and marks: heads, rods, planets, wheels. */
+export class Several {
+  @Ref() ref: string;
+  /** One of them: "head". */
+  @Name(40) name: string;
+  /** What tells them apart: "front head", "rear head". */
+  @ArrayMinSize(2) @Lines(12, 40) names: string[];
 }
 
 export class Sourced {
@@ -227,6 +242,8 @@ export class Fastening extends Sided {
   @IsInt() @Min(1) @Max(120) count: number;
   @Name(400) seated: string;
   @IsOptional() @Name(100) tool?: string;
+  /** A used one does not hold again: its new one is here before the step that seats it. */
+  @IsOptional() @IsBoolean() renewEachTime?: boolean;
 }
 
 export class CastleNut {
@@ -422,11 +439,6 @@ export class Way extends Reshaping {
   @IsOptional() @IsBoolean() shopDefault?: boolean;
 }
 
-export class Wait {
-  @IsFigure('time') time: string;
-  @Name(200) what: string;
-}
-
 export class HoldPoint {
   @IsIn(HOLD_BY) who: HoldBy;
   @Name(300) what: string;
@@ -469,6 +481,10 @@ export class Step extends Sided {
   @IsOptional() @Lines(20, 120) needs?: string[];
   @IsOptional() @Refs(10) cautions?: string[];
   @IsOptional() @Nested(() => Wait) wait?: Wait;
+  /** What must be ready when it begins, and takes its time before. */
+  @IsOptional() @Nested(() => Lead) lead?: Lead;
+  /** Fastenings that are seen to be home at it, each piece of them. */
+  @IsOptional() @Refs(12) seats?: string[];
   @IsOptional() @Nested(() => HoldPoint) holdPoint?: HoldPoint;
   @IsOptional() @Ref() routing?: string;
   @IsOptional() @Nested(() => PinnedPage) pinned?: PinnedPage;
@@ -608,6 +624,7 @@ export class SheetFile {
   @IsOptional() @Lines(8, 40) sides?: string[];
   /** Where its serial or tag is found. */
   @IsOptional() @Name(200) serialPlace?: string;
+  @IsOptional() @Rows(() => Several, 10) several?: Several[];
   @IsOptional() @Rows(() => Kit, 20) kits?: Kit[];
   @IsOptional() @Rows(() => Fit, 60) fits?: Fit[];
   @IsOptional() @Rows(() => Fastening, 60) fastenings?: Fastening[];

@@ -8,22 +8,26 @@ type Pointers = Readonly<Record<string, readonly SheetList[]>>;
 /** What a variant or a way may bring or drop. */
 const BROUGHT: readonly SheetList[] = ['steps', 'parts'];
 
+const SEVERAL: readonly SheetList[] = ['several'];
+
 /** Every field of a sheet that names another line, and the lists that the line may be in. The one place that knows. */
 const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
   variants: { 'tells[].feature': ['features'], 'brings[]': BROUGHT, 'drops[]': BROUGHT, 'changes[].line': RESHAPED },
   causes: { 'blames[].complaint': ['complaints'], 'signs[].limit': ['limits'], 'tasks[]': ['tasks'], 'parts[]': ['parts'] },
-  parts: { asManyAs: ['parts'] },
+  parts: { asManyAs: ['parts'], each: SEVERAL },
   kits: { 'parts[]': ['parts'] },
-  joints: { part: ['parts'] },
-  fastenings: { part: ['parts'] },
-  settings: { 'bearings[]': ['parts'], 'under[]': ['joints'] },
-  fits: { part: ['parts'] },
-  seals: { part: ['parts'] },
-  limits: { part: ['parts'] },
+  joints: { part: ['parts'], each: SEVERAL },
+  fastenings: { part: ['parts'], each: SEVERAL },
+  settings: { 'bearings[]': ['parts'], 'under[]': ['joints'], each: SEVERAL },
+  fits: { part: ['parts'], each: SEVERAL },
+  seals: { part: ['parts'], each: SEVERAL },
+  limits: { part: ['parts'], each: SEVERAL },
+  fluids: { each: SEVERAL },
   cautions: { 'holds.from': ['steps'], 'holds.until': ['steps'] },
   obligations: { 'madeBy[]': ['steps', 'parts'], closedBy: ['steps'] },
   whileOpen: { step: ['steps'], part: ['parts'] },
   steps: {
+    each: SEVERAL,
     'cautions[]': ['cautions'],
     'record.limit': ['limits'],
     'record.joint': ['joints'],
@@ -37,6 +41,8 @@ const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
     'after[]': ['steps'],
     'frees[]': ['parts'],
     'putsIn[]': ['parts'],
+    'seats[]': ['fastenings'],
+    'lead.from': ['steps'],
     tooLateAfter: ['steps'],
     'needsOff[]': ['parts'],
     routing: ['routings'],
@@ -106,16 +112,26 @@ export function withoutPointers<L extends object>(list: SheetList, line: L, isGo
   }, line);
 }
 
+/** A copy of a line whose lists of refs hold, in the place of one, all that `to` answers; what is no list is left as it is. */
+export function spreadPointers<L extends object>(list: SheetList, line: L, to: (ref: string) => readonly string[]): L {
+  const spread = Object.keys(POINTERS[list] ?? {}).flatMap((field) => {
+    const name = /^(\w+)\[\]$/u.exec(field)?.[1];
+    const held = name === undefined ? undefined : (line as Readonly<Record<string, unknown>>)[name];
+    return name !== undefined && Array.isArray(held) ? [[name, held.flatMap((ref: string) => to(ref))] as const] : [];
+  });
+  return spread.length > 0 ? { ...line, ...Object.fromEntries(spread) } : line;
+}
+
 /** Fields of the lines of a list that point into another one, without what is before the last dot: "joint". */
 export function pointersInto(list: SheetList, into: SheetList): readonly string[] {
   return Object.entries(POINTERS[list] ?? {}).flatMap(([field, lists]) => (lists.includes(into) ? [field] : []));
 }
 
 /** Every pointer of a sheet, with the place that it stands at: "steps[3].record.joint". */
-export function everyPointer(sheet: SheetFile): readonly Pointer[] {
+export function everyPointer(sheet: SheetFile): readonly (Pointer & { readonly list: SheetList; readonly index: number })[] {
   return SHEET_LISTS.flatMap((list) =>
     rowsOf(sheet, list).flatMap((line, index) =>
-      pointersOf(list, line).map((pointer) => ({ ...pointer, path: `${list}[${index}].${pointer.path}` })),
+      pointersOf(list, line).map((pointer) => ({ ...pointer, list, index, path: `${list}[${index}].${pointer.path}` })),
     ),
   );
 }

@@ -57,11 +57,16 @@ function withChange(file: SheetFile, { list, line: ref, field, is }: Change): Sh
 }
 
 /** Something that a line of one side points to anew is that side's. */
-function onItsSide(file: SheetFile, list: ReshapedList, line: Line & { readonly side?: string }): Line {
-  const { side } = line;
-  if (side === undefined) return line;
+function onItsSide(file: SheetFile, list: ReshapedList, line: Line & { readonly base?: string; readonly side?: string }): Line {
+  const { base, side } = line;
+  if (base === undefined) return line;
+  // Of one side and one of several it has both behind its ref; what it points to may have the side alone.
+  const behind = [line.ref.slice(base.length), ...(side === undefined ? [] : [sideRef('', side)])];
   const has = (lists: readonly SheetList[], ref: string): boolean => lists.some((one) => rowsOf(file, one).some((row) => row.ref === ref));
-  return mapPointers(list, line, ({ ref, lists }) => (!has(lists, ref) && has(lists, sideRef(ref, side)) ? sideRef(ref, side) : ref));
+  return mapPointers(list, line, ({ ref, lists }) => {
+    const own = has(lists, ref) ? undefined : behind.find((end) => has(lists, ref + end));
+    return ref + (own ?? '');
+  });
 }
 
 function changedAt(held: unknown, [name, ...rest]: readonly string[], is: string | undefined): unknown {

@@ -1,7 +1,7 @@
 import { isOnce } from './choices.js';
-import type { SheetFile, Step, Task, WhileOpen } from './file.js';
-import { rowsOf, type Line, type SheetList } from './lists.js';
-import { mapPointers, pointersOf, type Pointer } from './pointers.js';
+import type { SheetFile, Sided, Step, Task, WhileOpen } from './file.js';
+import { SHEET_LISTS, rowsOf, type Line, type SheetList } from './lists.js';
+import { mapPointers, pointersOf, spreadPointers, type Pointer } from './pointers.js';
 import { freedBy } from './resolve.js';
 import type { Reshaping } from './reshaping.js';
 
@@ -30,7 +30,8 @@ export function scopeSheet(file: SheetFile, picked: Picked | null): ScopedSheet 
   const sides = (picked?.sides ?? []).filter((side) => file.sides?.includes(side));
   // Where the whole unit is done, a task that has no steps of its own is done with it.
   const allWhole = tasks.some(({ ref, whole }) => whole && wanted.has(ref));
-  const scoped = sides.length > 1 ? inColumns(narrowed, sides) : narrowed;
+  const one = inInstances(narrowed);
+  const scoped = sides.length > 1 ? inColumns(one, sides) : one;
   const isKnown = file.variants?.some(({ ref }) => ref === picked?.variant);
   return {
     file: isKnown ? { ...scoped, build: picked!.variant! } : scoped,
@@ -102,8 +103,16 @@ function withFittingReshapings(file: SheetFile): SheetFile {
   return {
     ...file,
     ...(file.variants ? { variants: file.variants.map(fitting) } : {}),
-    steps: file.steps.map((step) => (step.ways ? { ...step, ways: step.ways.map(fitting) } : step)),
+    steps: file.steps.map((step) => withoutEarlier(step.ways ? { ...step, ways: step.ways.map(fitting) } : step, file)),
   };
+}
+
+/** What is readied ahead of a step may begin at once where the step that it would come after is not done on the job. */
+function withoutEarlier(step: Step, { steps }: SheetFile): Step {
+  const { lead } = step;
+  if (lead?.from === undefined || steps.some(({ ref }) => ref === lead.from)) return step;
+  const { from: _from, ...begun } = lead;
+  return { ...step, lead: begun };
 }
 
 /** The lists that only point to others, cut down to what is left to point to. */
@@ -128,7 +137,10 @@ function pointing(file: SheetFile, left: SheetFile): Partial<SheetFile> {
   return {
     cautions,
     kits: (file.kits ?? []).map((kit) => ({ ...kit, parts: kit.parts.filter(isPart) })).filter(({ parts }) => parts.length > 0),
-    fastenings: (file.fastenings ?? []).filter(({ part }) => part === undefined || isPart(part)),
+    // One that is seated by steps goes with them; one that none looks at, with its part.
+    fastenings: (file.fastenings ?? []).filter(({ ref, part }) =>
+      seatedBy(file, ref) ? seatedBy(left, ref) : part === undefined || isPart(part),
+    ),
     obligations: (file.obligations ?? [])
       .map((line) => ({ ...line, madeBy: line.madeBy.filter((ref) => isStep(ref) || isPart(ref)) }))
       .filter(({ madeBy, closedBy }) => madeBy.length > 0 && isStep(closedBy)),
@@ -138,6 +150,10 @@ function pointing(file: SheetFile, left: SheetFile): Partial<SheetFile> {
       parts: (cause.parts ?? []).filter(isPart),
     })),
   };
+}
+
+function seatedBy({ steps }: SheetFile, fastening: string): boolean {
+  return steps.some(({ seats }) => seats?.includes(fastening));
 }
 
 /** Steps that take off what a step needs off. */
@@ -169,7 +185,7 @@ const PER_SIDE = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 
 function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
   const ownSteps = file.steps.filter((step) => !isOnce(step.record.kind));
   const twice = new Set([...ownSteps, ...PER_SIDE.flatMap((list): readonly { ref: string }[] => file[list] ?? [])].map(({ ref }) => ref));
-  const columns = sides.map((side): SideColumn => ({ side, of: (ref) => (twice.has(ref) ? sideRef(ref, side) : ref) }));
+  const columns = sides.map((side): Column => ({ which: { side }, of: (ref) => (twice.has(ref) ? sideRef(ref, side) : ref) }));
   const [first, last] = [columns[0]!, columns.at(-1)!];
   const perSide = PER_SIDE.map((list) => {
     const lines: readonly { readonly ref: string }[] | undefined = file[list];
@@ -184,21 +200,26 @@ function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
       caution.holds ? { ...caution, holds: { from: first.of(caution.holds.from), until: last.of(caution.holds.until) } } : caution,
     ),
     obligations: (file.obligations ?? []).flatMap((line) =>
-      columns.map(({ side, of }) => ({ ...pointedInto('obligations', line, of), ref: sideRef(line.ref, side) })),
+      columns.map(({ of }, at) => ({ ...pointedInto('obligations', line, of), ref: sideRef(line.ref, sides[at]!) })),
     ),
-    whileOpen: columns.flatMap(({ side, of }) =>
-      (file.whileOpen ?? []).map((line) => ({ ...pointedInto('whileOpen', line, of), ref: sideRef(line.ref, side) })),
+    whileOpen: columns.flatMap(({ of }, at) =>
+      (file.whileOpen ?? []).map((line) => ({ ...pointedInto('whileOpen', line, of), ref: sideRef(line.ref, sides[at]!) })),
     ),
   };
 }
 
-interface SideColumn {
-  readonly side: string;
+/** One of several: its side or its name, and the ref that a line has there. */
+interface Column {
+  readonly which: { readonly side: string } | { readonly instance: string };
   readonly of: (ref: string) => string;
 }
 
-/** Runs of steps that each side has of its own are gone through side by side; the rest stays where it is. */
-function stepsInColumns(steps: readonly Step[], columns: readonly SideColumn[]): Step[] {
+/** Runs of steps that each column has of its own are gone through column by column; the rest stays where it is. */
+function stepsInColumns(
+  steps: readonly Step[],
+  columns: readonly Column[],
+  isAlone: (step: Step) => boolean = ({ record }) => isOnce(record.kind),
+): Step[] {
   const out: Step[] = [];
   let run: Step[] = [];
   const close = (): void => {
@@ -206,12 +227,47 @@ function stepsInColumns(steps: readonly Step[], columns: readonly SideColumn[]):
     run = [];
   };
   for (const step of steps) {
-    if (run.length > 0 && (isOnce(step.record.kind) || run[0]?.stage !== step.stage)) close();
-    if (isOnce(step.record.kind)) out.push(step);
+    if (run.length > 0 && (isAlone(step) || run[0]?.stage !== step.stage)) close();
+    if (isAlone(step)) out.push(step);
     else run.push(step);
   }
   close();
   return out;
+}
+
+/**
+ * Lines that are of each of several, once for each of them: "head-screws" becomes "head-screws--front-head" and
+ * "head-screws--rear-head". What lists one of them from outside lists all; what begins with a step of them begins with the first
+ * one, what ends with it, with the last. What such a step makes necessary no more is made necessary by each.
+ */
+function inInstances(file: SheetFile): SheetFile {
+  return (file.several ?? []).reduce((at, { ref: each, names }) => {
+    const own = new Set(IN_COLUMNS_LISTS.flatMap((list) => rowsOf(at, list) as readonly (Line & Sided)[]).flatMap((line) => (line.each === each ? [line.ref] : [])));
+    const columns = names.map((instance): Column => ({ which: { instance }, of: (ref) => (own.has(ref) ? sideRef(ref, instance) : ref) }));
+    const all = (ref: string): readonly string[] => (own.has(ref) ? columns.map(({ of }) => of(ref)) : [ref]);
+    const outer = ({ field, lists, ref }: Pointer): string =>
+      own.has(ref) && lists.includes('steps') && !field.startsWith('ways') ? columns.at(BEGINS.has(field) ? 0 : -1)!.of(ref) : ref;
+    const spread = SHEET_LISTS.filter((list) => at[list] && !BY_BASE.has(list)).map((list) => {
+      const lines = (rowsOf(at, list) as readonly (Line & Partial<Sided>)[]).flatMap((line) => {
+        if (line.each === each) return [line];
+        const wide = spreadPointers(list, line, all);
+        const { closedBy } = wide as { readonly closedBy?: string };
+        if (list !== 'obligations' || !own.has(closedBy ?? '')) return [mapPointers(list, wide, outer)];
+        return columns.map(({ of }, index) => ({ ...wide, ref: sideRef(line.ref, names[index]!), closedBy: of(closedBy!) }));
+      });
+      return [list, lines] as const;
+    });
+    const wide = { ...at, ...Object.fromEntries(spread) } as SheetFile;
+    const multiplied = PER_SIDE.filter((list) => wide[list]).map((list) => {
+      const lines = rowsOf(wide, list) as readonly (Line & Sided)[];
+      return [list, lines.flatMap((line) => (line.each === each ? columns.map((column) => inColumn(list, line, column)) : [line]))] as const;
+    });
+    return {
+      ...wide,
+      ...(Object.fromEntries(multiplied) as Partial<SheetFile>),
+      steps: stepsInColumns(wide.steps, columns, (step) => step.each !== each),
+    };
+  }, file);
 }
 
 export function sideRef(ref: string, side: string): string {
@@ -228,18 +284,24 @@ export function baseRef({ ref, base }: { readonly ref: string; readonly base?: s
   return base ?? ref;
 }
 
-const IN_COLUMNS: ReadonlySet<SheetList> = new Set<SheetList>([...PER_SIDE, 'steps']);
+/** Lists that speak of lines as the sheet has them. */
+export const BY_BASE: ReadonlySet<SheetList> = new Set<SheetList>(['causes', 'variants']);
+/** Fields that name the step at which something begins. */
+const BEGINS: ReadonlySet<string> = new Set(['holds.from', 'tooLateAfter']);
+const IN_COLUMNS_LISTS = [...PER_SIDE, 'steps'] as const;
+const IN_COLUMNS: ReadonlySet<SheetList> = new Set<SheetList>(IN_COLUMNS_LISTS);
 
-/** A copy of a line for one side: its own ref, its name, and all that it points to in this side's column. */
-function inColumn<L extends Line>(list: SheetList, line: L, { side, of }: SideColumn): L {
+/** A copy of a line for one side or instance: its own ref, its name, and all that it points to in this column. */
+function inColumn<L extends Line>(list: SheetList, line: L, { of, which }: Column): L {
   const { name, title } = line as { name?: string; title?: string };
+  const words = Object.values(which)[0] ?? '';
   return {
     ...pointedInto(list, line, of),
     ref: of(line.ref),
-    base: line.ref,
-    side,
-    ...(name === undefined ? {} : { name: `${name}, ${side}` }),
-    ...(title === undefined ? {} : { title: `${title}, ${side}` }),
+    base: baseRef(line),
+    ...which,
+    ...(name === undefined ? {} : { name: `${name}, ${words}` }),
+    ...(title === undefined ? {} : { title: `${title}, ${words}` }),
   };
 }
 

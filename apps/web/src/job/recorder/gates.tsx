@@ -13,7 +13,7 @@ export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
   const needs = newMissing(sheet, step, state.live);
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
-  if (needs?.why === 'new each time') return <NewFasteners step={step} joint={needs.joint} />;
+  if (needs?.why === 'new each time') return <NewFasteners step={step} of={needs.of} />;
   if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
   // What no step puts in is asked for before the signature.
   const unsaid = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];

@@ -1,5 +1,5 @@
-import type { NewPart } from '@jubb/book';
-import { find, type Joint, type Step } from '@jubb/sheet';
+import type { EachTime, NewPart } from '@jubb/book';
+import { find, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useHere } from '../use-job.ts';
@@ -10,13 +10,13 @@ import { pieces } from '../../stores/pieces.ts';
 import { RecorderLayout } from './layout.tsx';
 import { useNewParts, type Source } from './use-new-parts.ts';
 
-/** Fasteners that are new each time, before the first is pulled. */
-export function NewFasteners({ step, joint }: { readonly step: Step; readonly joint: Joint }): ReactElement {
+/** Fasteners, rings, clips or pins that are new each time, before the first goes in. */
+export function NewFasteners({ step, of }: { readonly step: Step; readonly of: EachTime }): ReactElement {
   const { sheet } = useHere();
-  const part = find(sheet.parts, joint.part);
+  const part = find(sheet.parts, of.part);
   return (
-    <NewOnes step={step} parts={part ? [{ part, pieces: joint.count, here: 0 }] : []}>
-      <Care title="New each time">The old ones were stretched once, and do not go back.</Care>
+    <NewOnes step={step} parts={part ? [{ part, pieces: of.count, here: 0 }] : []}>
+      <Care title="New each time">{of.name}: the old ones held once, and do not go back.</Care>
     </NewOnes>
   );
 }

@@ -7,7 +7,7 @@ import { RecorderLayout, type RecorderProps } from './layout.tsx';
 
 export function TickRecorder({ step }: RecorderProps): ReactElement {
   const { keep } = useHere();
-  return <RecorderLayout primary={{ label: 'Done', run: () => keep({ kind: 'tick', payload: {}, step: step.ref }) }} say={step.expect} />;
+  return <RecorderLayout primary={{ label: 'Done', run: () => keep({ kind: 'tick', payload: {}, step: step.ref }) }} />;
 }
 
 export function ArrivalRecorder({ step }: RecorderProps): ReactElement {

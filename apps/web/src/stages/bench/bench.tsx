@@ -10,6 +10,7 @@ import { useKeys } from '../../kit/keys.ts';
 import { BenchKeys, RecorderLayout } from '../../job/recorder/layout.tsx';
 import { Recorder, StepWords } from '../job-page/recorder.tsx';
 import { useSpoken } from '../../kit/prefs.ts';
+import { Ahead } from '../../job/timing/ahead.tsx';
 import { DoneMeanwhile } from '../../job/recorder/done-meanwhile.tsx';
 import { useStepInHand } from '../../job/use-step-in-hand.ts';
 import { BuildList, LinesOfStep } from '../build/build-list.tsx';
@@ -127,6 +128,7 @@ function BenchStep(): ReactElement {
             </>
           ) : current ? (
             <>
+              <Ahead except={current.step.ref} />
               <StepWords step={current.step} />
               {current.done && isUnkept ? <DoneMeanwhile step={current.step} /> : null}
               {current.done && !isUnkept ? (

@@ -9,6 +9,7 @@ import { LastOff } from '../strip/ledger.tsx';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { useKeys } from '../../kit/keys.ts';
 import { asksAt, strikeAsk, type AskName, type Asking, type JobActs } from '../../job/asks.ts';
+import { Stuck } from '../../job/looks/stuck.tsx';
 import { useHere } from '../../job/use-job.ts';
 
 // Not every day has something said.
@@ -34,7 +35,7 @@ export function useJobActs(step: Step | undefined): JobActs {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };
   const hold = (): void => (job.hold ? keep({ kind: 'hold-off', payload: {} }) : setAsking({ what: 'hold' }));
-  const key = (what: AskName | 'line' | 'talk') => (): void => setAsking({ what });
+  const key = (what: AskName | 'line' | 'talk' | 'stuck') => (): void => setAsking({ what });
   useKeys(
     state.handedOver
       ? {}
@@ -44,6 +45,7 @@ export function useJobActs(step: Step | undefined): JobActs {
           'next-time': key('next-time'),
           owed: key('owed'),
           mark: key('mark'),
+          stuck: key('stuck'),
           line: key('line'),
           finding: key('finding'),
           'came-out': key('came-out'),
@@ -78,6 +80,7 @@ export function useJobActs(step: Step | undefined): JobActs {
           </Dialog.Body>
         </Dialog>
       );
+    if (what.what === 'stuck') return <Stuck step={step} onClose={close} />;
     if (what.what === 'talk')
       return (
         <Suspense>

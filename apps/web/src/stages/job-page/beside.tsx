@@ -13,13 +13,14 @@ import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
 import type { JobActs } from '../../job/asks.ts';
+import { Ahead } from '../../job/timing/ahead.tsx';
 import { Unproved } from '../../job/holds/unproved.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { changeKey } from './change-key.ts';
 import { TheVariant, WhichVariant } from './which-variant.tsx';
 
 /** Beside the act: the job in two lines, and then only what is open. */
-export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
+export function Beside({ acts, inHand }: { readonly acts: JobActs; readonly inHand: string | undefined }): ReactElement {
   const { state } = useHere();
   return (
     <aside className="beside" aria-label="About the job">
@@ -28,6 +29,8 @@ export function Beside({ acts }: { readonly acts: JobActs }): ReactElement {
       <RefusedHere />
       <Unproved />
       <WhichVariant />
+      <Ahead except={inHand} />
+      <Stuck />
       <Dues />
       <OpenEnds />
       <MovedAside {...acts} />
@@ -94,6 +97,28 @@ function AboutJob(): ReactElement {
           </p>
         </div>
       </Collapse>
+    </section>
+  );
+}
+
+/** What has not come yet, and how much of its ladder was tried. */
+function Stuck(): ReactElement | null {
+  const { job, sheet, state } = useHere();
+  if (state.ladders.length === 0 || state.handedOver) return null;
+  return (
+    <section>
+      <h2>Will not come</h2>
+      <ul className="list-unstyled mb-1">
+        {state.ladders.map(({ step: ref, what, tried, rungs, next }) => {
+          const step = find(sheet.steps, ref ?? undefined);
+          const words = next === undefined ? 'somebody is asked' : `${tried.length} of ${rungs.length} tried`;
+          return (
+            <li key={`${ref ?? ''} ${what}`}>
+              {step ? <Link to={`/jobs/${job.id}/${step.stage}?step=${step.ref}`}>{what}</Link> : what}: {words}
+            </li>
+          );
+        })}
+      </ul>
     </section>
   );
 }

@@ -134,7 +134,7 @@ function StagePage({ stage }: { readonly stage: Stage }): ReactElement {
           {stage === 'decide' ? <DecideLinks /> : null}
           <UnderTheAct stage={stage} steps={steps} list={list} acts={acts} />
         </div>
-        <Beside acts={acts} />
+        <Beside acts={acts} inHand={chosen?.step.ref} />
       </div>
       <div className="key-bar no-print">
         {state.handedOver ? null : (

@@ -1,12 +1,9 @@
-import { doubtAt, forerunners, hasBegun, holdWords, isBefore, meanwhile, readsAsFound, waitOf } from '@jubb/book';
+import { doubtAt, forerunners, hasBegun, holdWords, readsAsFound, waitOf } from '@jubb/book';
 import { cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
-import { shopToday } from '../../kit/days.ts';
 import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
 import { AskLine } from '../../kit/ask-line.tsx';
-import { Link } from 'react-router';
 import Button from 'react-bootstrap/Button';
-import { leftWords, useNow } from '../../clocks/use-clocks.ts';
 import { Care } from '../../kit/pieces.tsx';
 import { PinnedPage } from '../../kit/pinned-page.tsx';
 import { unread, useHere } from '../../job/use-job.ts';
@@ -24,6 +21,8 @@ import { LookRecorder, ReadingRecorder } from '../measure/judge.tsx';
 import { PatternRecorder } from '../build/pattern.tsx';
 import { ArrivalRecorder, TickRecorder } from '../../job/recorder/simple.tsx';
 import { TorqueRecorder, runTitle } from '../build/torque.tsx';
+import { LooksRecorder } from '../../job/looks/looks-recorder.tsx';
+import { useTimed } from '../../job/timing/timed.tsx';
 import { HoldRecorder } from '../../job/holds/hold-recorder.tsx';
 import { useWay } from '../build/use-way.ts';
 
@@ -59,16 +58,19 @@ export function Recorded({ step }: { readonly step: Step }): ReactElement | null
 export function Recorder({ step }: { readonly step: Step }): ReactElement {
   const here = useHere();
   const gate = useGate(step);
+  const timed = useTimed(step);
   const cautions = unread(here, step);
   if (cautions.length > 0) {
     const read = (): void =>
       here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
-  const holds = here.state.steps.find((one) => one.step.ref === step.ref)?.holds;
+  const { looks: [look, ...then] = [], holds } = here.state.steps.find((one) => one.step.ref === step.ref) ?? {};
+  if (look) return <LooksRecorder key={step.ref} step={step} looks={[look, ...then]} />;
   if (holds) return <HoldRecorder key={step.ref} step={step} holds={holds} />;
   const doubt = doubtAt(here.sheet, here.state.live, step);
   if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
+  if (timed) return timed;
   if (gate) return gate;
   const Asks = RECORDERS[step.record.kind];
   return <Asks key={step.ref} step={step} />;
@@ -78,7 +80,7 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
 export function StepWords({ step }: { readonly step: Step }): ReactElement {
   const { sheet, state } = useHere();
   const run = step.record.kind === 'torque' ? state.joints.find((candidate) => candidate.joint.ref === step.record.joint) : undefined;
-  const { problem, holds, done } = state.steps.find((candidate) => candidate.step.ref === step.ref) ?? {};
+  const { problem, looks, holds, done } = state.steps.find((candidate) => candidate.step.ref === step.ref) ?? {};
   return (
     <>
       {cautionsAt(sheet, step).map((caution) => (
@@ -89,12 +91,11 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       ))}
       <h1>{run ? runTitle(run) : step.title}</h1>
       {/* What is done needs no words any more: whoever looks at it needs the room. */}
-      {holds ? null : <ActWords step={step} />}
+      {holds || looks ? null : <ActWords step={step} />}
       {step.holdPoint && !holds && !done ? <p className="brass mb-1">Then stop: {holdWords(step.holdPoint)}.</p> : null}
-      {problem && !holds ? <p className="v-out mb-1 first-up">{problem}</p> : null}
+      {problem && !holds && !looks ? <p className="v-out mb-1 first-up">{problem}</p> : null}
       <Pictures of={(entry) => entry.step === step.ref} />
       <NotYet step={step} />
-      <StillWaits step={step} />
       <WaitClock step={step} />
     </>
   );
@@ -152,32 +153,6 @@ function WaitClock({ step }: { readonly step: Step }): ReactElement | null {
         It runs already
       </Button>
     </p>
-  );
-}
-
-/** A step whose time has not come: how long yet, and what can be done meanwhile. */
-function StillWaits({ step }: { readonly step: Step }): ReactElement | null {
-  const { job, state, person, keep } = useHere();
-  const now = useNow(1000);
-  const at = new Date(now).toISOString();
-  const clock = state.clocks.find((one) => one.until > at && isBefore(state, one, step));
-  if (!clock || state.handedOver) return null;
-  const others = meanwhile(state, step, { tools: job.tools, role: person.role, now: at, today: shopToday() });
-  return (
-    <Care title="Not yet">
-      {clock.what}: <b className="fig">{leftWords(Date.parse(clock.until) - now)}</b> to go.
-      {others.length > 0 ? ' Meanwhile:' : ''}
-      <div className="d-flex flex-wrap gap-2 mt-2">
-        {others.map(({ ref, stage, title }) => (
-          <Link key={ref} className="btn btn-plain" to={`/jobs/${job.id}/${stage}?step=${ref}`}>
-            {title}
-          </Link>
-        ))}
-        <Button variant="plain" onClick={() => keep({ kind: 'wait-over', payload: { wait: clock.entryId } })}>
-          It is ready now
-        </Button>
-      </div>
-    </Care>
   );
 }
 

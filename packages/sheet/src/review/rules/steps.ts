@@ -56,6 +56,16 @@ export function* stepsStandInOrder(sheet: SheetFile): Iterable<Finding> {
           `"${step.title}" is to come after a step that stands behind it`,
           'Put the two in order.',
         );
+    if (step.lead?.from !== undefined && at(step.lead.from) >= index)
+      yield finding(
+        'stop',
+        'steps',
+        sheet,
+        step.ref,
+        'lead.from',
+        `What is readied for "${step.title}" would begin after it`,
+        'Name a step before it, or none.',
+      );
     if (step.opens && at(step.opens.closedBy) <= index)
       yield finding(
         'stop',
@@ -153,6 +163,17 @@ export function* everythingIsUsed(sheet: SheetFile): Iterable<Finding> {
           `Add the step, or take it off the ${LIST_NAMES[list].toLowerCase()}.`,
         );
   }
+  for (const fastening of sheet.fastenings ?? [])
+    if (fastening.kind !== 'jacking-thread' && !used.has(`fastenings/${fastening.ref}`))
+      yield finding(
+        'care',
+        'fastenings',
+        sheet,
+        fastening.ref,
+        '',
+        `${fastening.name}: no step looks whether it is home`,
+        'Name it among what is seated at the step that puts it in.',
+      );
   const spoken = new Set([
     ...sheet.steps.flatMap(({ cautions = [] }) => cautions),
     ...sheet.cautions.filter(({ holds }) => holds).map(({ ref }) => ref),

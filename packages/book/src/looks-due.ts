@@ -1,0 +1,93 @@
+import { STAGES, find, partName, type Fastening, type SheetFile, type Step } from '@jubb/sheet';
+import { isKind, type AnyKeptEntry } from './entries/kept.js';
+import { isWork } from './no-work.js';
+import { partsPutIn } from './parts/new-parts.js';
+import { marksOf, type Mark } from './strip/marks.js';
+
+/** What is looked at once a step is done, before the next one. */
+export type LookDue =
+  /** A fastening without a thread: each piece is home. */
+  | { readonly what: 'seated'; readonly fastening: Fastening; readonly seen: number }
+  /** What goes in one way only. */
+  | { readonly what: 'way-round'; readonly part: string; readonly lies: string }
+  /** A mark that was made when it came off. */
+  | { readonly what: 'mark'; readonly mark: Mark }
+  /** Feel, sound or drop that the sheet expects; not so is where somebody said that it is otherwise. */
+  | { readonly what: 'expected'; readonly expect: string; readonly notSo?: string };
+
+/** What is still to be looked at at a step whose own act is done. New work at it, or its part off again, asks for all of it anew. */
+export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEntry[]): readonly LookDue[] {
+  const { seats = [], expect } = step;
+  const puts = putsTogether(step) ? partsPutIn(sheet, step) : [];
+  if (seats.length === 0 && expect === undefined && puts.length === 0) return [];
+  const fastenings = seats.flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
+  const held = new Set([...puts, ...fastenings.flatMap(({ part }) => part ?? [])]);
+  const from = live.findLastIndex((entry) =>
+    entry.kind === 'came-off' ? entry.payload.part !== undefined && held.has(entry.payload.part) : entry.step === step.ref && isWork(entry.kind),
+  );
+  const since = live.slice(from + 1);
+  const own = since.filter((entry) => entry.step === step.ref);
+  return [
+    ...seatedDue(fastenings, own),
+    ...waysRound(sheet, step, puts)
+      .filter(({ part, lies }) => !own.some((entry) => isKind('way-round')(entry) && entry.payload.part === part && entry.payload.lies === lies))
+      .map((look) => ({ what: 'way-round' as const, ...look })),
+    ...marksOf(live)
+      .filter(({ part, met }) => !met && part !== undefined && puts.includes(part))
+      .map((mark) => ({ what: 'mark' as const, mark })),
+    ...expectedDue(expect, own),
+  ];
+}
+
+function seatedDue(fastenings: readonly Fastening[], own: readonly AnyKeptEntry[]): readonly LookDue[] {
+  return fastenings.flatMap((fastening): readonly LookDue[] => {
+    const seen = own
+      .filter(isKind('seated'))
+      .reduce((sum, { payload }) => sum + (payload.fastening === fastening.ref ? payload.count : 0), 0);
+    return seen < fastening.count ? [{ what: 'seated', fastening, seen }] : [];
+  });
+}
+
+function expectedDue(expect: string | undefined, own: readonly AnyKeptEntry[]): readonly LookDue[] {
+  const said = own.findLast(isKind('as-expected'))?.payload;
+  if (expect === undefined || said?.so) return [];
+  return [{ what: 'expected', expect, ...(said?.instead === undefined ? {} : { notSo: said.instead }) }];
+}
+
+/** Whether a step puts together what was taken apart. */
+function putsTogether({ stage }: Step): boolean {
+  return STAGES.indexOf(stage) >= STAGES.indexOf('build');
+}
+
+/** Parts that a step puts in and that came off one way only; a seal's way is asked with the seal. */
+function waysRound(sheet: SheetFile, { record }: Step, puts: readonly string[]): readonly { readonly part: string; readonly lies: string }[] {
+  const sealed = find(sheet.seals, record.seal)?.part;
+  const counted = sheet.steps.flatMap((step) => step.record.counts ?? []);
+  return puts
+    .filter((part) => part !== sealed)
+    .flatMap((part) => [
+      ...new Set(counted.flatMap((line) => (line.part === part && line.direction !== undefined ? [line.direction] : []))),
+    ].map((lies) => ({ part, lies })));
+}
+
+/** What is to be looked at at a step now, among all steps of a job. */
+export function looksAt(
+  steps: readonly { readonly step: Pick<Step, 'ref'>; readonly looks?: readonly LookDue[] }[],
+  ref: string | null,
+): readonly LookDue[] {
+  return steps.find(({ step }) => step.ref === ref)?.looks ?? [];
+}
+
+/** "3 of 4 × Piston pin clips are home". */
+export function lookWords(sheet: SheetFile, look: LookDue): string {
+  switch (look.what) {
+    case 'seated':
+      return `${look.fastening.count - look.seen} × ${look.fastening.name} not seen to be home`;
+    case 'way-round':
+      return `which way the ${partName(sheet, look.part)} lies was not looked at`;
+    case 'mark':
+      return `mark not met: ${look.mark.what}`;
+    case 'expected':
+      return look.notSo === undefined ? `not said whether it is so: ${look.expect}` : `not as expected: ${look.notSo}`;
+  }
+}
