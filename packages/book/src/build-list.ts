@@ -2,7 +2,7 @@ import type { SheetFile, Step, Stage } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
 import { partsPutIn } from './parts/new-parts.js';
 import type { Decision } from './decisions.js';
-import type { StepState } from './steps/define-step.js';
+import { isActed, type StepState } from './steps/define-step.js';
 import type { Mark } from './strip/marks.js';
 
 /** Something that has to go in again, from the line of the ledger that says how it came off. */
@@ -56,7 +56,9 @@ export function buildList(
     const mark = marks.find(({ entryId }) => entryId === id);
     const into = inside === undefined ? undefined : known.get(inside)?.payload.name;
     const ticked = wentIn.filter((entry) => entry.payload.line === id).reduce((sum, entry) => sum + entry.payload.count, 0);
-    const isIn = steps.some(({ step, done }) => done && PUTS_TOGETHER.has(step.stage) && takesIn(sheet, step, { joint, part }));
+    const isIn = steps.some(
+      (state) => isActed(state) && PUTS_TOGETHER.has(state.step.stage) && takesIn(sheet, state.step, { joint, part }),
+    );
     return {
       entryId: id,
       name,
@@ -137,7 +139,7 @@ function putsIn(sheet: SheetFile, step: Step, part: string | undefined): boolean
 
 /** What must be done early, for it cannot be done later: not done yet, with what makes it too late. */
 export function earlySteps(steps: readonly StepState[]): readonly { readonly step: Step; readonly before: Step }[] {
-  const open = new Map(steps.filter(({ done }) => !done).map(({ step }) => [step.ref, step]));
+  const open = new Map(steps.filter((state) => !isActed(state)).map(({ step }) => [step.ref, step]));
   return [...open.values()].flatMap((step) => {
     const before = step.tooLateAfter === undefined ? undefined : open.get(step.tooLateAfter);
     return before ? [{ step, before }] : [];

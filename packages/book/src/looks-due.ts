@@ -23,14 +23,18 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
   const fastenings = seats.flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
   const held = new Set([...puts, ...fastenings.flatMap(({ part }) => part ?? [])]);
   const from = live.findLastIndex((entry) =>
-    entry.kind === 'came-off' ? entry.payload.part !== undefined && held.has(entry.payload.part) : entry.step === step.ref && isWork(entry.kind),
+    entry.kind === 'came-off'
+      ? entry.payload.part !== undefined && held.has(entry.payload.part)
+      : entry.step === step.ref && isWork(entry.kind),
   );
   const since = live.slice(from + 1);
   const own = since.filter((entry) => entry.step === step.ref);
   return [
     ...seatedDue(fastenings, own),
     ...waysRound(sheet, step, puts)
-      .filter(({ part, lies }) => !own.some((entry) => isKind('way-round')(entry) && entry.payload.part === part && entry.payload.lies === lies))
+      .filter(
+        ({ part, lies }) => !own.some((entry) => isKind('way-round')(entry) && entry.payload.part === part && entry.payload.lies === lies),
+      )
       .map((look) => ({ what: 'way-round' as const, ...look })),
     ...marksOf(live)
       .filter(({ part, met }) => !met && part !== undefined && puts.includes(part))
@@ -60,14 +64,21 @@ function putsTogether({ stage }: Step): boolean {
 }
 
 /** Parts that a step puts in and that came off one way only; a seal's way is asked with the seal. */
-function waysRound(sheet: SheetFile, { record }: Step, puts: readonly string[]): readonly { readonly part: string; readonly lies: string }[] {
+function waysRound(
+  sheet: SheetFile,
+  { record }: Step,
+  puts: readonly string[],
+): readonly { readonly part: string; readonly lies: string }[] {
   const sealed = find(sheet.seals, record.seal)?.part;
   const counted = sheet.steps.flatMap((step) => step.record.counts ?? []);
   return puts
     .filter((part) => part !== sealed)
-    .flatMap((part) => [
-      ...new Set(counted.flatMap((line) => (line.part === part && line.direction !== undefined ? [line.direction] : []))),
-    ].map((lies) => ({ part, lies })));
+    .flatMap((part) =>
+      [...new Set(counted.flatMap((line) => (line.part === part && line.direction !== undefined ? [line.direction] : [])))].map((lies) => ({
+        part,
+        lies,
+      })),
+    );
 }
 
 /** What is to be looked at at a step now, among all steps of a job. */

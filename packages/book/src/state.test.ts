@@ -180,7 +180,9 @@ test('a step that leaves something open is on the list until its own step closes
   const off = { kind: 'came-off' as const, payload: { part: 'dust-cap', name: 'Dust cap', count: 1 }, step: 'cap-off' };
   const on = { kind: 'tick' as const, payload: {}, step: 'cap-on' };
   expect(jobState(sheet, book(off)).openEnds.map((end) => end.what)).toEqual(['Dust cap off']);
-  expect(jobState(sheet, book(off, on)).openEnds).toEqual([]);
+  const home = { kind: 'seated' as const, payload: { fastening: 'cap', count: 1 }, step: 'cap-on' };
+  expect(jobState(sheet, book(off, on)).openEnds.map((end) => end.what)).toEqual(['Dust cap off']);
+  expect(jobState(sheet, book(off, on, home)).openEnds).toEqual([]);
 });
 
 test('whatever is struck, the state is that of the entries that were not', () => {

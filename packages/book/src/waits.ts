@@ -1,7 +1,7 @@
 import { type Step, type Wait, baseOf } from '@jubb/sheet';
 import type { Clock, JobState } from './state.js';
 import type { PayloadOf } from './entries/kept.js';
-import type { StepState } from './steps/define-step.js';
+import { isActed } from './steps/define-step.js';
 
 interface WaitBegun {
   readonly kind: 'wait';
@@ -9,7 +9,7 @@ interface WaitBegun {
   readonly step: string;
 }
 
-/** The clocks that begin by themselves with what was just done: those of the steps that are done now, and were not before. */
+/** The clocks that begin by themselves with what was just done: those of the steps that are done now, looked at or not, and were not before. */
 export function waitsBegun(before: JobState, after: JobState): readonly WaitBegun[] {
   const wereDone = new Set(before.steps.filter(isActed).map(({ step }) => step.ref));
   return after.steps.flatMap((state): readonly WaitBegun[] => {
@@ -18,11 +18,6 @@ export function waitsBegun(before: JobState, after: JobState): readonly WaitBegu
     if (!wait || !isActed(state) || wereDone.has(ref) || hasBegun(after, ref, wait.what)) return [];
     return [waitOf(step, wait)];
   });
-}
-
-/** A clock runs from the act: that it is looked at afterwards does not stop it. */
-function isActed({ done, looks, holds }: StepState): boolean {
-  return done || looks !== undefined || holds !== undefined;
 }
 
 /** The clock of a step, or of what is readied for it, as it is begun. */

@@ -28,6 +28,9 @@ class LastingClient extends pg.Client {
   }
 }
 
+/** A machine that is busy with something else takes its time for a connection; a database that is not there says so at once. */
+const CONNECT_MS = 15_000;
+const PATIENT_CONNECT_MS = 60_000;
 /** What the database may take for one statement, and how long an answer is waited for, ms. */
 const LIMITS = { statement_timeout: 20_000, query_timeout: 25_000, idle_in_transaction_session_timeout: 60_000 };
 
@@ -54,7 +57,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
     synchronize: false,
     logging: false,
     poolSize: 16,
-    connectTimeoutMS: 5000,
+    connectTimeoutMS: isPatient ? PATIENT_CONNECT_MS : CONNECT_MS,
     applicationName: 'jubb',
     extra: { Client: LastingClient, ...(isPatient ? {} : LIMITS) },
     poolErrorHandler: () => undefined,

@@ -97,7 +97,12 @@ export function nextEntries(
   if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
   const { step } = act;
   const now = new Date().toISOString();
-  const entries = beforeOrAfter(state.steps.find((one) => one.step.ref === step.ref)!, state, now) ?? entriesAt(sheet, state, step, unit, tools, random);
+  const entries =
+    beforeOrAfter(
+      state.steps.find((one) => one.step.ref === step.ref)!,
+      state,
+      now,
+    ) ?? entriesAt(sheet, state, step, unit, tools, random);
   const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
   return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
 }
@@ -125,7 +130,11 @@ export function entriesAt(
 const SEEN = 'held against the old';
 
 /** What is due at a step besides its own act: what must be ready before it, what is looked at after it, by oneself and by others. */
-export function beforeOrAfter({ step, looks, holds }: StepState, { live }: Pick<BenchState, 'live'>, at: string): readonly DemoEntry[] | undefined {
+export function beforeOrAfter(
+  { step, looks, holds }: StepState,
+  { live }: Pick<BenchState, 'live'>,
+  at: string,
+): readonly DemoEntry[] | undefined {
   if (looks) return looks.map((look) => ({ ...seenHome(look), step: step.ref }));
   if (holds) return [lookedAt(holds, step)];
   const missing = notReady(step, live, at);

@@ -33,8 +33,9 @@ export const asExpected: Kind<'as-expected'> = defineKind({
   },
   needs: [isDue],
   words({ payload: { so, instead }, step }, sheet) {
-    const expect = find(sheet.steps, step ?? undefined)?.expect ?? '';
-    return so ? `As expected: ${expect}` : `Not as expected (${expect}): ${instead ?? ''}`;
+    const expect = find(sheet.steps, step ?? undefined)?.expect;
+    if (so) return ['As expected', expect].filter(Boolean).join(': ');
+    return `Not as expected${expect === undefined ? '' : ` (${expect})`}: ${instead ?? ''}`;
   },
   report: [
     {

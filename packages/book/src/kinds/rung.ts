@@ -42,9 +42,7 @@ export const rung: Kind<'rung'> = defineKind({
   who: BENCH,
   needs: [inTurn, lastAsks],
   carries: ({ payload: { what, rung: at }, step }, live) =>
-    live.some(
-      (later) => later.kind === 'rung' && later.step === step && later.payload.what === what && later.payload.rung > at,
-    )
+    live.some((later) => later.kind === 'rung' && later.step === step && later.payload.what === what && later.payload.rung > at)
       ? 'has later rungs standing on it: strike the last one first'
       : undefined,
   words: ({ payload: { what, rung: at, tried, came } }) => `${what} will not come, rung ${at}: ${tried}; ${came ? 'it came' : 'it stays'}`,

@@ -23,7 +23,9 @@ const noneTooMany: Rule<'seated'> = ({ payload: { fastening, count }, step }, he
   if (due?.what !== 'seated')
     return wrong({ field: 'step', given: step ?? '', allowed: 'is not done yet, or all of these were seen to be home already' });
   const left = due.fastening.count - due.seen;
-  return count > left ? wrong({ field: 'payload.count', given: String(count), allowed: `at most ${left}: so many are left to be seen` }) : undefined;
+  return count > left
+    ? wrong({ field: 'payload.count', given: String(count), allowed: `at most ${left}: so many are left to be seen` })
+    : undefined;
 };
 
 export const seated: Kind<'seated'> = defineKind({
@@ -36,7 +38,13 @@ export const seated: Kind<'seated'> = defineKind({
     const at = find(sheet.steps, step ?? undefined);
     return at?.seats?.includes(fastening)
       ? []
-      : [{ field: 'payload.fastening', allowed: `is not seated at this step: ${at?.seats?.join(', ') ?? 'it seats none'}`, given: fastening }];
+      : [
+          {
+            field: 'payload.fastening',
+            allowed: `is not seated at this step: ${at?.seats?.join(', ') ?? 'it seats none'}`,
+            given: fastening,
+          },
+        ];
   },
   needs: [noneTooMany],
   words({ payload: { fastening: ref, count } }, sheet) {

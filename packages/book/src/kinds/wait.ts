@@ -24,5 +24,6 @@ export const wait: Kind<'wait'> = defineKind({
   version: 1,
   payload: WaitPayload,
   byTheWay: true,
-  words: ({ payload: { what, seconds, hot } }) => `${hot ? 'Hot, do not touch' : 'Clock'}: ${what}, ${formatQuantity(seconds, 'time', seconds < 3600 ? 'min' : 'h')}`,
+  words: ({ payload: { what, seconds, hot } }) =>
+    `${hot ? 'Hot, do not touch' : 'Clock'}: ${what}, ${formatQuantity(seconds, 'time', seconds < 3600 ? 'min' : 'h')}`,
 });

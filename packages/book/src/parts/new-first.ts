@@ -20,7 +20,11 @@ function putsTogether({ stage }: Step): boolean {
 /** Whether something new must be seen before a step, by its sheet; which parts are renewed is seen on the job alone. */
 export function mayNeedNew(sheet: SheetFile, step: Step | undefined): boolean {
   if (!step) return false;
-  return step.noWayBack === true || (putsTogether(step) && (jointEachTime(sheet, step) !== undefined || fasteningsEachTime(sheet, step).length > 0 || partsPutIn(sheet, step).length > 0));
+  return (
+    step.noWayBack === true ||
+    (putsTogether(step) &&
+      (jointEachTime(sheet, step) !== undefined || fasteningsEachTime(sheet, step).length > 0 || partsPutIn(sheet, step).length > 0))
+  );
 }
 
 function jointEachTime(sheet: SheetFile, { record }: Step): Joint | undefined {

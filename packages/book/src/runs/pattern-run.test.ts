@@ -48,9 +48,12 @@ function marked(spots: ContactSpots, ...before: readonly BookLine[]): BookLine {
   return { kind: 'pattern', payload: patternRead(runOf(...before), spots), step: 'contact-pattern-as-set' };
 }
 const titles = ({ first }: PatternRun): readonly string[] => first.map(({ ref }) => ref);
-/** Done, but for the foreman who looks at it. */
+/** Done, but for saying that it is as expected, and for the foreman who looks at it. */
 const isDone = (state: JobState): boolean =>
-  state.steps.find(({ step }) => step.ref === 'contact-pattern-as-set')?.holds?.who === 'foreman';
+  state.steps
+    .find(({ step }) => step.ref === 'contact-pattern-as-set')
+    ?.looks?.map(({ what }) => what)
+    .join() === 'expected';
 
 describe('a contact pattern', () => {
   test('waits for the backlash, then is read; good is done', () => {

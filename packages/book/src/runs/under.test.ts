@@ -19,6 +19,8 @@ const gap = (...readings: readonly number[]): BookLine => ({
   step: 'gap-set',
   payload: { setting: 'air-gap', moment: 'locked', readings, unit: 'mm' },
 });
+/** Which way the plate lies. */
+const lies: BookLine = { kind: 'way-round', step: step.ref, payload: { part: 'front-plate', lies: 'springs outwards' } };
 const standOf = (...lines: readonly BookLine[]) => {
   const state = jobState(clutch, book(clutch, ...lines));
   return {
@@ -29,14 +31,14 @@ const standOf = (...lines: readonly BookLine[]) => {
 };
 
 test('another shim under a joint takes its pulls back, and says so where it is pulled', () => {
-  const whole = [here, pull(), gap(0.2, 0.2, 0.2)];
+  const whole = [here, pull(), lies, gap(0.2, 0.2, 0.2)];
   expect(standOf(...whole).at).toMatchObject({ done: true });
   const { run, at, state } = standOf(...whole, putIn('air-gap'));
   expect([run.done, run.undone]).toEqual([0, 1]);
   expect(at).toMatchObject({ done: false, problem: 'pulled before, and undone again: all of it anew' });
   expect(stopsSigning(state).some((stop) => stop.includes('undone again'))).toBe(true);
   // Pulled anew it is done, whatever was said before.
-  expect(standOf(...whole, putIn('air-gap'), pull()).at).toMatchObject({ done: true });
+  expect(standOf(...whole, putIn('air-gap'), pull(), lies).at).toMatchObject({ done: true });
   // A shim of another setting is no matter of it.
   expect(standOf(...whole, putIn('other')).at).toMatchObject({ done: true });
 });

@@ -38,6 +38,11 @@ export interface StepContext {
   readonly conflicts: readonly Conflict[];
 }
 
+/** Whether the act of a step is done, whatever is to be looked at after it. */
+export function isActed({ done, looks, holds }: StepState): boolean {
+  return done || looks !== undefined || holds !== undefined;
+}
+
 /** All there is to know of what a step records. */
 export interface StepKind<R extends RecordKind> {
   readonly record: R;

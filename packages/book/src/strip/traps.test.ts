@@ -22,10 +22,12 @@ function doing(sheet: SheetFile, step: Step): readonly AnyKeptEntry[] {
   const { ref, record } = step;
   const entry = (kind: string, payload: object, number = 0): AnyKeptEntry =>
     ({ id: `${ref}-${kind}-${number}`, kind, payload, step: ref, strikes: null, working: null }) as unknown as AnyKeptEntry;
+  const so = step.expect === undefined ? [] : [entry('as-expected', { so: true })];
   const seen = step.holdPoint ? [entry('hold-met', { seen: 'as it should be' })] : [];
   if (record.kind === 'count')
     return [
       ...countsOf(sheet, step).map(({ part, ...counted }, number) => entry('came-off', { part, name: part, ...counted }, number)),
+      ...so,
       ...seen,
     ];
   return [
@@ -35,6 +37,7 @@ function doing(sheet: SheetFile, step: Step): readonly AnyKeptEntry[] {
       readings: [0],
       look: sheet.limits.find((one) => one.ref === record.limit)?.looks?.[0]?.ref,
     }),
+    ...so,
     ...seen,
   ];
 }

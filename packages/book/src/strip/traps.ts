@@ -1,5 +1,6 @@
 import { type SheetFile, type Step, freedBy, partName } from '@jubb/sheet';
 import type { JobState } from '../state.js';
+import { isActed } from '../steps/define-step.js';
 
 /** A step that comes before another and is not done yet. */
 export interface Forerunner {
@@ -11,8 +12,12 @@ export interface Forerunner {
 
 /** What the sheet wants done before a step, and is not: its forerunners, and the steps that take off what is in its way. */
 export function forerunners({ sheet, steps }: Pick<JobState, 'sheet' | 'steps'>, step: Step): readonly Forerunner[] {
-  const undone = new Map(steps.filter(({ done }) => !done).map((state) => [state.step.ref, state.step]));
-  const before = (step.after ?? []).flatMap((ref) => undone.get(ref) ?? []).map((other) => said(other, other.why ?? ''));
+  const open = steps.filter(({ done }) => !done);
+  // What is done and not looked at yet is off, or in; it is looked at before the next act all the same.
+  const undone = new Map(open.filter((state) => !isActed(state)).map((state) => [state.step.ref, state.step]));
+  const before = (step.after ?? [])
+    .flatMap((ref) => open.find((state) => state.step.ref === ref) ?? [])
+    .map((state) => said(state.step, (isActed(state) ? state.problem : state.step.why) ?? ''));
   const inTheWay = (step.needsOff ?? []).flatMap((part) => {
     const frees = sheet.steps.filter((other) => other.ref !== step.ref && freedBy(other).includes(part));
     const [first] = frees;

@@ -4,7 +4,7 @@ import { namedBy, type LimitQuantity, type StageKind } from '../model/choices.js
 import type { Limit, Part, SheetFile, Sided, Span, Step } from '../model/file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
 import { everyPointer } from '../model/pointers.js';
-import { BY_BASE } from '../model/scope.js';
+import { BY_BASE, sideRef } from '../model/scope.js';
 import { baseOf, find, limitQuantity, settingQuantity } from '../model/resolve.js';
 
 type Refs = ReadonlySet<string>;
@@ -53,6 +53,15 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     }
 
   issues.push(...pointsToOneOfSeveral(sheet));
+  sheet.several?.forEach(({ names }, index) => {
+    const twice = names.findIndex((name, at) => names.slice(0, at).some((other) => sideRef('', other) === sideRef('', name)));
+    if (twice >= 0)
+      issues.push({
+        path: `several[${index}].names[${twice}]`,
+        given: names[twice]!,
+        message: `names "${names[twice]!}" twice: each has a name of its own`,
+      });
+  });
   sheet.joints.forEach((joint, index) => {
     const { passes } = joint.pattern;
     if (passes.at(-1) !== 1 || passes.some((share, at) => share < (passes[at - 1] ?? 0))) {
@@ -153,7 +162,7 @@ function pointsToOneOfSeveral(sheet: SheetFile): FieldIssue[] {
   if (!sheet.several?.length) return [];
   return everyPointer(sheet).flatMap(({ path, field, ref, lists, list, index }) => {
     const own = (rowsOf(sheet, list)[index] as Partial<Sided> | undefined)?.each;
-    const each = lists.flatMap((one) => (find(rowsOf(sheet, one) as readonly (Partial<Sided> & { ref: string })[], ref)?.each ?? []))[0];
+    const each = lists.flatMap((one) => find(rowsOf(sheet, one) as readonly (Partial<Sided> & { ref: string })[], ref)?.each ?? [])[0];
     if (each === undefined || each === own || isByBase(list, field) || lists.includes('steps') || /^\w+\[\]$/u.test(field)) return [];
     const names = find(sheet.several ?? [], each)?.names.join(', ') ?? each;
     return [{ path, given: ref, message: `is there of each of several (${names}): say "each: ${each}" of this line too` }];

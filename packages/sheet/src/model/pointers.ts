@@ -113,11 +113,15 @@ export function withoutPointers<L extends object>(list: SheetList, line: L, isGo
 }
 
 /** A copy of a line whose lists of refs hold, in the place of one, all that `to` answers; what is no list is left as it is. */
-export function spreadPointers<L extends object>(list: SheetList, line: L, to: (ref: string) => readonly string[]): L {
-  const spread = Object.keys(POINTERS[list] ?? {}).flatMap((field) => {
+export function spreadPointers<L extends object>(
+  list: SheetList,
+  line: L,
+  to: (ref: string, lists: readonly SheetList[]) => readonly string[],
+): L {
+  const spread = Object.entries(POINTERS[list] ?? {}).flatMap(([field, lists]) => {
     const name = /^(\w+)\[\]$/u.exec(field)?.[1];
     const held = name === undefined ? undefined : (line as Readonly<Record<string, unknown>>)[name];
-    return name !== undefined && Array.isArray(held) ? [[name, held.flatMap((ref: string) => to(ref))] as const] : [];
+    return name !== undefined && Array.isArray(held) ? [[name, held.flatMap((ref: string) => to(ref, lists))] as const] : [];
   });
   return spread.length > 0 ? { ...line, ...Object.fromEntries(spread) } : line;
 }

@@ -197,7 +197,9 @@ function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
     steps: stepsInColumns(file.steps, columns),
     // In force from the first side that comes to it until the last one is done.
     cautions: file.cautions.map((caution) =>
-      caution.holds ? { ...caution, holds: { from: first.of(caution.holds.from), until: last.of(caution.holds.until) } } : caution,
+      caution.holds
+        ? { ...caution, holds: { from: first.of(caution.holds.from, ['steps']), until: last.of(caution.holds.until, ['steps']) } }
+        : caution,
     ),
     obligations: (file.obligations ?? []).flatMap((line) =>
       columns.map(({ of }, at) => ({ ...pointedInto('obligations', line, of), ref: sideRef(line.ref, sides[at]!) })),
@@ -211,7 +213,7 @@ function inColumns(file: SheetFile, sides: readonly string[]): SheetFile {
 /** One of several: its side or its name, and the ref that a line has there. */
 interface Column {
   readonly which: { readonly side: string } | { readonly instance: string };
-  readonly of: (ref: string) => string;
+  readonly of: (ref: string, lists: readonly SheetList[]) => string;
 }
 
 /** Runs of steps that each column has of its own are gone through column by column; the rest stays where it is. */
@@ -242,25 +244,44 @@ function stepsInColumns(
  */
 function inInstances(file: SheetFile): SheetFile {
   return (file.several ?? []).reduce((at, { ref: each, names }) => {
-    const own = new Set(IN_COLUMNS_LISTS.flatMap((list) => rowsOf(at, list) as readonly (Line & Sided)[]).flatMap((line) => (line.each === each ? [line.ref] : [])));
-    const columns = names.map((instance): Column => ({ which: { instance }, of: (ref) => (own.has(ref) ? sideRef(ref, instance) : ref) }));
-    const all = (ref: string): readonly string[] => (own.has(ref) ? columns.map(({ of }) => of(ref)) : [ref]);
+    // A part and a joint may have one ref: it is the list that tells which of them there are several of.
+    const own = new Set(
+      IN_COLUMNS_LISTS.flatMap((list) =>
+        (rowsOf(at, list) as readonly (Line & Sided)[]).flatMap((line) => (line.each === each ? [`${list}/${line.ref}`] : [])),
+      ),
+    );
+    const isOwn = (ref: string, lists: readonly SheetList[]): boolean => lists.some((list) => own.has(`${list}/${ref}`));
+    const columns = names.map((instance): Column => ({
+      which: { instance },
+      of: (ref, lists) => (isOwn(ref, lists) ? sideRef(ref, instance) : ref),
+    }));
+    const all = (ref: string, lists: readonly SheetList[]): readonly string[] =>
+      isOwn(ref, lists) ? columns.map(({ of }) => of(ref, lists)) : [ref];
     const outer = ({ field, lists, ref }: Pointer): string =>
-      own.has(ref) && lists.includes('steps') && !field.startsWith('ways') ? columns.at(BEGINS.has(field) ? 0 : -1)!.of(ref) : ref;
+      lists.includes('steps') && !field.startsWith('ways') ? columns.at(BEGINS.has(field) ? 0 : -1)!.of(ref, ['steps']) : ref;
     const spread = SHEET_LISTS.filter((list) => at[list] && !BY_BASE.has(list)).map((list) => {
       const lines = (rowsOf(at, list) as readonly (Line & Partial<Sided>)[]).flatMap((line) => {
         if (line.each === each) return [line];
         const wide = spreadPointers(list, line, all);
         const { closedBy } = wide as { readonly closedBy?: string };
-        if (list !== 'obligations' || !own.has(closedBy ?? '')) return [mapPointers(list, wide, outer)];
-        return columns.map(({ of }, index) => ({ ...wide, ref: sideRef(line.ref, names[index]!), closedBy: of(closedBy!) }));
+        if (list !== 'obligations' || !own.has(`steps/${closedBy ?? ''}`)) return [mapPointers(list, wide, outer)];
+        const { name } = wide as { readonly name?: string };
+        return columns.map(({ of }, index) => ({
+          ...wide,
+          ref: sideRef(line.ref, names[index]!),
+          name: `${name ?? ''}, ${names[index]!}`,
+          closedBy: of(closedBy!, ['steps']),
+        }));
       });
       return [list, lines] as const;
     });
     const wide = { ...at, ...Object.fromEntries(spread) } as SheetFile;
     const multiplied = PER_SIDE.filter((list) => wide[list]).map((list) => {
       const lines = rowsOf(wide, list) as readonly (Line & Sided)[];
-      return [list, lines.flatMap((line) => (line.each === each ? columns.map((column) => inColumn(list, line, column)) : [line]))] as const;
+      return [
+        list,
+        lines.flatMap((line) => (line.each === each ? columns.map((column) => inColumn(list, line, column)) : [line])),
+      ] as const;
     });
     return {
       ...wide,
@@ -297,7 +318,7 @@ function inColumn<L extends Line>(list: SheetList, line: L, { of, which }: Colum
   const words = Object.values(which)[0] ?? '';
   return {
     ...pointedInto(list, line, of),
-    ref: of(line.ref),
+    ref: of(line.ref, [list]),
     base: baseRef(line),
     ...which,
     ...(name === undefined ? {} : { name: `${name}, ${words}` }),
@@ -305,6 +326,6 @@ function inColumn<L extends Line>(list: SheetList, line: L, { of, which }: Colum
   };
 }
 
-function pointedInto<L extends object>(list: SheetList, line: L, of: (ref: string) => string): L {
-  return mapPointers(list, line, ({ ref, lists }) => (lists.some((one) => IN_COLUMNS.has(one)) ? of(ref) : ref));
+function pointedInto<L extends object>(list: SheetList, line: L, of: Column['of']): L {
+  return mapPointers(list, line, ({ ref, lists }) => (lists.some((one) => IN_COLUMNS.has(one)) ? of(ref, lists) : ref));
 }

@@ -20,8 +20,17 @@ export function LooksRecorder({ step, looks: [look, ...then] }: LooksRecorderPro
   const { about, say, acts } = asked(look, sheet, said);
   const [primary, ...others] = acts;
   return (
-    <RecorderLayout say={say} primary={primary} others={others}>
-      <p className="soft mb-1">{about}</p>
+    <RecorderLayout
+      say={
+        <>
+          {about}
+          <br />
+          {say}
+        </>
+      }
+      primary={primary}
+      others={others}
+    >
       {look.what === 'mark' ? <Pictures of={(entry) => entry.kind === 'photo' && entry.payload.of === look.mark.entryId} /> : null}
       {then.length > 0 ? <p className="soft mb-0">Then: {then.map((next) => nameOf(next, sheet)).join('; ')}</p> : null}
     </RecorderLayout>

@@ -6,6 +6,7 @@ import { timeWords } from '../../kit/days.ts';
 import { LineField } from '../../kit/line-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
+import './rungs.scss';
 
 interface RungsProps {
   readonly ladder: Ladder;
@@ -44,7 +45,7 @@ export function Rungs({ ladder, onEnd }: RungsProps): ReactElement {
               className={index === tried.length ? 'now' : index < tried.length ? 'soft' : 'soft to-come'}
               {...(index === tried.length ? { 'aria-current': 'step' as const } : {})}
             >
-              {rung}
+              {done?.payload.tried ?? rung}
               {done ? ` · tried, ${personName(done.personId).split(' ')[0] ?? ''} ${timeWords(done.takenAt)}` : ''}
             </ListGroup.Item>
           );

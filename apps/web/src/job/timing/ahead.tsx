@@ -1,9 +1,10 @@
-import { waitOf, type LeadState } from '@jubb/book';
+import { capital, waitOf, type LeadState } from '@jubb/book';
 import type { ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useNow } from '../../clocks/use-clocks.ts';
 import { timeWords } from '../../kit/days.ts';
 import { useHere } from '../use-job.ts';
+import './ahead.scss';
 
 const EVERY_MS = 10_000;
 
@@ -37,7 +38,7 @@ function LeadLine({ of: { step, lead, begun }, at }: { readonly of: LeadState; r
         : `ready since ${timeWords(begun.from)}`;
   return (
     <li className="mb-1">
-      <b>{lead.what}</b>, <span className={isPast ? 'v-out' : ''}>{words}</span> <span className="soft">for: {step.title}</span>{' '}
+      <b>{capital(lead.what)}</b>, <span className={isPast ? 'v-out' : ''}>{words}</span> <span className="soft">for: {step.title}</span>{' '}
       {begun && !isPast ? null : (
         <Button variant="plain" size="sm" onClick={() => keep(waitOf(step, lead))}>
           {isPast ? 'Begun anew' : 'Begun now'}

@@ -1,0 +1,100 @@
+import { describe, expect, test } from '@jest/globals';
+import { find, type SheetFile } from '@jubb/sheet';
+import { book, demoSheet, type BookLine } from './book.test-kit.js';
+import { checkOnJob } from './entries/check.js';
+import { jobState, stopsSigning } from './state.js';
+import type { StepState } from './steps/define-step.js';
+
+const pump = demoSheet('tindlebrook-ac2-air-compressor');
+const AT = 'rings-and-pistons-on';
+const on: BookLine = { kind: 'tick', step: AT, payload: {} };
+const home = (count: number): BookLine => ({ kind: 'seated', step: AT, payload: { fastening: 'pin-clips', count } });
+const lies: BookLine = { kind: 'way-round', step: AT, payload: { part: 'pistons', lies: 'arrow front' } };
+const at = (sheet: SheetFile, step: string, ...lines: readonly BookLine[]): StepState =>
+  jobState(sheet, book(sheet, ...lines)).steps.find((one) => one.step.ref === step)!;
+const due = (...lines: readonly BookLine[]) => at(pump, AT, ...lines).looks?.map(({ what }) => what);
+/** Why a line is not kept after others. */
+function refused(sheet: SheetFile, line: BookLine, ...before: readonly BookLine[]): string | undefined {
+  const given = { id: 'new', strikes: null, takenAt: '2026-11-29T08:00:00.000Z', ...line, step: line.step ?? null } as never;
+  const found = checkOnJob([given], book(sheet, ...before), sheet, { role: 'mechanic', personId: 'ilka' });
+  return found && (found.detail ?? found.errors[0]?.allowed);
+}
+
+describe('what is seen to be home', () => {
+  test('is asked once the step is done; three of four keep it open, the fourth closes it', () => {
+    expect([at(pump, AT).looks, at(pump, AT).done]).toEqual([undefined, false]);
+    expect(due(on)).toEqual(['seated', 'way-round']);
+    expect(at(pump, AT, on, lies, home(3))).toMatchObject({ done: false, problem: '1 × Pin clips not seen to be home' });
+    expect(stopsSigning(jobState(pump, book(pump, on, lies, home(3)))).some((stop) => stop.includes('1 × Pin clips'))).toBe(true);
+    expect(at(pump, AT, on, lies, home(3), home(1))).toMatchObject({ done: true });
+  });
+
+  test('none is seen before it is in, none more than there are, and none at a step that does not seat it', () => {
+    expect(refused(pump, home(1))).toMatch(/not done yet/u);
+    expect(refused(pump, home(2), on, home(3))).toBe('at most 1: so many are left to be seen');
+    expect(refused(pump, home(1), on, home(3))).toBeUndefined();
+    expect(refused(pump, lies, on, lies)).toMatch(/not asked of it at this step, or was seen already/u);
+  });
+
+  test('what was struck, done anew, or came off again is looked at anew', () => {
+    const whole = [on, lies, home(4)];
+    expect(due(...whole)).toBeUndefined();
+    expect(due(...whole, on)).toEqual(['seated', 'way-round']);
+    expect(due(...whole, { kind: 'came-off', payload: { part: 'pin-clips', name: 'Pin clips', count: 1 } })).toEqual([
+      'seated',
+      'way-round',
+    ]);
+    const entries = book(pump, ...whole);
+    const strike = { id: 'strike', kind: 'strike', payload: { reason: 'not looked' }, strikes: entries[2]!.id, step: null } as never;
+    expect(
+      jobState(pump, [...entries, strike])
+        .steps.find(({ step }) => step.ref === AT)
+        ?.looks?.map(({ what }) => what),
+    ).toEqual(['seated']);
+  });
+
+  test('rings and clips that hold but once are here new before their step', () => {
+    expect(refused(pump, on)).toBe('takes Pin clips, new each time: say first that the new ones are here');
+    expect(
+      refused(pump, on, { kind: 'replacement-here', step: AT, payload: { seen: 'four in a bag', part: 'pin-clips', count: 4 } }),
+    ).toBeUndefined();
+  });
+});
+
+describe('marks and directions', () => {
+  test('a mark falls due by name where its part goes in, and where nothing else puts it in, before the signature', () => {
+    const off: BookLine = {
+      kind: 'came-off',
+      step: 'pistons-off',
+      payload: { part: 'pistons', name: 'Pistons', count: 2, mark: 'number of its cylinder' },
+    };
+    const open = at(pump, AT, off, on, lies, home(4));
+    expect(open.looks).toMatchObject([{ what: 'mark', mark: { what: 'Pistons', mark: 'number of its cylinder' } }]);
+    const met: BookLine = { kind: 'mark-met', step: AT, payload: { mark: 'entry 0' } };
+    expect(at(pump, AT, off, on, lies, home(4), met)).toMatchObject({ done: true });
+  });
+});
+
+describe('what a step expects', () => {
+  const hub = demoSheet('harrowmere-ut9-trailer-hub');
+  const step = find(hub.steps, 'cartridge-in')!;
+  const done: BookLine = { kind: 'tick', step: step.ref, payload: {} };
+  const said = (so: boolean, instead?: string): BookLine => ({
+    kind: 'as-expected',
+    step: step.ref,
+    payload: { so, ...(instead === undefined ? {} : { instead }) },
+  });
+  const looks = (...lines: readonly BookLine[]) => at(hub, step.ref, done, ...lines).looks?.filter(({ what }) => what === 'expected');
+
+  test('is asked after it; not so keeps it open with what it was like, until it is so', () => {
+    expect(looks()).toEqual([{ what: 'expected', expect: step.expect }]);
+    expect(looks(said(false, 'it stands proud'))).toEqual([{ what: 'expected', expect: step.expect, notSo: 'it stands proud' }]);
+    expect(at(hub, step.ref, done, said(false, 'it stands proud')).problem).toContain('not as expected: it stands proud');
+    expect(looks(said(false, 'it stands proud'), said(true))).toEqual([]);
+  });
+
+  test('is not answered before, nor where nothing is expected', () => {
+    expect(refused(hub, said(true))).toMatch(/not done yet/u);
+    expect(refused(hub, said(true), done, said(true))).toMatch(/said to be as expected already/u);
+  });
+});
