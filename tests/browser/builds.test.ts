@@ -49,7 +49,7 @@ test('a drive axle: a fit measured after a slip of the decimal sign, a crushed s
   await hand.sees('The clock begins when the step is done');
   await hand.use('It lies that way');
   await hand.use('Laid, all round');
-  await hand.sees('Not yet');
+  await hand.sees('to go');
   await hand.sees('sealant to skin');
   await allKept(hand);
   expect((await stateOf(api, id)).clocks).toMatchObject([{ what: 'sealant to skin', step: 'cover-on' }]);
@@ -154,6 +154,7 @@ test('the pattern of a drive axle: a move of the wrong unit is refused, what it 
   await hand.tabTo('in the middle');
   await hand.press('Enter', 'Enter');
   await hand.press('ArrowRight', 'ArrowLeft', 'Enter');
+  await hand.use('It is so');
   await hand.sees('Stop here. The foreman looks at the pattern');
   await hand.cut(false);
   await allKept(hand);
@@ -260,6 +261,9 @@ test('a gearbox: a washer from those there are after a window that none meets, a
   await hand.go(`/jobs/${id}/build`);
   await hand.sees('Reading 1 of 3');
   await reads(hand, '0,06', '0,07', '0,06');
+  // The shims go back to their own bores.
+  await hand.sees('Lines up again: tied to their bore');
+  await hand.use('It lines up');
   await hand.heads('Output set');
   await allKept(hand);
   await api.workTo(id, 'diff-set');

@@ -43,6 +43,13 @@ async function count(hand: Hand, part: string): Promise<void> {
   await hand.press('Space');
 }
 
+/** Says of what is to be looked at after an act that it is so. */
+async function looks(hand: Hand, words: string): Promise<void> {
+  await hand.sees(words);
+  await hand.press('Space');
+  await hand.page.waitForFunction((seen) => !document.body.innerText.includes(seen), {}, words);
+}
+
 test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   const hand = await Hand.at(shop.screen.browser, shop.server.base);
   await hand.logIn('ilka');
@@ -108,10 +115,12 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await readCare(hand, 'Dust cap off');
   await count(hand, 'Dust cap');
   await count(hand, 'Split pin');
+  await looks(hand, 'Expected: It comes with a pull');
   await hand.sees('held, no link');
   for (const part of ['Castle nut', 'Tongued washer', 'Outer bearing']) await count(hand, part);
   await readCare(hand, 'Hub off');
   for (const part of ['Hub', 'Hub seal', 'Inner bearing']) await count(hand, part);
+  await looks(hand, 'Expected: The spring of the lip comes with it');
   await hand.page.setOfflineMode(false);
   await hand.sees('live');
   await tick(hand, 'Wash and dry');
@@ -172,6 +181,14 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   }
   await readCare(hand, 'Races of renewed bearings');
   await tick(hand, 'Races of renewed bearings');
+  // One that does not sound as it should is said to be so, and stands until it is home.
+  await hand.sees('Expected: The sound of the hammer changes');
+  await hand.press('x');
+  await hand.fill('What it was like', 'dull on one side');
+  await hand.press('Enter');
+  await hand.sees('Not as expected');
+  await hand.sees('dull on one side');
+  await hand.press('Space');
   await hand.heads('Grease');
   await hand.type('182');
   await hand.press('Enter');
@@ -186,6 +203,7 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.sees('hub grease on the lip');
   await hand.press('Space');
   await readings(hand, ['0.2', '0.22', '0.21'], 'in');
+  await looks(hand, 'Expected: The hammer sounds solid');
   await tick(hand, 'Hub on the spindle');
   await tick(hand, 'Outer bearing, washer, nut by hand');
   await hand.heads('Set the nut');
@@ -203,7 +221,10 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.heads('New split pin in');
   await hand.sees('14 free, shelf A6-6');
   await hand.press('Space');
-  for (const title of ['New split pin in', 'Wheel on, nuts by hand', 'Down on the floor']) await tick(hand, title);
+  await tick(hand, 'New split pin in');
+  await looks(hand, 'Home when: both legs bent');
+  await looks(hand, 'Expected: The pin goes in with a push');
+  for (const title of ['Wheel on, nuts by hand', 'Down on the floor']) await tick(hand, title);
 
   // Wheel nuts, with a crowfoot on the wrench.
   await readCare(hand, 'Wheel nuts, pass 1 of 4');
@@ -238,7 +259,11 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.type('take it off');
   await hand.press('Enter');
   await readings(hand, ['0.065', '0.07', '0.065'], 'in');
-  for (const title of ['It turns freely', 'Pin fitted and bent', 'Dust cap on', 'Down, stand and chocks out']) await tick(hand, title);
+  await tick(hand, 'It turns freely');
+  await looks(hand, 'Expected: Smooth, no rumble');
+  for (const title of ['Pin fitted and bent', 'Dust cap on']) await tick(hand, title);
+  await looks(hand, 'Home when: its rim stands on the hub all round');
+  await tick(hand, 'Down, stand and chocks out');
   await hand.heads('Foreman signs');
   // What was decided to be new, and is named by no step, is asked for before the signature.
   await hand.sees('1 × Inner bearing with race not on the shelf');
@@ -281,6 +306,8 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
     'one was still in the socket',
     'tyre is bald',
     'W3 Click wrench 20–200',
+    'Seen to be home',
+    'not so: dull on one side',
     'Proved and signed: Oswin Tarrell',
     'Received by: Ragna Ollwick',
   ])

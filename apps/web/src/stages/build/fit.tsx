@@ -104,7 +104,9 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
     most: by === 'heat' ? 400 : 1e7,
   });
   const isOut = verdict !== 'in';
-  const missing = driver.trim() === '' || home.trim() === '' || (isOut && note.trim() === '');
+  // What is warmed ahead is warmed as it was worked out.
+  const isCold = by === 'heat' && step.lead !== undefined && !worked;
+  const missing = isCold || driver.trim() === '' || home.trim() === '' || (isOut && note.trim() === '');
   const done = (): void => {
     if (missing) return;
     keep({

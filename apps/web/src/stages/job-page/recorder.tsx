@@ -59,6 +59,7 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   const here = useHere();
   const gate = useGate(step);
   const timed = useTimed(step);
+  const { chosen: way } = useWay(step);
   const cautions = unread(here, step);
   if (cautions.length > 0) {
     const read = (): void =>
@@ -70,7 +71,10 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   if (holds) return <HoldRecorder key={step.ref} step={step} holds={holds} />;
   const doubt = doubtAt(here.sheet, here.state.live, step);
   if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
-  if (timed) return timed;
+  // How warm is worked out before anything is warmed.
+  const fit = here.state.fits.find((run) => run.fit.ref === step.record.fit);
+  const isWorkedOut = fit === undefined || fit.worked !== undefined || (fit.measured !== undefined && way?.by !== 'heat');
+  if (timed && isWorkedOut) return timed;
   if (gate) return gate;
   const Asks = RECORDERS[step.record.kind];
   return <Asks key={step.ref} step={step} />;
