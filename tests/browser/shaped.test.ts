@@ -165,3 +165,89 @@ describe('a hold point', () => {
     expect(after.slice(-3)).toEqual(['tick bled-and-locked', 'hold-met bled-and-locked', 'tick off-its-bed']);
   });
 });
+
+describe('what is looked at after an act', () => {
+  test('four clips are seen home one by one; a strike asks for one of them again; then the way round and the mark', async () => {
+    const id = await booked('tindlebrook-ac2-air-compressor');
+    await api.workTo(id, 'rings-and-pistons-on');
+    await hand.go(`/jobs/${id}/build`);
+    await hand.heads('Rings and pistons on');
+    await hand.sees('New each time');
+    await hand.fill('Where they come from', 'out of the kit');
+    await hand.press('Enter');
+    if ((await hand.text()).includes('New parts first')) await hand.use('New ones in hand');
+    await hand.use('Done');
+    await hand.sees('Home when: both ends of each snap in');
+    await hand.use('This one is home (1 of 4)');
+    await hand.use('This one is home (2 of 4)');
+    await hand.press('s');
+    await hand.type('not looked at');
+    await hand.press('Enter');
+    await hand.sees('This one is home (2 of 4)');
+    expect(await hand.faults()).toEqual([]);
+    await hand.press('a');
+    await hand.use('It lies so');
+    await hand.use('It lines up');
+    await hand.heads('Base gaskets on');
+    await allKept(hand);
+    const { steps, marks } = await stateOf(api, id);
+    expect(steps.find(({ step }) => step.ref === 'rings-and-pistons-on')?.done).toBe(true);
+    expect(marks.find(({ part }) => part === 'pistons')?.met).toBe(true);
+  });
+
+  test('two heads are two runs: the second without its pulls keeps the build open', async () => {
+    const id = await booked('tindlebrook-ac2-air-compressor');
+    await api.workTo(id, 'heads-on--second-cylinder');
+    await hand.go(`/jobs/${id}/build`);
+    await hand.heads('Head screws, second cylinder, pass 1');
+    expect(await hand.faults()).toEqual([]);
+    const runs = (await stateOf(api, id)).joints.filter(({ joint }) => joint.base === 'head-screws');
+    expect(runs.map(({ done, total }) => [done, total])).toEqual([
+      [24, 24],
+      [0, 24],
+    ]);
+  });
+});
+
+test('an oven is begun ahead, at the step before; what needs it waits for it, for every client', async () => {
+  const id = await booked('ostrel-d44-drive-axle');
+  await api.workTo(id, 'cups-in');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('Head bearing into the oven at 100 °C');
+  await hand.use('Begun now');
+  await hand.sees('ready at');
+  expect(await hand.faults()).toEqual([]);
+  await allKept(hand);
+  expect((await stateOf(api, id)).leads).toMatchObject([{ begun: { wait: { step: 'head-bearing-on-with-its-shim' } } }]);
+  const payload = { fit: 'head-bearing', by: 'heat', driver: 'none', home: 'it dropped' };
+  const early = await api.post(id, entry('fitted', payload, { step: 'head-bearing-on-with-its-shim' }));
+  expect([early.status, JSON.stringify(early.body)]).toEqual([400, expect.stringContaining('min to go: head bearing into the oven')]);
+});
+
+test('a drum that will not come: rung by rung, half of it with no link, down to the last, which asks', async () => {
+  const id = await booked('ostrel-sf30-axle-shaft');
+  await api.workTo(id, 'wheel-and-drum-off');
+  const { ladder = [] } = (await stateOf(api, id)).steps.find(({ step }) => step.ref === 'wheel-and-drum-off')!.step;
+  await hand.go(`/jobs/${id}/strip`);
+  await hand.heads('Wheel and drum off');
+  await hand.press('r');
+  await hand.fill('What will not come', 'Drum');
+  await hand.sees(ladder[0]!);
+  await hand.use('Tried, it stays');
+  await hand.cut(true);
+  for (const rung of ladder.slice(1, -1)) {
+    await hand.page.waitForFunction((words) => document.querySelector('.rungs .now')?.textContent?.startsWith(words), {}, rung);
+    await hand.use('Tried, it stays');
+  }
+  await hand.fill('Who is asked, and what', 'Oswin, whether it may be cut');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('On hold, and ask');
+  await hand.sees('held, no link');
+  await hand.cut(false);
+  await allKept(hand);
+  const job = await api.get<JobView>(`/jobs/${id}`);
+  expect(job.hold).toMatchObject({ reason: 'help', words: 'Drum will not come: Oswin, whether it may be cut' });
+  const tried = job.entries.flatMap((one) => (one.kind === 'rung' ? [one.payload.tried] : []));
+  expect(tried).toEqual(ladder);
+  await hand.sees('somebody is asked');
+});

@@ -53,6 +53,17 @@ const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
   },
 };
 
+/** The same, with each path taken apart once. */
+const PATHS: ReadonlyMap<
+  string,
+  readonly { readonly field: string; readonly lists: readonly SheetList[]; readonly parts: readonly string[] }[]
+> = new Map(
+  Object.entries(POINTERS).map(([list, pointers]) => [
+    list,
+    Object.entries(pointers).map(([field, lists]) => ({ field, lists, parts: field.split(/(?=\[\])|\./u) })),
+  ]),
+);
+
 export interface Pointer {
   /** The field as it is declared: "record.counts[].part". */
   readonly field: string;
@@ -74,30 +85,35 @@ export function pointersOf(list: SheetList, line: object): readonly Pointer[] {
 
 /** A copy of a line that points to what `to` answers. */
 export function mapPointers<L extends object>(list: SheetList, line: L, to: (pointer: Pointer) => string): L {
-  return Object.entries(POINTERS[list] ?? {}).reduce<L>((at, [field, lists]) => {
-    const [first = '', ...rest] = field.split(/(?=\[\])|\./u);
-    return mapAt(at, [first, ...rest], '', (ref, path) => to({ field, path, ref, lists })) as L;
-  }, line);
+  return (PATHS.get(list) ?? []).reduce<L>(
+    (at, { field, lists, parts }) => mapAt(at, parts, '', (ref, path) => to({ field, path, ref, lists })) as L,
+    line,
+  );
 }
 
-/** What is turned into nothing is gone: the field, or the whole row of a list that has it. */
+/** What is turned into nothing is gone: the field, or the whole row of a list that has it. What does not change is not copied. */
 function mapAt(
   held: unknown,
-  [name, ...rest]: readonly string[],
+  parts: readonly string[],
   at: string,
   to: (ref: string, path: string) => string | undefined,
+  depth = 0,
 ): unknown {
+  const name = parts[depth];
   if (name === undefined) return typeof held === 'string' ? to(held, at) : held;
   if (name === '[]') {
     if (!Array.isArray(held)) return held;
-    const items = held.map((item: unknown, index) => mapAt(item, rest, `${at}[${index}]`, to));
-    return items.filter((item, index) => item !== undefined && !hasLost(held[index], item, rest[0]));
+    const rows: readonly unknown[] = held;
+    const items = rows.map((item, index) => mapAt(item, parts, `${at}[${index}]`, to, depth + 1));
+    if (items.every((item, index) => item === rows[index])) return rows;
+    return items.filter((item, index) => item !== undefined && !hasLost(rows[index], item, parts[depth + 1]));
   }
   if (typeof held !== 'object' || held === null || !(name in held)) return held;
-  const { [name]: inner, ...others } = held as Readonly<Record<string, unknown>>;
-  const mapped = mapAt(inner, rest, at === '' ? name : `${at}.${name}`, to);
-  if (mapped === undefined && inner !== undefined) return others;
-  return { ...held, [name]: mapped };
+  const inner = (held as Readonly<Record<string, unknown>>)[name];
+  const mapped = mapAt(inner, parts, at === '' ? name : `${at}.${name}`, to, depth + 1);
+  if (mapped === inner) return held;
+  const { [name]: _, ...others } = held as Readonly<Record<string, unknown>>;
+  return mapped === undefined ? others : { ...held, [name]: mapped };
 }
 
 function hasLost(before: unknown, after: unknown, name: string | undefined): boolean {
@@ -106,10 +122,10 @@ function hasLost(before: unknown, after: unknown, name: string | undefined): boo
 
 /** A copy of a line without what points to something that is gone: out of a list the one of it, and the row that stands for it. */
 export function withoutPointers<L extends object>(list: SheetList, line: L, isGone: (pointer: Pointer) => boolean): L {
-  return Object.entries(POINTERS[list] ?? {}).reduce<L>((at, [field, lists]) => {
-    const [first = '', ...rest] = field.split(/(?=\[\])|\./u);
-    return mapAt(at, [first, ...rest], '', (ref, path) => (isGone({ field, path, ref, lists }) ? undefined : ref)) as L;
-  }, line);
+  return (PATHS.get(list) ?? []).reduce<L>(
+    (at, { field, lists, parts }) => mapAt(at, parts, '', (ref, path) => (isGone({ field, path, ref, lists }) ? undefined : ref)) as L,
+    line,
+  );
 }
 
 /** A copy of a line whose lists of refs hold, in the place of one, all that `to` answers; what is no list is left as it is. */

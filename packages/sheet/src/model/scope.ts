@@ -173,7 +173,7 @@ function pointed(file: SheetFile, steps: readonly Step[], whileOpen: readonly Wh
   };
   for (const step of steps) point(pointersOf('steps', step).filter(({ field }) => field !== 'needsOff[]'));
   // The parts come last: they point to each other.
-  for (const list of ['joints', 'fits', 'seals', 'limits', 'settings', 'parts'] as const)
+  for (const list of ['joints', 'fastenings', 'fits', 'seals', 'limits', 'settings', 'parts'] as const)
     for (const line of file[list] ?? []) if (lines.has(`${list}/${line.ref}`)) point(pointersOf(list, line));
   for (const line of whileOpen) point(pointersOf('whileOpen', line));
   return lines;

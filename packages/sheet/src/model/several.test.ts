@@ -42,6 +42,10 @@ describe('several of a kind', () => {
     expect(loose(file)).toEqual([]);
   });
 
+  test.each(pump.tasks!.map(({ ref }) => ref))('%s alone: every pointer points', (task) => {
+    expect(loose(scopeSheet(pump, { tasks: [task] }).file)).toEqual([]);
+  });
+
   test('a variant speaks of the line as the sheet has it', () => {
     const small = reshaped(scopeSheet(pump, { tasks: ['whole-compressor'], variant: 'ac1' }).file, { variant: 'ac1' });
     expect(small.joints.filter(({ base }) => base === 'head-screws').map(({ count }) => count)).toEqual([4, 4]);
