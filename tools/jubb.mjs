@@ -6,6 +6,7 @@ const HELP = `./jubb start [--empty | --demo small]
 ./jubb stop              stop what start started
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
+./jubb slips             one mistake at a time on every sheet: what is seen, by what and how soon; makes docs/slips.md anew
 ./jubb test              set up what is missing, run every check and test
 ./jubb bench [--only NAME] [--all] | soak|stores|shims|load|hard|years
                          measure, as ratios, each line as it is measured, and as JSON; soak: ten minutes of tablets, the servers and the
@@ -27,6 +28,7 @@ const COMMANDS = {
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),
+  slips: async () => (await import('./slips.mjs')).slips(),
   test: async (args) => (await import('./test.mjs')).test(args),
   bench: async ([what, ...rest]) => {
     if (what === 'soak') return (await import('./soak.mjs')).benchSoak();

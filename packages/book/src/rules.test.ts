@@ -44,7 +44,16 @@ function refused(entry: Partial<NewEntry>, tool: CribTool, takenAt = new Date(NO
 const reading: Partial<NewEntry> = { kind: 'reading', payload: { limit: 'pinion-play', readings: [0.05, 0.05, 0.05], unit: 'mm' } };
 const pull: Partial<NewEntry> = {
   kind: 'pull',
-  payload: { joint: 'cap-screws', pass: 1, place: 0, torque: 60, result: 'clicked', wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
+  payload: {
+    joint: 'cap-screws',
+    pass: 1,
+    place: 0,
+    torque: 42.5,
+    result: 'clicked',
+    wrenchLength: 450,
+    adapterLength: 0,
+    adapterAngle: 0,
+  },
 };
 
 describe('a tool', () => {

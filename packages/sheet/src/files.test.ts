@@ -323,12 +323,15 @@ describe('a job’s scope', () => {
   });
 
   // What a unit has several of has refs of its own, which no sheet has: several.test.ts.
-  test.each(tasks.filter(([, , sheet]) => !sheet.several))('%s, %s only: is a sheet that the checker has nothing against', (_, task, sheet) => {
-    const { file } = scopeSheet(sheet, { tasks: [task] });
-    // A task may have nothing to measure, take nothing off, and be the same on every variant; a sheet may not.
-    const allowed = /^(?:steps|parts|variants\[\d+\]\.differs)$/u;
-    expect(reviewSheet(file).findings.filter(({ severity, path }) => severity !== 'note' && !allowed.test(path))).toEqual([]);
-  });
+  test.each(tasks.filter(([, , sheet]) => !sheet.several))(
+    '%s, %s only: is a sheet that the checker has nothing against',
+    (_, task, sheet) => {
+      const { file } = scopeSheet(sheet, { tasks: [task] });
+      // A task may have nothing to measure, take nothing off, and be the same on every variant; a sheet may not.
+      const allowed = /^(?:steps|parts|variants\[\d+\]\.differs)$/u;
+      expect(reviewSheet(file).findings.filter(({ severity, path }) => severity !== 'note' && !allowed.test(path))).toEqual([]);
+    },
+  );
 
   test.each(all.filter(([, sheet]) => sheet.sides))('%s: two sides are two columns, and every pointer still points', (_, sheet) => {
     const { file } = scopeSheet(sheet, { tasks: (sheet.tasks ?? []).map(({ ref }) => ref), sides: sheet.sides! });

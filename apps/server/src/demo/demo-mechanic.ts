@@ -127,6 +127,9 @@ export function entriesAt(
   return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
 }
 
+/** What a scale takes for as much as the sheet says. */
+const SCALED = 1.01;
+
 const SEEN = 'held against the old';
 
 /** What is due at a step besides its own act: what must be ready before it, what is looked at after it, by oneself and by others. */
@@ -275,7 +278,7 @@ function record(
       return [
         own(
           'fluid',
-          { fluid: due.fluid, amount: Number((amount + 0.002).toFixed(3)), unit: 'g' },
+          { fluid: due.fluid, amount: Number((amount * SCALED).toPrecision(3)), unit: 'g' },
           toolFor('scale', { quantity: 'mass', base: amount }),
         ),
       ];

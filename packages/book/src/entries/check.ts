@@ -58,13 +58,21 @@ function toolWrong(entry: NewEntry, { sheet, tools, now }: By): readonly Wrong[]
   const tool = entry.toolId === undefined ? undefined : tools.get(entry.toolId);
   const quantity = kindOf(entry.kind).reads?.(entry.payload as never, sheet);
   if (!tool || quantity === undefined) return [];
-  const allowed = readsOther(tool, quantity) ?? pastCheck(tool, entry.takenAt, now);
+  const figures = kindOf(entry.kind).figures?.(entry.payload as never) ?? [];
+  const allowed = readsOther(tool, quantity) ?? pastRange(tool, figures) ?? pastCheck(tool, entry.takenAt, now);
   return allowed === undefined ? [] : [{ field: 'toolId', allowed, given: `${tool.tag} ${tool.name}` }];
 }
 
 function readsOther(tool: Tool, quantity: Quantity): string | undefined {
   const reads = quantitiesOf(tool);
   return reads.includes(quantity) ? undefined : `reads a ${reads.join(' or ')}; a ${quantity} was kept`;
+}
+
+/** A tool that was set to nothing somewhere reads to either side of it. */
+function pastRange({ low, high, unit }: Tool, figures: readonly number[]): string | undefined {
+  if (high <= low) return undefined;
+  const isPast = (figure: number): boolean => Math.abs(figure) > high || (low > 0 && figure < low);
+  return figures.some(isPast) ? `reads ${low} to ${high} ${unit} only` : undefined;
 }
 
 function pastCheck({ calibrationDue, foundOutAt, zone }: CribTool, at: string, now: number): string | undefined {

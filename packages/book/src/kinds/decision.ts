@@ -1,8 +1,8 @@
-import { CAUSE_SORTS, FATES, partName, type CauseSort, type Fate } from '@jubb/sheet';
+import { CAUSE_SORTS, FATES, find, partName, type CauseSort, type Fate } from '@jubb/sheet';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator';
 import { failedWords, joined } from '../words.js';
-import { defineKind, type Kind } from './define-kind.js';
+import { defineKind, type Kind, type Rule } from './define-kind.js';
 import { Ref, Words } from './fields.js';
 import { WRITERS } from './roles.js';
 
@@ -26,6 +26,14 @@ declare module '../entries/kept.js' {
   }
 }
 
+/** A ring that the sheet renews each time goes back on the foreman's word alone. */
+const renewedEachTime: Rule<'decision'> = ({ payload: { part: ref, fate } }, { sheet, role }) => {
+  const part = find(sheet.parts, ref);
+  return part?.policy === 'renew' && fate !== 'renew' && role !== 'foreman'
+    ? { code: 'not-yours', errors: [], detail: `Renewed each time by the sheet; that it goes back is the foreman’s word: ${part.name}` }
+    : undefined;
+};
+
 export const decision: Kind<'decision'> = defineKind({
   id: 'decision',
   version: 1,
@@ -33,6 +41,14 @@ export const decision: Kind<'decision'> = defineKind({
   who: WRITERS,
   points: { part: 'parts' },
   tellsOfNew: true,
+  check({ payload: { part: ref, fate, quantity } }, sheet) {
+    const part = find(sheet.parts, ref);
+    // What the sheet renews each time is renewed as a whole: one old ring among new ones is the one that leaks.
+    return part?.policy === 'renew' && fate === 'renew' && quantity < part.quantity
+      ? [{ field: 'payload.quantity', given: String(quantity), allowed: `must be ${part.quantity}: all of them are renewed each time` }]
+      : [];
+  },
+  needs: [renewedEachTime],
   words: ({ payload: { quantity, part, fate, reason, cause } }, sheet) =>
     joined(`${quantity} × ${partName(sheet, part)}: ${fate}`, reason, cause && `cause ${failedWords(cause)}`),
 });

@@ -87,6 +87,8 @@ export interface Kind<K extends EntryKind> {
   readonly binds?: Fields<K, Bound>;
   /** What is read or pulled with its tool. */
   readonly reads?: (payload: PayloadOf<K>, sheet: SheetFile) => Quantity | undefined;
+  /** What was read, or set, on its tool, in base units: no tool reads past its range. */
+  readonly figures?: (payload: PayloadOf<K>) => readonly number[];
   /** Something is done to the unit by it: what must be here new for that is asked for first. */
   readonly act?: true;
   /** It tells which new parts a job wants and has. */

@@ -5,7 +5,7 @@ import { readingsText } from '../measured/reading-line.js';
 import { adviseNut, judgeWindow, mean } from '../measured/working-for.js';
 import { BEARINGS, type Bearings } from '../runs/setting-run.js';
 import { judged } from '../words.js';
-import { defineKind, type Kind } from './define-kind.js';
+import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
 import { Figures, Ref } from './fields.js';
 import { BENCH } from './roles.js';
 
@@ -28,6 +28,15 @@ declare module '../entries/kept.js' {
   }
 }
 
+/** What was never set proves nothing, whatever it reads. */
+const setFirst: Rule<'end-play'> = ({ payload: { setting, moment } }, { live, sheet }) => {
+  const isSetHere = sheet.steps.some(({ record, stage }) => record.kind === 'setting' && record.setting === setting && stage === 'build');
+  const isSet = live.some((entry) => entry.kind === 'end-play' && entry.payload.setting === setting && entry.payload.moment !== 'proved');
+  return moment !== 'proved' || !isSetHere || isSet
+    ? undefined
+    : wrong({ field: 'payload.moment', given: moment, allowed: 'is not said of what was not set yet: set it first' });
+};
+
 export const endPlay: Kind<'end-play'> = defineKind({
   id: 'end-play',
   version: 1,
@@ -38,7 +47,9 @@ export const endPlay: Kind<'end-play'> = defineKind({
     const setting = find(sheet.settings, ref);
     return setting && settingQuantity(setting);
   },
+  figures: ({ readings }) => readings,
   act: true,
+  needs: [setFirst],
   working({ setting: ref, readings, moment, bearings }, sheet, tool) {
     const setting = find(sheet.settings, ref);
     if (!setting) return null;

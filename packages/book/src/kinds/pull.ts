@@ -2,7 +2,7 @@ import { SIGHTS, type Sight } from '@jubb/core';
 import { find } from '@jubb/sheet';
 import { IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import { wrenchSetting } from '../measured/working-for.js';
-import { placeNumbers } from '../runs/joint-run.js';
+import { passTorque, placeNumbers } from '../runs/joint-run.js';
 import { nm, pulledTo, settingOf } from '../words.js';
 import { defineKind, type Kind } from './define-kind.js';
 import { Ref, Words } from './fields.js';
@@ -36,6 +36,10 @@ declare module '../entries/kept.js' {
   }
 }
 
+/** How near a torque must be to what its pass wants: what rounding makes of it, as a share and in N·m. */
+const NEAR = 0.005;
+const NEAR_NM = 0.06;
+
 export const pull: Kind<'pull'> = defineKind({
   id: 'pull',
   version: 1,
@@ -43,10 +47,15 @@ export const pull: Kind<'pull'> = defineKind({
   who: BENCH,
   points: { joint: 'joints' },
   reads: () => 'torque',
+  figures: (payload) => (payload.torque > 0 ? [settingOf(payload)] : []),
   act: true,
   check({ payload }, sheet) {
     const joint = find(sheet.joints, payload.joint);
-    return joint && payload.place >= joint.count ? [placeWrong('place', joint, String(payload.place))] : [];
+    if (joint && payload.place >= joint.count) return [placeWrong('place', joint, String(payload.place))];
+    const wanted = joint && payload.result !== 'trouble' ? passTorque(joint, payload.pass) : undefined;
+    if (wanted === undefined || Math.abs(payload.torque - wanted) <= NEAR_NM + wanted * NEAR) return [];
+    const allowed = `must be ${nm(wanted)} in pass ${payload.pass}: a slip of the unit, or of another pass?`;
+    return [{ field: 'payload.torque', given: nm(payload.torque), allowed }];
   },
   working: wrenchSetting,
   earlier: true,

@@ -4,6 +4,7 @@ import { plausibleReading } from '@jubb/sheet/given';
 import { Type } from 'class-transformer';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
 import { gridPlaces } from '../measured/measured.js';
+import { plausibleReadings } from '../measured/plausible.js';
 import { readingLine, readingsText } from '../measured/reading-line.js';
 import { judgeLimit } from '../measured/working-for.js';
 import { verdictOf } from '../measured/verdict.js';
@@ -57,6 +58,7 @@ export const reading: Kind<'reading'> = defineKind({
     const limit = find(sheet.limits, ref);
     return limit && limitQuantity(limit);
   },
+  figures: ({ readings, bracket, warm }) => (bracket || warm ? [] : readings),
   check: ({ payload }, sheet) => {
     const limit = find(sheet.limits, payload.limit);
     return limit ? readingWrong(payload, limit) : [];
@@ -106,7 +108,9 @@ function readingWrong({ readings, unit, warm }: ReadingPayload, limit: Limit): r
   const units = unitsOf(quantity).map(({ symbol }) => symbol);
   if (!units.includes(unit))
     wrongs.push({ field: 'payload.unit', allowed: `is not a unit of ${quantity}: ${units.join(', ')}`, given: unit });
-  const { least, most } = plausibleReading(quantity);
+  // A size of a part wears by tenths: what is further off is a slip of the decimal sign or of the unit. A span may begin anywhere.
+  const isSize = limit.kind === 'size' && limit.grid?.of !== 'span';
+  const { least, most } = isSize ? plausibleReadings(limit) : plausibleReading(quantity);
   const far = readings.find((read) => read < least || read > most);
   if (far !== undefined)
     wrongs.push({

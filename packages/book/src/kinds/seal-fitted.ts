@@ -1,4 +1,4 @@
-import { find, partName, windowOf, type Seal } from '@jubb/sheet';
+import { find, partName, windowOf, type Seal, type SheetFile } from '@jubb/sheet';
 import { IsBoolean, IsString, MaxLength } from 'class-validator';
 import { isKind } from '../entries/kept.js';
 import { worstPlace } from '../measured/measured.js';
@@ -6,8 +6,9 @@ import { depthsText } from '../measured/reading-line.js';
 import { judgeWindow } from '../measured/working-for.js';
 import { verdictOf } from '../measured/verdict.js';
 import { judged } from '../words.js';
-import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
+import { defineKind, wrong, type Kind, type Rule, type Wrong } from './define-kind.js';
 import { Figures, Ref } from './fields.js';
+import { ofAnother } from './places.js';
 
 export class SealFittedPayload {
   @Ref() seal: string;
@@ -31,12 +32,24 @@ const oldOneOut: Rule<'seal-fitted'> = ({ payload: { seal } }, { live }) => {
     : wrong({ field: 'payload.seal', given: seal, allowed: 'takes no new ring until the old one is ticked out whole' });
 };
 
+/** A ring goes in the right way round, and not dry; how deep it stands is read where the sheet asks for it. */
+function unlooked({ seal: ref, directionSeen, lubricated, depths }: SealFittedPayload, sheet: SheetFile): readonly Wrong[] {
+  const wrongs: Wrong[] = [];
+  if (!directionSeen) wrongs.push({ field: 'payload.directionSeen', allowed: 'must be seen before it goes in', given: 'false' });
+  if (!lubricated)
+    wrongs.push({ field: 'payload.lubricated', allowed: 'must be so: no ring goes in as it comes out of its bag', given: 'false' });
+  if (find(sheet.seals, ref)?.depth && depths.length === 0)
+    wrongs.push({ field: 'payload.depths', allowed: 'must be read: the sheet has a window for it', given: 'none' });
+  return wrongs;
+}
+
 export const sealFitted: Kind<'seal-fitted'> = defineKind({
   id: 'seal-fitted',
   version: 1,
   payload: SealFittedPayload,
   points: { seal: 'seals' },
   act: true,
+  check: ({ payload, step }, sheet) => [...unlooked(payload, sheet), ...ofAnother('seal', payload.seal, step, sheet)],
   needs: [oldOneOut],
   working({ seal: ref, depths }, sheet, tool) {
     const seal = find(sheet.seals, ref);

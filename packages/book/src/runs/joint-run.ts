@@ -54,6 +54,14 @@ export function placeNumbers(joint: Joint): readonly number[] {
   return order.map((_, place) => order.indexOf(place) + 1);
 }
 
+/** What a pass of a joint wants at the fastener, N·m; nothing for a pass that it does not have, or where the book has no number. */
+export function passTorque(joint: Joint, pass: number): number | undefined {
+  const full = jointTorque(joint)?.torqueNm;
+  if (full === undefined) return undefined;
+  const passes = plannedPasses(joint, pullOrder(joint), full);
+  return passes[pass - 1]?.torqueNm ?? (joint.pattern.checkPass ? full : undefined);
+}
+
 /** The passes of a joint from its sheet, and where its pulls stand; by the settings that it may lie over. */
 export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[], settings: readonly Setting[] = []): JointRun {
   const order = pullOrder(joint);

@@ -35,7 +35,7 @@ export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
     if (read.base === undefined) return;
     keep({
       kind: 'fluid',
-      payload: { fluid: fluid.ref, amount: read.base, unit },
+      payload: { fluid: fluid.ref, amount: read.base, unit, ...(off ? { sure: true } : {}) },
       step: step.ref,
       ...(isMass && tool ? { toolId: tool.id } : {}),
     });
