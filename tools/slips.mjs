@@ -72,7 +72,9 @@ export async function slips() {
     ),
     '',
   ];
-  writeFileSync(join(ROOT, 'docs/slips.md'), lines.join('\n'));
+  const file = join(ROOT, 'docs/slips.md');
+  const { format, resolveConfig } = await import('prettier');
+  writeFileSync(file, await format(lines.join('\n'), { ...(await resolveConfig(file)), parser: 'markdown' }));
   for (const alarm of alarms.slice(0, 5)) say(`false alarm: ${alarm}`);
   say(summary);
 }

@@ -39,7 +39,7 @@ const CLOSES = new Set<AnyKeptEntry['kind']>([
 ]);
 /** A reading before the lock is on the way, not there. */
 function closes(entry: AnyKeptEntry): boolean {
-  return CLOSES.has(entry.kind) && !(entry.kind === 'end-play' && entry.payload.moment === 'now');
+  return CLOSES.has(entry.kind) && !(entry.kind === 'end-play' && entry.payload.moment === 'now') && !isTrial(entry);
 }
 
 /** Kinds by which an act on a step is done; the reading of a step that sets something opens nothing. */
@@ -48,7 +48,11 @@ const ACTS = new Set<AnyKeptEntry['kind']>(['tick', 'came-off', 'came-out', 'sea
 function opens({ madeBy, closedBy }: Obligation, entry: AnyKeptEntry): boolean {
   if (entry.step === closedBy) return false;
   if (entry.kind === 'decision') return madeBy.includes(entry.payload.part) && entry.payload.fate === 'renew';
-  return entry.step !== null && madeBy.includes(entry.step) && ACTS.has(entry.kind);
+  return entry.step !== null && madeBy.includes(entry.step) && ACTS.has(entry.kind) && !isTrial(entry);
+}
+
+function isTrial(entry: AnyKeptEntry): boolean {
+  return entry.kind === 'pull' && entry.payload.trial === true;
 }
 
 function nameOf(sheet: SheetFile, { madeBy }: Obligation, entry: AnyKeptEntry): string {

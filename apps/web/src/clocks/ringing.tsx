@@ -42,7 +42,8 @@ export function Ringing({ clocks }: { readonly clocks: readonly TodayClock[] }):
         .filter((clock) => !over.includes(clock))
         .map(({ entryId, number, what, until, hot }) => (
           <div key={entryId} className={`clock ${hot ? 'hot' : ''}`} role="timer" aria-label={`${number}, ${what}`}>
-            <b>{number}</b> {what} {hot ? <b className="v-out">hot, do not touch</b> : null} <b className="fig">{leftWords(Date.parse(until) - now)}</b>
+            <b>{number}</b> {what} {hot ? <b className="v-out">hot, do not touch</b> : null}{' '}
+            <b className="fig">{leftWords(Date.parse(until) - now)}</b>
           </div>
         ))}
     </aside>

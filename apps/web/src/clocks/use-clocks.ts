@@ -22,7 +22,17 @@ export function useClocks(): readonly TodayClock[] {
     if (kind !== 'wait') return [];
     const { what, seconds, hot } = payload as { what: string; seconds: number; hot?: true };
     const number = [...(today?.now ?? []), ...(today?.waiting ?? [])].find((line) => line.jobId === jobId)?.number ?? 0;
-    return [{ jobId, number, entryId: id, what, until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(), then: null, ...(hot ? { hot } : {}) }];
+    return [
+      {
+        jobId,
+        number,
+        entryId: id,
+        what,
+        until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(),
+        then: null,
+        ...(hot ? { hot } : {}),
+      },
+    ];
   });
   const known = new Set(begun.map(({ entryId }) => entryId));
   return [...begun, ...(today?.clocks ?? []).filter(({ entryId }) => !known.has(entryId))].filter(({ entryId }) => !over.has(entryId));

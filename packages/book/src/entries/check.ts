@@ -126,7 +126,9 @@ export function takesStock({ kind, payload }: NewEntry): boolean {
 }
 
 /** Whether what it does must not be done before something new is seen here. */
-function mayWantNew({ kind, step }: Pick<Given, 'kind' | 'step'>, sheet: SheetFile): boolean {
+function mayWantNew({ kind, payload, step }: Pick<Given, 'kind' | 'payload' | 'step'>, sheet: SheetFile): boolean {
+  // A trial is pulled with the old ones.
+  if ('trial' in payload && payload.trial === true) return false;
   return kindOf(kind).act === true && mayNeedNew(sheet, find(sheet.steps, step ?? undefined));
 }
 

@@ -1,6 +1,6 @@
 import { SIGHTS, type Sight } from '@jubb/core';
 import { find } from '@jubb/sheet';
-import { IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
+import { Equals, IsIn, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import { wrenchSetting } from '../measured/working-for.js';
 import { passTorque, placeNumbers } from '../runs/joint-run.js';
 import { nm, pulledTo, settingOf } from '../words.js';
@@ -28,6 +28,8 @@ export class PullPayload {
   @IsNumber() @Min(0) @Max(1000) adapterLength: number;
   @IsNumber() @Min(0) @Max(180) adapterAngle: number;
   @IsOptional() @Words(500) note?: string;
+  /** With old fasteners and no locker, to read a setting under it: uses nothing up, proves nothing. */
+  @IsOptional() @Equals(true) trial?: true;
 }
 
 declare module '../entries/kept.js' {
@@ -52,7 +54,9 @@ export const pull: Kind<'pull'> = defineKind({
   check({ payload }, sheet) {
     const joint = find(sheet.joints, payload.joint);
     if (joint && payload.place >= joint.count) return [placeWrong('place', joint, String(payload.place))];
-    const wanted = joint && payload.result !== 'trouble' ? passTorque(joint, payload.pass) : undefined;
+    // By hand for want of a wrench, with the reason, is what it says.
+    const isSaid = payload.result === 'trouble' || (payload.torque === 0 && payload.note !== undefined);
+    const wanted = joint && !isSaid ? passTorque(joint, payload.pass) : undefined;
     if (wanted === undefined || Math.abs(payload.torque - wanted) <= NEAR_NM + wanted * NEAR) return [];
     const allowed = `must be ${nm(wanted)} in pass ${payload.pass}: a slip of the unit, or of another pass?`;
     return [{ field: 'payload.torque', given: nm(payload.torque), allowed }];
@@ -60,12 +64,12 @@ export const pull: Kind<'pull'> = defineKind({
   working: wrenchSetting,
   earlier: true,
   words({ payload }, sheet) {
-    const { joint: ref, pass, place, torque, result, note, sight } = payload;
+    const { joint: ref, pass, place, torque, result, note, sight, trial } = payload;
     const joint = find(sheet.joints, ref);
     const number = joint ? placeNumbers(joint)[place] : undefined;
     const seen = sight && result !== 'trouble' ? `, its curve showed: ${sight}` : '';
     const how = `${pulledTo(payload, joint)}${torque > 0 ? `, wrench at ${nm(settingOf(payload))}` : ''}${seen}`;
-    return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${how}, ${result}${note ? ` (${note})` : ''}`;
+    return `${joint?.name ?? ref}, pass ${pass}, number ${number ?? ''}: ${how}, ${result}${note ? ` (${note})` : ''}${trial ? '; a trial, which proves nothing' : ''}`;
   },
   report: [
     {
@@ -78,7 +82,7 @@ export const pull: Kind<'pull'> = defineKind({
           String(payload.place + 1),
           pulledTo(payload, joint),
           payload.torque > 0 ? nm(settingOf(payload)) : '',
-          [payload.result, payload.note].filter(Boolean).join(': '),
+          [payload.trial && 'trial', payload.result, payload.note].filter(Boolean).join(': '),
         ];
       },
     },

@@ -128,7 +128,7 @@ function earlierPulls(joint: string, jobs: readonly (readonly AnyKeptEntry[])[])
   const pulls = jobs
     .flat()
     .filter(isKind('pull'))
-    .filter(({ payload }) => payload.joint === joint && payload.result === 'clicked' && payload.sight === undefined)
+    .filter(({ payload }) => payload.joint === joint && payload.result === 'clicked' && payload.sight === undefined && !payload.trial)
     .map(({ payload }) => payload);
   return [...new Set(pulls.map(({ pass }) => pass))].flatMap((pass): readonly EarlierPulls[] => {
     const own = pulls.filter((pull) => pull.pass === pass);

@@ -65,7 +65,8 @@ export function passTorque(joint: Joint, pass: number): number | undefined {
 /** The passes of a joint from its sheet, and where its pulls stand; by the settings that it may lie over. */
 export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[], settings: readonly Setting[] = []): JointRun {
   const order = pullOrder(joint);
-  const isPull = (entry: AnyKeptEntry): entry is KeptEntry<'pull'> => entry.kind === 'pull' && entry.payload.joint === joint.ref;
+  const isPull = (entry: AnyKeptEntry): entry is KeptEntry<'pull'> =>
+    entry.kind === 'pull' && entry.payload.joint === joint.ref && !entry.payload.trial;
   const pulls = sinceUndone(joint, entries, settings).filter(isPull);
   const torqueNm = jointTorque(joint)?.torqueNm;
   const passes = plannedPasses(joint, order, torqueNm);
@@ -93,6 +94,19 @@ export function jointRun(joint: Joint, entries: readonly AnyKeptEntry[], setting
     total: plan.length,
     numbers: placeNumbers(joint),
   };
+}
+
+/** The same of its trial pulls alone, since the last one that was meant: how far a trial is. */
+export function trialRun(joint: Joint, entries: readonly AnyKeptEntry[], settings: readonly Setting[] = []): JointRun {
+  const since = entries.slice(
+    entries.findLastIndex((entry) => entry.kind === 'pull' && entry.payload.joint === joint.ref && !entry.payload.trial) + 1,
+  );
+  const meant = since.map((entry): AnyKeptEntry => {
+    if (entry.kind !== 'pull' || !entry.payload.trial) return entry;
+    const { trial: _, ...payload } = entry.payload;
+    return { ...entry, payload };
+  });
+  return jointRun(joint, meant, settings);
 }
 
 /**

@@ -1,6 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { find } from '@jubb/sheet';
 import { book, demoSheet, putIn, type BookLine } from '../book.test-kit.js';
+import { checkOnJob } from '../entries/check.js';
+import { trialRun } from './joint-run.js';
 import { newMissing } from '../parts/new-first.js';
 import { jobReport, timesIn } from '../report/report.js';
 import { jobState, stopsSigning } from '../state.js';
@@ -43,16 +45,32 @@ test('another shim under a joint takes its pulls back, and says so where it is p
   expect(standOf(...whole, putIn('other')).at).toMatchObject({ done: true });
 });
 
+/** The same with a nut that is new each time. */
+const eachTime = {
+  ...clutch,
+  joints: clutch.joints.map((joint) => (joint.ref === 'front-nut' ? { ...joint, renewEachTime: true } : joint)),
+};
+
 test('what is new each time has become old by it, and is asked for again, once', () => {
-  const renewed = {
-    ...clutch,
-    joints: clutch.joints.map((joint) => (joint.ref === 'front-nut' ? { ...joint, renewEachTime: true } : joint)),
-  };
-  const missing = (...lines: readonly BookLine[]) => newMissing(renewed, step, book(renewed, ...lines))?.why;
+  const missing = (...lines: readonly BookLine[]) => newMissing(eachTime, step, book(eachTime, ...lines))?.why;
   expect(missing()).toBe('new each time');
   expect(missing(here, pull())).not.toBe('new each time');
   expect(missing(here, pull(), putIn('air-gap'))).toBe('new each time');
   expect(missing(here, pull(), putIn('air-gap'), here)).not.toBe('new each time');
+});
+
+test('a trial with the old ones uses nothing up and proves nothing', () => {
+  const trial: BookLine = { ...pull(), payload: { ...(pull().payload as object), trial: true } };
+  const { run } = standOf(trial);
+  expect([run.done, run.undone]).toEqual([0, 0]);
+  expect(trialRun(run.joint, book(clutch, trial)).left).toEqual([]);
+  // Once it is meant, the trial before it is over.
+  expect(trialRun(run.joint, book(clutch, trial, here, pull())).done).toBe(0);
+  const given = (line: BookLine) =>
+    ({ id: 'new', strikes: null, takenAt: '2026-11-29T08:00:00.000Z', ...line, step: line.step ?? null }) as never;
+  const refused = (line: BookLine) => checkOnJob([given(line)], [], eachTime, { role: 'mechanic', personId: 'ilka' })?.errors[0]?.allowed;
+  expect(refused(pull())).toMatch(/new each time/u);
+  expect(refused(trial)).toBeUndefined();
 });
 
 test('the report prints every pull, and the undone one as that', () => {

@@ -7,13 +7,16 @@ import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 import { NewFasteners, NewOnes } from './new-ones.tsx';
+import { useTrial } from './use-trial.ts';
 
 /** What a step asks for before it may be done; nothing when it may. */
 export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
+  const [isTrial, setTrial] = useTrial(step);
   const needs = newMissing(sheet, step, state.live);
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
-  if (needs?.why === 'new each time') return <NewFasteners step={step} of={needs.of} />;
+  if (needs?.why === 'new each time' && !isTrial)
+    return <NewFasteners step={step} of={needs.of} onTrial={step.record.joint === undefined ? undefined : () => setTrial(true)} />;
   if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
   // What no step puts in is asked for before the signature.
   const unsaid = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];

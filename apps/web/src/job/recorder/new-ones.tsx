@@ -7,15 +7,26 @@ import { LineField } from '../../kit/line-field.tsx';
 import { Care } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { pieces } from '../../stores/pieces.ts';
-import { RecorderLayout } from './layout.tsx';
+import { RecorderLayout, type Act } from './layout.tsx';
 import { useNewParts, type Source } from './use-new-parts.ts';
 
+interface NewFastenersProps {
+  readonly step: Step;
+  readonly of: EachTime;
+  /** A trial with the old ones comes first; nothing where there is no such thing. */
+  readonly onTrial: (() => void) | undefined;
+}
+
 /** Fasteners, rings, clips or pins that are new each time, before the first goes in. */
-export function NewFasteners({ step, of }: { readonly step: Step; readonly of: EachTime }): ReactElement {
+export function NewFasteners({ step, of, onTrial }: NewFastenersProps): ReactElement {
   const { sheet } = useHere();
   const part = find(sheet.parts, of.part);
   return (
-    <NewOnes step={step} parts={part ? [{ part, pieces: of.count, here: 0 }] : []}>
+    <NewOnes
+      step={step}
+      parts={part ? [{ part, pieces: of.count, here: 0 }] : []}
+      others={onTrial ? [{ label: 'A trial first, with the old ones', key: 'x', run: onTrial }] : []}
+    >
       <Care title="New each time">{of.name}: the old ones held once, and do not go back.</Care>
     </NewOnes>
   );
@@ -25,10 +36,11 @@ interface NewOnesProps {
   readonly step: Step;
   readonly parts: readonly NewPart[];
   readonly children?: ReactElement;
+  readonly others?: readonly Act[];
 }
 
 /** What a step puts in new: taken out of stores by this, or said where else it comes from, before it goes in. */
-export function NewOnes({ step, parts, children }: NewOnesProps): ReactElement {
+export function NewOnes({ step, parts, children, others = [] }: NewOnesProps): ReactElement {
   const { job, keep } = useHere();
   const { sources, elsewhere, isLooking, isBlind, drafts } = useNewParts(parts);
   const [typed, setTyped] = useDraft(`${job.id}.${step.ref}.new`, '');
@@ -45,6 +57,7 @@ export function NewOnes({ step, parts, children }: NewOnesProps): ReactElement {
     <RecorderLayout
       say="New parts first: in hand, and held against the old ones."
       primary={{ label: isTaken ? 'Take out of stores' : 'New ones in hand', run: go, disabled: cannot }}
+      others={others}
     >
       {children}
       <ul className="list-unstyled mb-2">

@@ -1,8 +1,19 @@
-import { jointPoints, middleAngle, notIn, pullLook, stageWords, wrenchSetting, type JointRun, type PlannedPull } from '@jubb/book';
+import {
+  jointPoints,
+  middleAngle,
+  notIn,
+  pullLook,
+  stageWords,
+  trialRun,
+  wrenchSetting,
+  type JointRun,
+  type PlannedPull,
+} from '@jubb/book';
 import { baseOf, jointTorque, type Step } from '@jubb/sheet';
 import type { LiveLine } from '@jubb/wire';
 import { formatQuantity, type Sight } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormSelect from 'react-bootstrap/FormSelect';
 import { Flats, flatsWords } from '../../drawings/flats.tsx';
@@ -18,18 +29,38 @@ import { dayWords } from '../../kit/days.ts';
 import { AskPull } from './ask-pull.tsx';
 import { EarlierPullWords, useEarlierPulls } from '../measure/earlier.tsx';
 import { RecorderLayout } from '../../job/recorder/layout.tsx';
+import { useTrial } from '../../job/recorder/use-trial.ts';
 import { Locker } from './locker.tsx';
 
 const NO_ADAPTER = { id: '', angle: '0' };
 
 /** One pull after the other: order, pass, wrench setting, each kept. */
 export function TorqueRecorder({ step }: { readonly step: Step }): ReactElement | null {
-  const { state } = useHere();
+  const { sheet, state } = useHere();
+  const [isTrial, setTrial] = useTrial(step);
   const run = state.joints.find((candidate) => candidate.joint.ref === step.record.joint);
-  return run ? <Pulls key={run.joint.ref} run={run} step={step} /> : null;
+  if (!run) return null;
+  if (!isTrial) return <Pulls key={run.joint.ref} run={run} step={step} />;
+  return (
+    <>
+      <Care title="A trial">
+        Old fasteners, no locker: it is kept as a trial, uses nothing up and proves nothing.{' '}
+        <Button variant="plain" onClick={() => setTrial(false)}>
+          End of the trial
+        </Button>
+      </Care>
+      <Pulls key={`${run.joint.ref} trial`} run={trialRun(run.joint, state.live, sheet.settings)} step={step} isTrial />
+    </>
+  );
 }
 
-function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): ReactElement | null {
+interface PullsProps {
+  readonly run: JointRun;
+  readonly step: Step;
+  readonly isTrial?: boolean;
+}
+
+function Pulls({ run, step, isTrial = false }: PullsProps): ReactElement | null {
   const { job, sheet, keep } = useHere();
   const units = useUnits();
   const earlier = useEarlierPulls(run);
@@ -42,7 +73,8 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
 
   const { next, joint } = run;
   const pass = run.passes.find((candidate) => candidate.pass === next.pass);
-  if (next.torqueNm === 0) return <ByHand run={run} step={step} plate={plate} />;
+  const trial = isTrial ? { trial: true as const } : {};
+  if (next.torqueNm === 0) return <ByHand run={run} step={step} plate={plate} isTrial={isTrial} />;
   const wrench = pickTool(job.tools, 'torque-wrench', { quantity: 'torque', base: next.torqueNm }, wrenchId);
   const fitted = job.tools.find((tool) => tool.id === adapter.id);
   const angle = readFigure(adapter.angle, 'angle', '°', { least: 0, most: 180 });
@@ -68,6 +100,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
         ...arm,
         ...(fitted ? { adapterId: fitted.id } : {}),
         ...(note ? { note } : {}),
+        ...trial,
         // At the fastener, whatever is on the wrench.
         ...(line && line.base !== null && set ? { peak: (line.base * next.torqueNm) / set } : {}),
         ...(line?.angle === undefined ? {} : { angle: line.angle }),
@@ -80,7 +113,7 @@ function Pulls({ run, step }: { readonly run: JointRun; readonly step: Step }): 
   const byHand = (note: string): void =>
     keep({
       kind: 'pull',
-      payload: { joint: joint.ref, pass: next.pass, place: next.place, result: 'clicked', torque: 0, ...NO_WRENCH, note },
+      payload: { joint: joint.ref, pass: next.pass, place: next.place, result: 'clicked', torque: 0, ...NO_WRENCH, note, ...trial },
       step: step.ref,
     });
   const last = run.pulls.at(-1);
@@ -256,7 +289,7 @@ function jointShare(joint: JointRun['joint']): number {
 }
 
 /** A round that no wrench measures: an angle, a snug by hand, a face that comes flush. */
-function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: Step; readonly plate: ReactElement }): ReactElement | null {
+function ByHand({ run, step, plate, isTrial }: Required<PullsProps> & { readonly plate: ReactElement }): ReactElement | null {
   const { sheet, keep } = useHere();
   const { joint, next, passes } = run;
   if (!next) return null;
@@ -265,7 +298,15 @@ function ByHand({ run, step, plate }: { readonly run: JointRun; readonly step: S
   const done = (): void =>
     keep({
       kind: 'pull',
-      payload: { joint: joint.ref, pass: next.pass, place: next.place, result: 'clicked', torque: 0, ...NO_WRENCH },
+      payload: {
+        joint: joint.ref,
+        pass: next.pass,
+        place: next.place,
+        result: 'clicked',
+        torque: 0,
+        ...NO_WRENCH,
+        ...(isTrial ? { trial: true as const } : {}),
+      },
       step: step.ref,
     });
   return (
