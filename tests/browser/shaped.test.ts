@@ -251,3 +251,25 @@ test('a drum that will not come: rung by rung, half of it with no link, down to 
   expect(tried).toEqual(ladder);
   await hand.sees('somebody is asked');
 });
+
+test('a trial with the old nuts: kept as that, nothing is used up, and the new ones are asked for afterwards', async () => {
+  const id = await booked('tindlebrook-ac2-air-compressor');
+  await api.workTo(id, 'cylinders-on--first-cylinder');
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees('New each time');
+  await hand.press('x');
+  await hand.sees('it is kept as a trial, uses nothing up and proves nothing');
+  expect(await hand.faults()).toEqual([]);
+  await hand.sees('Next is number 1');
+  await hand.press('Space');
+  await hand.sees('Next is number 2');
+  await hand.press('Space');
+  await hand.sees('Next is number 3');
+  await hand.use('End of the trial');
+  await hand.sees('New each time');
+  await allKept(hand);
+  const { joints, live } = await stateOf(api, id);
+  expect(joints.find(({ joint }) => joint.ref === 'cylinder-nuts--first-cylinder')).toMatchObject({ done: 0, undone: 0 });
+  expect(live.flatMap((one) => (one.kind === 'pull' && one.payload.trial ? [one.payload.place] : []))).toHaveLength(2);
+  expect(live.some(({ kind, step }) => kind === 'replacement-here' && step === 'cylinders-on--first-cylinder')).toBe(false);
+});
