@@ -17,6 +17,12 @@ function Row({ what, figure, from }: { readonly what: ReactNode; readonly figure
   );
 }
 
+/** ", on each cylinder": a line that is there for each of several. */
+function ofEach({ several = [] }: SheetFile, { each }: { readonly each?: string }): string {
+  const name = several.find(({ ref }) => ref === each)?.name;
+  return name === undefined ? '' : `, on each ${name}`;
+}
+
 export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
   const { documents } = file;
   return (
@@ -37,6 +43,7 @@ export function Figures({ file }: { readonly file: SheetFile }): ReactElement {
               what={
                 <>
                   <b>{joint.name}</b>: {joint.count} × {joint.thread}
+                  {ofEach(file, joint)}
                   {joint.propertyClass ? `, class ${joint.propertyClass}` : ''}
                   {joint.hand === 'left' ? <b className="brass"> left-hand</b> : ''}, {joint.drive}, {joint.condition}
                   {joint.renewEachTime ? ', new each time' : ''}

@@ -16,11 +16,14 @@ export function reshapingWords(sheet: SheetFile, { brings = [], drops = [], chan
   ];
 }
 
+/** Fields that have columns of their own within, and may be changed as a whole. */
+const WHOLE: Readonly<Record<string, string>> = { lead: 'What is readied', wait: 'Wait' };
+
 function changeWords(sheet: SheetFile, { list, line: ref, field, is = 'nothing' }: Change): string {
   const line = find<Line>(rowsOf(sheet, list), ref);
   const counted = /^record\.counts\.(?<part>.+)\.count$/u.exec(field)?.groups?.['part'];
   if (counted !== undefined) return `${nameOf(line, ref)}: ${is} × ${nameOf(find<Line>(sheet.parts, withoutSide(counted)), counted)}`;
-  const label = COLUMNS[list].find(({ path }) => path === field)?.label ?? field;
+  const label = COLUMNS[list].find(({ path }) => path === field)?.label ?? WHOLE[field] ?? field;
   return `${nameOf(line, ref)}: ${label} ${is}`;
 }
 

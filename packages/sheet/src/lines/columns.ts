@@ -10,6 +10,7 @@ import {
   ORIENTATIONS,
   PRESSED_ON,
   PULLS,
+  READY,
   RECORD_KINDS,
   SURFACES,
   SEAL_KINDS,
@@ -39,6 +40,8 @@ const refs = (path: string, label: string): Column => ({ path, label, kind: 'ref
 const lines = (path: string, label: string): Column => ({ path, label, kind: 'lines', wide: 24 });
 const REF = text('ref', 'Ref', 16);
 const NAME = text('name', 'Name', 24);
+/** Of each of several: two heads, three planets. */
+const EACH = text('each', 'Each of', 12);
 const sourced = (path: string): readonly Column[] => [
   choice(`${path}.trust`, 'Trust', TRUSTS),
   text(`${path}.source`, 'Source'),
@@ -76,6 +79,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     yesNo('equalSides', 'Equal sides'),
     text('asManyAs', 'As many as'),
     text('note', 'Note', 30),
+    EACH,
   ],
   kits: [REF, NAME, text('number', 'Number', 12), refs('parts', 'Parts')],
   joints: [
@@ -100,6 +104,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     { path: 'pattern.passes', label: 'Passes', kind: 'numbers', wide: 10 },
     yesNo('pattern.checkPass', 'Check pass'),
     text('note', 'Note', 30),
+    EACH,
   ],
   fastenings: [
     REF,
@@ -110,6 +115,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('seated', 'Seated when', 40),
     yesNo('renewEachTime', 'New each time'),
     text('tool', 'Tool', 16),
+    EACH,
   ],
   settings: [
     REF,
@@ -125,6 +131,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('tool', 'Tool', TOOL_KINDS),
     whole('repeats', 'Repeats'),
     text('how', 'How', 50),
+    EACH,
   ],
   fits: [
     REF,
@@ -139,6 +146,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('warmed', 'Warmed', WARMED),
     text('most', 'Never over', 8),
     text('how', 'How', 40),
+    EACH,
   ],
   seals: [
     REF,
@@ -153,6 +161,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('tool', 'Tool', TOOL_KINDS),
     text('lubricant', 'Lubricant', 20),
     lines('protect', 'Protect'),
+    EACH,
   ],
   limits: [
     REF,
@@ -171,6 +180,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('grid.of', 'Judged', GRID_OF),
     text('how', 'How', 40),
     text('whenOut', 'When out', 40),
+    EACH,
   ],
   fluids: [
     REF,
@@ -181,6 +191,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     ...sourced('amount'),
     text('tolerance', 'Either way', 6),
     text('rule', 'Rule', 40),
+    EACH,
   ],
   cautions: [
     REF,
@@ -231,6 +242,14 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     yesNo('noWayBack', 'No way back'),
     text('wait.time', 'Wait', 8),
     text('wait.what', 'Waits for', 20),
+    yesNo('wait.hot', 'Hot so long'),
+    choice('lead.state', 'Ready', READY),
+    text('lead.what', 'What is readied', 30),
+    text('lead.time', 'Takes', 8),
+    text('lead.most', 'Holds', 8),
+    text('lead.from', 'Not before', 16),
+    refs('seats', 'Seen home'),
+    EACH,
   ],
   customerNotes: [REF, text('text', 'Told', 60)],
 };
