@@ -81,7 +81,11 @@ describe('fasteners that are new each time', () => {
 
 describe('what goes in new', () => {
   const sealIn = (): NewEntry =>
-    entry('seal-fitted', { seal: 'hub-seal', directionSeen: true, lubricated: true, depths: [], unit: 'mm' }, { step: 'seal-in' });
+    entry(
+      'seal-fitted',
+      { seal: 'hub-seal', directionSeen: true, lubricated: true, depths: [0.2, 0.2, 0.2], unit: 'mm' },
+      { step: 'seal-in' },
+    );
   const oldOut = (): NewEntry => entry('old-seal-out', { seal: 'hub-seal', whole: true }, { step: 'seal-in' });
   const here = (rest: object = {}): NewEntry =>
     entry('replacement-here', { part: 'hub-seal', count: 1, seen: 'shelf A1', ...rest }, { step: 'seal-in' });
@@ -100,7 +104,10 @@ describe('what goes in new', () => {
   test('goes back without a word where it was decided that the old one does', async () => {
     const id = await hub();
     const kept = entry('decision', { part: 'hub-seal', fate: 'reuse', quantity: 1, reason: 'was in for an hour' });
-    expect(await against(id, kept, oldOut(), sealIn())).toBe('');
+    // What is renewed each time goes back on the foreman's word alone.
+    expect((await ilka.post<Problem>(id, kept)).status).toBe(403);
+    expect((await (await Client.as(server.base, 'oswin')).post(id, kept)).status).toBe(200);
+    expect(await against(id, oldOut(), sealIn())).toBe('');
   });
 
   test('comes off the shelf by the entry that says so, once, the reserved ones first, and goes back when that is struck', async () => {

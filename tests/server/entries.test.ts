@@ -297,7 +297,7 @@ describe('a tool that cannot have read it', () => {
     const joint = (await ilka.get<JobView>(`/jobs/${booked.id}`)).sheet.file.joints[0]!.ref;
     const pull = entry(
       'pull',
-      { joint, pass: 1, place: 0, torque: 60, result: 'clicked', wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
+      { joint, pass: 1, place: 0, torque: 32.4, result: 'clicked', wrenchLength: 450, adapterLength: 0, adapterAngle: 0 },
       { toolId: tagged('M3') },
     );
     expect(await ilka.post(booked.id, pull)).toMatchObject({
@@ -348,7 +348,7 @@ test('a clock that is wrong by days or years refuses nothing for ever: both time
   const step = steps.find(({ record }) => record.kind === 'torque')!.ref;
   const pull = entry(
     'pull',
-    { joint: joints[0]!.ref, pass: 1, place: 1, torque: 30, result: 'clicked' },
+    { joint: joints[0]!.ref, pass: 1, place: 1, torque: 32.4, result: 'clicked' },
     { step, toolId: wrench!.id, takenAt: ahead },
   );
   const answer = await ilka.post(id, entry('note', { text: 'fast' }, { takenAt: ahead }), pull);

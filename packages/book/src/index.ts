@@ -6,6 +6,7 @@ export * from './entries/entry.js';
 export * from './entries/kept.js';
 export * from './found.js';
 export * from './decisions.js';
+export * from './foremans-word.js';
 export * from './hold-points.js';
 export { GENERAL_LADDER, ladderAt, type Ladder } from './ladder.js';
 export { mayBeTimed, notReady, type LeadState } from './leads.js';

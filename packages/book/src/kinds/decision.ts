@@ -1,6 +1,7 @@
 import { CAUSE_SORTS, FATES, find, partName, type CauseSort, type Fate } from '@jubb/sheet';
 import { Type } from 'class-transformer';
 import { IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator';
+import { isForemansWord } from '../foremans-word.js';
 import { failedWords, joined } from '../words.js';
 import { defineKind, type Kind, type Rule } from './define-kind.js';
 import { Ref, Words } from './fields.js';
@@ -26,10 +27,9 @@ declare module '../entries/kept.js' {
   }
 }
 
-/** A ring that the sheet renews each time goes back on the foreman's word alone. */
 const renewedEachTime: Rule<'decision'> = ({ payload: { part: ref, fate } }, { sheet, role }) => {
   const part = find(sheet.parts, ref);
-  return part?.policy === 'renew' && fate !== 'renew' && role !== 'foreman'
+  return part && isForemansWord(part, fate) && role !== 'foreman'
     ? { code: 'not-yours', errors: [], detail: `Renewed each time by the sheet; that it goes back is the foreman’s word: ${part.name}` }
     : undefined;
 };

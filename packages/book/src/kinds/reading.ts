@@ -110,7 +110,9 @@ function readingWrong({ readings, unit, warm }: ReadingPayload, limit: Limit): r
     wrongs.push({ field: 'payload.unit', allowed: `is not a unit of ${quantity}: ${units.join(', ')}`, given: unit });
   // A size of a part wears by tenths: what is further off is a slip of the decimal sign or of the unit. A span may begin anywhere.
   const isSize = limit.kind === 'size' && limit.grid?.of !== 'span';
-  const { least, most } = isSize ? plausibleReadings(limit) : plausibleReading(quantity);
+  const { least: lowest, most } = isSize ? plausibleReadings(limit) : plausibleReading(quantity);
+  // A play of nothing reads a little under it now and then, by as much as its tool scatters.
+  const least = isSize && lowest === 0 ? -most : lowest;
   const far = readings.find((read) => read < least || read > most);
   if (far !== undefined)
     wrongs.push({

@@ -7,7 +7,7 @@ const limit = (fields: object): Limit => ({ ref: 'l', name: 'Limit', whenOut: 'r
 
 test.each([
   ['a journal', { kind: 'size', service: { figure: '', from: '39.98 mm', to: '40 mm' } }, { least: 20, most: 60 }],
-  ['a play', { kind: 'size', service: { figure: '', to: '0.15 mm' } }, { least: -0.02, most: 5 }],
+  ['a play', { kind: 'size', service: { figure: '', to: '0.15 mm' } }, { least: 0, most: 5 }],
   ['a winding', { kind: 'value', quantity: 'resistance', service: { figure: '', to: '1 ohm' } }, { least: -20_000, most: OPEN_OHM }],
 ])('of %s a reading may be anything that is no slip', (_, fields, range) => {
   expect(plausibleReadings(limit(fields))).toEqual(range);

@@ -6,8 +6,6 @@ const FURTHEST = 300_000;
 const LOWEST = -20_000;
 /** Sizes up to this are small: play, gaps and run-out may be anything down to nothing. */
 const SMALL_MM = 5;
-/** A play of nothing reads a little under it now and then: no tool comes back to its zero exactly. */
-const NOISE_MM = 0.02;
 /** A size that wore by half, or grew by it, is no size of this part. */
 const FAR_OFF = 0.5;
 /** Where the sheet does not say how near an amount must be. */
@@ -19,7 +17,7 @@ export function plausibleReadings(limit: Limit): { readonly least: number; reado
     return { least: LOWEST, most: limitQuantity(limit) === 'resistance' ? OPEN_OHM : FURTHEST };
   const { from = 0, to = 0 } = limitWindow(limit);
   const furthest = Math.max(from, to);
-  return furthest > SMALL_MM ? { least: furthest * (1 - FAR_OFF), most: furthest * (1 + FAR_OFF) } : { least: -NOISE_MM, most: SMALL_MM };
+  return furthest > SMALL_MM ? { least: furthest * (1 - FAR_OFF), most: furthest * (1 + FAR_OFF) } : { least: 0, most: SMALL_MM };
 }
 
 /** How far readings of one thing with a tool may lie apart by the tool alone, in its base unit. */

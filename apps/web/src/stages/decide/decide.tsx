@@ -1,9 +1,10 @@
-import { failedWords, reworkOf, type Decision } from '@jubb/book';
+import { failedWords, isForemansWord, reworkOf, type Decision } from '@jubb/book';
 import { CAUSE_SORTS, FATES, type Fate, type Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import Table from 'react-bootstrap/Table';
 import Button from 'react-bootstrap/Button';
 import { AskLine } from '../../kit/ask-line.tsx';
+import { Care } from '../../kit/pieces.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout } from '../../job/recorder/layout.tsx';
 
@@ -19,6 +20,7 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
   const { job, state, person, keep } = useHere();
   const [asking, setAsking] = useState<{ decision: Decision; fate: Fate }>();
   const [failed, setFailed] = useState<Decision>();
+  const [notMine, setNotMine] = useState<Decision>();
   const mayDecide = person.role === 'mechanic' || person.role === 'foreman';
   const left = state.decisions.filter((decision) => !decision.entry);
   const draft = ({ part }: Decision, fate: Fate, reason: string) => ({
@@ -27,6 +29,9 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
     step: step.ref,
   });
   const choose = (decision: Decision, fate: Fate): void => {
+    const isNotMine = isForemansWord(decision.part, fate) && person.role !== 'foreman';
+    setNotMine(isNotMine ? decision : undefined);
+    if (isNotMine) return;
     if (fate === decision.proposed) keep(draft(decision, fate, decision.because));
     else setAsking({ decision, fate });
   };
@@ -44,6 +49,9 @@ export function DecideRecorder({ step }: { readonly step: Step }): ReactElement 
         }
       >
         {mayDecide ? null : <p className="soft">A mechanic or the foreman decides.</p>}
+        {notMine ? (
+          <Care>{notMine.part.name}: renewed each time by the sheet. That it goes back is the foreman’s word: let them take over (I).</Care>
+        ) : null}
         <Table>
           <thead>
             <tr>
