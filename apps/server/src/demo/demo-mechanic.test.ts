@@ -31,7 +31,17 @@ function workThrough(sheet: SheetFile): readonly AnyKeptEntry[] {
         act.toolId ?? undefined,
       );
       const working = workingFor(act.kind, act.payload, sheet, tool);
-      kept.push({ id: String(kept.length), strikes: null, step: null, toolId: null, personId: 'ilka', ...act, working } as AnyKeptEntry);
+      const takenAt = new Date().toISOString();
+      kept.push({
+        id: String(kept.length),
+        strikes: null,
+        step: null,
+        toolId: null,
+        personId: 'ilka',
+        takenAt,
+        ...act,
+        working,
+      } as AnyKeptEntry);
     }
   }
 }
