@@ -96,7 +96,9 @@ async function takeAll(page, base, ilka, shot) {
     payload: { working: 'fit.measured', input, fit: 'head-bearing' },
     step: 'head-bearing-on-with-its-shim',
   };
-  await ilka('POST', `/jobs/${axle.id}/entries`, { entries: [{ ...measured, id: uuid(), takenAt: new Date().toISOString() }] });
+  const read = { kind: 'caution-read', payload: { caution: 'hot' }, step: 'head-bearing-on-with-its-shim' };
+  const first = [read, measured].map((entry) => ({ ...entry, id: uuid(), takenAt: new Date().toISOString() }));
+  await ilka('POST', `/jobs/${axle.id}/entries`, { entries: first });
   await shot('fit', PC, `/jobs/${axle.id}/build`, () => page.waitForFunction(() => document.body.innerText.includes('inner ring only')));
   await shot('practice', PC, '/learn', async () => {
     const press = (name) =>
