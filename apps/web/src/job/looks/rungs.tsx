@@ -42,7 +42,7 @@ export function Rungs({ ladder, onEnd }: RungsProps): ReactElement {
             <ListGroup.Item
               as="li"
               key={rung}
-              className={index === tried.length ? 'now' : index < tried.length ? 'soft' : 'soft to-come'}
+              className={index === tried.length ? 'rung now' : 'rung soft'}
               {...(index === tried.length ? { 'aria-current': 'step' as const } : {})}
             >
               {done?.payload.tried ?? rung}

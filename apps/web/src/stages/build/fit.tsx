@@ -148,6 +148,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
       say={
         <>
           {by === 'heat' && worked?.payload.working === FIT_WAYS.heat ? <Falling key={worked.id} worked={worked} /> : null}
+          {isCold ? <b className="d-block brass">How warm comes first: it is worked out below.</b> : null}
           {driverWords(fit)}
         </>
       }
