@@ -1,4 +1,4 @@
-import { doubtAt, forerunners, hasBegun, holdWords, readsAsFound, waitOf } from '@jubb/book';
+import { doubtAt, forerunners, hasBegun, holdWords, readsAsFound, trialRun, waitOf } from '@jubb/book';
 import { cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
 import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
@@ -16,6 +16,7 @@ import { CountRecorder, ReconcileRecorder } from '../strip/count.tsx';
 import { DoubtGate } from '../measure/doubt.tsx';
 import { FitRecorder } from '../build/fit.tsx';
 import { useGate } from '../../job/recorder/gates.tsx';
+import { useTrial } from '../../job/recorder/use-trial.ts';
 import { FluidRecorder, SealRecorder } from '../build/fill.tsx';
 import { LookRecorder, ReadingRecorder } from '../measure/judge.tsx';
 import { PatternRecorder } from '../build/pattern.tsx';
@@ -83,7 +84,9 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
 /** Heading, cautions and act of a step, before what it asks. */
 export function StepWords({ step }: { readonly step: Step }): ReactElement {
   const { sheet, state } = useHere();
-  const run = step.record.kind === 'torque' ? state.joints.find((candidate) => candidate.joint.ref === step.record.joint) : undefined;
+  const [isTrial] = useTrial(step);
+  const meant = step.record.kind === 'torque' ? state.joints.find((candidate) => candidate.joint.ref === step.record.joint) : undefined;
+  const run = meant && isTrial ? trialRun(meant.joint, state.live, sheet.settings) : meant;
   const { problem, looks, holds, done } = state.steps.find((candidate) => candidate.step.ref === step.ref) ?? {};
   return (
     <>
