@@ -63,7 +63,7 @@ function begunOf({ ref }: Step, { what, most }: Lead, live: readonly AnyKeptEntr
   return { wait, from, ...(most === undefined ? {} : { until: later(wait.takenAt, baseOf(most, 'time')) }) };
 }
 
-export function later(at: string, seconds: number): string {
+function later(at: string, seconds: number): string {
   return new Date(Date.parse(at) + seconds * 1000).toISOString();
 }
 
@@ -78,7 +78,7 @@ export function notReady(step: Step, live: readonly AnyKeptEntry[], at: string):
 }
 
 /** Steps whose clock holds a step: those that it names, and the one right before it. */
-export function clockedBefore(sheet: SheetFile, step: Step): readonly Step[] {
+function clockedBefore(sheet: SheetFile, step: Step): readonly Step[] {
   const before = sheet.steps[sheet.steps.findIndex(({ ref }) => ref === step.ref) - 1];
   return [...(before ? [before] : []), ...(step.after ?? []).flatMap((ref) => find(sheet.steps, ref) ?? [])].filter(({ wait }) => wait);
 }

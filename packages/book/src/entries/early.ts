@@ -1,26 +1,17 @@
 import { find } from '@jubb/sheet';
-import { clockedBefore, later, leftWords, notReady, notReadyWords } from '../leads.js';
 import { wrong, type Given, type Held, type Refusal } from '../kinds/define-kind.js';
-import { isKind } from './kept.js';
+import { leftWords, notReady, notReadyWords } from '../leads.js';
+import { isBefore } from '../waits.js';
 
 /** What is done before its time: refused, until the clock has run out or somebody said that it is ready. */
-export function clockWrong(
-  { step: ref, takenAt }: Pick<Given, 'step' | 'takenAt'>,
-  { sheet, live }: Pick<Held, 'sheet' | 'live'>,
-): Refusal | undefined {
-  const step = find(sheet.steps, ref ?? undefined);
+export function clockWrong({ step: ref, takenAt }: Pick<Given, 'step' | 'takenAt'>, held: Held): Refusal | undefined {
+  const step = find(held.sheet.steps, ref ?? undefined);
   if (!step) return undefined;
-  const missing = notReady(step, live, takenAt);
+  const missing = notReady(step, held.live, takenAt);
   if (missing) return wrong({ field: 'step', given: step.ref, allowed: notReadyWords(missing, takenAt) });
-  const over = new Set(live.filter(isKind('wait-over')).map(({ payload }) => payload.wait));
-  const before = new Set(clockedBefore(sheet, step).map((one) => one.ref));
-  const runs = live
-    .filter(isKind('wait'))
-    .find(
-      (entry) =>
-        entry.step !== null && before.has(entry.step) && !over.has(entry.id) && later(entry.takenAt, entry.payload.seconds) > takenAt,
-    );
+  const state = held.state();
+  const runs = state.clocks.find((clock) => clock.until > takenAt && isBefore(state, clock, step));
   if (!runs) return undefined;
-  const left = leftWords(later(runs.takenAt, runs.payload.seconds), takenAt);
-  return wrong({ field: 'step', given: step.ref, allowed: `waits, ${left}: ${runs.payload.what}; say that it is ready where it is` });
+  const allowed = `waits, ${leftWords(runs.until, takenAt)}: ${runs.what}; say that it is ready where it is`;
+  return wrong({ field: 'step', given: step.ref, allowed });
 }
