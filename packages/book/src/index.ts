@@ -45,6 +45,7 @@ export * from './runs/fit-run.js';
 export * from './runs/gear-words.js';
 export * from './runs/joint-run.js';
 export * from './runs/pattern-run.js';
+export * from './runs/proof.js';
 export * from './runs/pull-look.js';
 export * from './runs/setting-guide.js';
 export * from './runs/setting-run.js';

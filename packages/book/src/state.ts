@@ -8,6 +8,7 @@ import { duesOf, type Due } from './obligations.js';
 import { newPartsMissing, newPartWords } from './parts/new-parts.js';
 import { fitRun, type FitRun } from './runs/fit-run.js';
 import { jointRun, type JointRun } from './runs/joint-run.js';
+import { hiddenBy } from './runs/proof.js';
 import { patternRuns, type PatternRun } from './runs/pattern-run.js';
 import { settingRun, sinceBuild, type Bearings, type SettingRun } from './runs/setting-run.js';
 import { conflictsOf, countedOnce, reconcileCounts, twiceWords, type Conflict, type ReconcileLine } from './strip/counts.js';
@@ -209,6 +210,11 @@ function clocksOf(live: readonly AnyKeptEntry[]): readonly Clock[] {
       step,
       until: new Date(Date.parse(takenAt) + seconds * 1000).toISOString(),
     }));
+}
+
+/** A setting that a step hides, and that was not read as it stays. */
+export function unreadUnder({ sheet, settings }: Pick<JobState, 'sheet' | 'settings'>, step: Step): Setting | undefined {
+  return hiddenBy(sheet, step).find(({ ref }) => settings.find(({ setting }) => setting.ref === ref)?.phase !== 'set');
 }
 
 export interface NextAct {

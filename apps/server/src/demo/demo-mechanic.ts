@@ -3,6 +3,7 @@ import {
   countsOf,
   fitWindow,
   gridPlaces,
+  isProvedWhole,
   mayAccept,
   newMissing,
   newPartsMissing,
@@ -11,6 +12,8 @@ import {
   orderNumber,
   partsPutIn,
   presetForFit,
+  proofReads,
+  sharesOf,
   waitOf,
   type FailedBy,
   type JobState,
@@ -298,6 +301,7 @@ function record(
       const { setting, playNow } = run;
       const atEdge = letStand(run, unit, own);
       if (atEdge) return [atEdge];
+      if (isProvedWhole(setting)) return [wholeTurned(setting, sheet, state, own, toolFor, read)];
       const truth = setting.nut ? (playNow ?? 0) : leftAt(setting, unit);
       return [endPlay(setting, 'proved', truth, own, toolFor, read)];
     }
@@ -365,6 +369,18 @@ function endPlay(setting: Setting, moment: string, truth: number, own: Own, tool
   return own('end-play', { setting: setting.ref, moment, readings, unit: baseUnit(quantity).symbol }, tool);
 }
 
+/** The whole as it turns: what is left in the middle of its window, and all that was read of the rest. */
+function wholeTurned(setting: Setting, sheet: SheetFile, { live }: BenchState, own: Own, toolFor: ToolFor, read: Read): DemoEntry {
+  const less = sharesOf(setting, sheet, live).map(({ setting: of, limit, torque }) => ({
+    ...(of === undefined ? { limit } : { setting: of }),
+    torque: torque ?? 0,
+  }));
+  const whole = middle(proofReads(setting).window) + less.reduce((sum, { torque }) => sum + torque, 0);
+  const tool = toolFor(setting.proof?.tool ?? setting.tool, { quantity: 'torque', base: whole });
+  const readings = read(whole, setting.repeats, tool);
+  return own('end-play', { setting: setting.ref, moment: 'proved', readings, unit: baseUnit('torque').symbol, less }, tool);
+}
+
 function settingEntries(state: BenchState, step: Step, unit: DemoUnit, own: Own, toolFor: ToolFor, read: Read): readonly DemoEntry[] {
   const run = settingOf(state, step);
   const { setting } = run;
@@ -397,8 +413,7 @@ function settingEntries(state: BenchState, step: Step, unit: DemoUnit, own: Own,
 }
 
 /** What lies at the edge of its window for good is the foreman's to let stand. */
-function letStand({ setting, tries }: SettingRun, unit: DemoUnit, own: Own): DemoEntry | undefined {
-  const last = tries.at(-1);
+function letStand({ setting, last }: SettingRun, unit: DemoUnit, own: Own): DemoEntry | undefined {
   if (!last || !mayAccept(last) || unit.leftAt?.[setting.ref] === undefined) return undefined;
   return own('accepted', { setting: setting.ref, why: 'at the edge, and told the customer' });
 }

@@ -5,8 +5,9 @@ import { holdWords, holdsBefore } from '../hold-points.js';
 import { mayBeTimed } from '../leads.js';
 import { isWork } from '../no-work.js';
 import { newMissing, mayNeedNew, type NewFirst } from '../parts/new-first.js';
+import { mayHide } from '../runs/proof.js';
 import { newPartWords } from '../parts/new-parts.js';
-import { jobState, type JobState } from '../state.js';
+import { jobState, unreadUnder, type JobState } from '../state.js';
 import { wrong, type Bound, type Given, type Held, type PointedList, type Refusal, type Wrong } from '../kinds/define-kind.js';
 import { kindOf, mayMake } from '../kinds/registry.js';
 import { clockWrong } from './early.js';
@@ -109,7 +110,13 @@ export type Guard = 'all' | 'new parts';
 
 /** Nothing for an entry whose keeping depends on nothing else that the job holds. */
 export function guardOf(entries: readonly NewEntry[], sheet: SheetFile): Guard | undefined {
-  if (entries.some((entry) => needsAll(entry) || mayBeHeld(entry, sheet) || mayBeEarly(entry, sheet))) return 'all';
+  if (
+    entries.some(
+      (entry) =>
+        needsAll(entry) || mayBeHeld(entry, sheet) || mayBeEarly(entry, sheet) || mayHide(sheet, find(sheet.steps, entry.step), entry.kind),
+    )
+  )
+    return 'all';
   // A pull comes every few seconds: it does not read the whole book of its job.
   return entries.some((entry) => mayWantNew(givenOf(entry), sheet)) ? 'new parts' : undefined;
 }
@@ -149,6 +156,7 @@ export function checkOnJob(
       holdWrong(given, held) ??
       carriedWrong(given, held) ??
       (mayBeEarly(given, sheet) ? clockWrong(given, held) : undefined) ??
+      hidingWrong(given, held) ??
       (kindOf(given.kind).needs ?? []).map((rule) => rule(given as never, held)).find((found) => found !== undefined);
     if (refusal) return refusal;
     entries.push({ ...given, personId: by.personId } as unknown as AnyKeptEntry);
@@ -197,6 +205,14 @@ function carriedWrong({ kind, strikes }: Given, held: Held): Refusal | undefined
   const struck = kind === 'strike' ? held.live.find(({ id }) => id === strikes) : undefined;
   const allowed = struck && kindOf(struck.kind).carries?.(struck as never, held.live);
   return allowed === undefined ? undefined : wrong({ field: 'strikes', given: strikes ?? '', allowed });
+}
+
+/** What hides a setting waits until that was read as it stays: afterwards nobody can. */
+function hidingWrong({ kind, step: ref }: Given, held: Held): Refusal | undefined {
+  const step = find(held.sheet.steps, ref ?? undefined);
+  if (!step || !mayHide(held.sheet, step, kind)) return undefined;
+  const bare = unreadUnder(held.state(), step);
+  return bare && wrong({ field: 'step', given: step.ref, allowed: `hides ${bare.name}, which was not read as it stays: read it first` });
 }
 
 /** Whether a step before it may wait for somebody to look at it. */

@@ -17,10 +17,7 @@ declare module '../entries/kept.js' {
 
 /** One that is out is set anew, one that is in needs nobody. */
 const isUnsure: Rule<'accepted'> = ({ payload: { setting } }, held) => {
-  const last = held
-    .state()
-    .settings.find((run) => run.setting.ref === setting)
-    ?.tries.at(-1);
+  const last = held.state().settings.find((run) => run.setting.ref === setting)?.last;
   if (last && mayAccept(last)) return undefined;
   const is = last && `the last one is ${last.accepted === undefined ? (last.verdict ?? 'not judged') : 'accepted already'}`;
   return wrong({

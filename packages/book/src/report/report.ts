@@ -1,8 +1,10 @@
 import { formatQuantity, type Window } from '@jubb/core';
-import { atIn, dayWordsIn, find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate } from '@jubb/sheet';
+import { atIn, dayWordsIn, find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate, type SheetFile } from '@jubb/sheet';
 import type { AnyKeptEntry, EntryKind, PayloadOf } from '../entries/kept.js';
 import type { SectionId, Within } from '../kinds/report-sections.js';
 import { entryWords, kindOf } from '../kinds/registry.js';
+import { proofReads } from '../runs/proof.js';
+import type { SettingRun, SettingTry } from '../runs/setting-run.js';
 import { jobState, type JobState } from '../state.js';
 import type { JobView } from '../views.js';
 import { failedWords, nm, owedWords, variantWords, windowWords } from '../words.js';
@@ -188,12 +190,15 @@ function owedSection(state: JobState): ReportSection[] {
 }
 
 function settingsSection(job: JobView, state: JobState, times: Times): ReportSection[] {
-  return state.settings.map(({ setting, window, proved }) => {
+  return state.settings.map((run) => {
+    const { setting, window, proved } = run;
     const quantity = settingQuantity(setting);
     const figure = (base: number, limits: Window): string => formatQuantity(base, quantity, undefined, limits);
     const rows = rowsIn('setting', { job, times, only: ({ payload }) => 'setting' in payload && payload.setting === setting.ref });
     const accepted = proved?.accepted === undefined ? '' : `, accepted by the foreman: ${proved.accepted}`;
-    const left = proved ? `As left: ${figure(proved.play, window)}, ${proved.verdict ?? ''}${accepted}.` : 'Not proved yet.';
+    const left = proved
+      ? `As left: ${figure(run.playNow ?? proved.play, window)}, ${provedWords(run, proved, state.sheet)}${accepted}.`
+      : 'Not proved yet.';
     return {
       title: `${setting.name}, as left`,
       text: [
@@ -202,6 +207,18 @@ function settingsSection(job: JobView, state: JobState, times: Times): ReportSec
       table: { head: ['What was done', 'Readings', 'Tool', 'Who', 'When'], rows },
     };
   });
+}
+
+/** "in", and how that is known of what the closed unit hides. */
+function provedWords({ setting, bearings }: SettingRun, { play, verdict = '', before }: SettingTry, { steps }: SheetFile): string {
+  switch (setting.proof?.by) {
+    case undefined:
+      return verdict;
+    case 'closing':
+      return `${verdict}; read before “${find(steps, setting.proof.closes)?.title ?? ''}”, which hides it`;
+    case 'whole':
+      return `as set; proved by the ${before}: ${formatQuantity(play, 'torque', undefined, proofReads(setting, bearings).window)}, ${verdict}`;
+  }
 }
 
 function partsTable(state: JobState): Table {

@@ -12,6 +12,7 @@ import type { AnyKeptEntry, KeptEntry, PayloadOf, UsedWorking } from '../entries
 import { adviseNut, mean } from '../measured/working-for.js';
 import { verdictOf } from '../measured/verdict.js';
 import { gearMovedWords } from './gear-words.js';
+import { isClosedSince, isProvedWhole, leftOf, lessWords } from './proof.js';
 import { workings, formatQuantity, quantityOf } from '@jubb/core';
 
 export type SettingPhase = 'seat' | 'read' | 'turn' | 'act' | 'read-locked' | 'set';
@@ -48,6 +49,8 @@ export interface SettingRun {
   readonly bearings: Bearings;
   readonly window: { readonly from: number; readonly to: number };
   readonly tries: readonly SettingTry[];
+  /** The last that was judged: a try, or the whole that proves it. */
+  readonly last: SettingTry | undefined;
   /** The last reading, mm, and what to do with the nut from it. */
   readonly playNow: number | undefined;
   readonly advice: UsedWorking | null;
@@ -86,6 +89,7 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
   let playNow: number | undefined;
   let proved: SettingTry | undefined;
   const tries: SettingTry[] = [];
+  let last: SettingTry | undefined;
   const worked: KeptEntry<'worked'>[] = [];
   for (const entry of entries) {
     if (entry.kind === 'nut' && entry.payload.setting === setting.ref) {
@@ -107,21 +111,27 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
       before = gearMovedWords(entry.payload);
       proved = undefined;
     }
-    const last = tries.at(-1);
     if (entry.kind === 'accepted' && entry.payload.setting === setting.ref && last && mayAccept(last)) {
-      const accepted = { ...last, accepted: entry.payload.why };
-      tries[tries.length - 1] = accepted;
+      const accepted: SettingTry = { ...last, accepted: entry.payload.why };
+      if (tries.at(-1) === last) tries[tries.length - 1] = accepted;
       if (proved === last) proved = accepted;
+      last = accepted;
       phase = 'set';
     }
     if (entry.kind === 'end-play' && entry.payload.setting === setting.ref) {
-      playNow = mean(entry.payload.readings);
+      const isWhole = entry.payload.moment === 'proved' && isProvedWhole(setting);
+      const play = mean(entry.payload.readings);
+      if (!isWhole) playNow = play;
       bearings = entry.payload.bearings ?? bearings;
       const verdict = verdictOf(entry);
       // What is read before the locknut holds it was set by hand, whatever was done to it before.
       const did = entry.payload.moment === 'now' && byAct ? 'set, not locked yet' : before;
-      const current = { entry, play: playNow, verdict, before: did };
-      tries.push(current);
+      const current: SettingTry = isWhole
+        ? { entry, play: leftOf(entry.payload), verdict, before: lessWords(setting, entry.payload) }
+        : { entry, play, verdict, before: did };
+      last = current;
+      // What the whole takes to turn is no try of the setting.
+      if (!isWhole) tries.push(current);
       if (entry.payload.moment === 'now') phase = byAct ? 'act' : 'turn';
       else if (verdict === 'in') phase = 'set';
       else if (verdict === 'unsure') phase = 'read-locked';
@@ -133,8 +143,10 @@ export function settingRun(setting: Setting, entries: readonly AnyKeptEntry[], d
   // No advice means no play to measure from: back to the start.
   if (phase === 'turn' && advice === null) phase = start;
   const window = settingWindow(setting, bearings);
+  const byClosing = setting.proof?.by === 'closing';
+  if (byClosing) proved = phase === 'set' && last && isClosedSince(setting, last.entry, entries) ? last : undefined;
   const readFirst = byAct?.readsFirst ? readBefore(setting, window, tries) : undefined;
-  return { setting, phase, bearings, window, tries, playNow, advice, proved, worked, acts, readFirst };
+  return { setting, phase, bearings, window, tries, last, playNow, advice, proved, worked, acts, readFirst };
 }
 
 /** Whether a foreman may let a reading stand: it is unsure, and the setting is as it stays. */

@@ -1,6 +1,7 @@
 import type { RecordKind, Step } from '@jubb/sheet';
 import { holdWords, isLookedAt } from '../hold-points.js';
 import { lookWords, looksDue } from '../looks-due.js';
+import { hiddenBy } from '../runs/proof.js';
 import * as all from './all.js';
 import type { StepContext, StepKind, StepState } from './define-step.js';
 
@@ -23,6 +24,9 @@ export function stepState(step: Step, job: StepContext): StepState {
   const own = job.live.filter((entry) => entry.step === step.ref);
   const stands = stepKind(step).stands(step, own, job);
   if (!stands.done) return { step, ...stands };
+  // What it hid was moved again: it was opened for that, and is closed anew.
+  const bare = hiddenBy(job.sheet, step).find(({ ref }) => job.settings.some((run) => run.setting.ref === ref && !run.proved));
+  if (bare) return { step, ...stands, done: false, problem: `${bare.name} was moved since: read it, then close it again` };
   const looks = looksDue(job.sheet, step, job.live);
   if (looks.length > 0) return { step, ...stands, done: false, looks, problem: looks.map((look) => lookWords(job.sheet, look)).join('; ') };
   const { holdPoint } = step;

@@ -9,6 +9,6 @@ export const settingStep = defineStep({
     if (readsAsFound(step)) return { done: own.some((entry) => entry.kind === 'end-play') };
     const run = settingAt(step, job);
     if (run?.phase === 'set') return { done: true };
-    return { done: false, ...(run?.tries.at(-1)?.verdict === 'unsure' ? { problem: 'the last reading is unsure' } : {}) };
+    return { done: false, ...(run?.last?.verdict === 'unsure' ? { problem: 'the last reading is unsure' } : {}) };
   },
 });

@@ -1,10 +1,11 @@
 import { readSheetFigure } from '../given/figures.js';
 import type { FieldIssue } from '../given/validation.js';
 import { namedBy, type LimitQuantity, type StageKind } from '../model/choices.js';
-import type { Limit, Part, SheetFile, Sided, Span, Step } from '../model/file.js';
+import type { Limit, Part, Setting, SheetFile, Sided, Step } from '../model/file.js';
 import { SHEET_LISTS, rowsOf, type SheetList } from '../model/lists.js';
 import { everyPointer } from '../model/pointers.js';
 import { BY_BASE, sideRef } from '../model/scope.js';
+import type { Span } from '../model/values.js';
 import { baseOf, find, limitQuantity, settingQuantity } from '../model/resolve.js';
 
 type Refs = ReadonlySet<string>;
@@ -115,6 +116,7 @@ export function checkSheet(sheet: SheetFile): readonly FieldIssue[] {
     if (setting.windowUsed) issues.push(...checkSpan(`${at}.windowUsed`, setting.windowUsed, quantity, true));
     if (setting.method === 'castle-nut' && !setting.nut)
       issues.push({ path: `${at}.nut`, message: 'is missing; a castle nut needs its thread, slots and holes' });
+    issues.push(...checkProof(`${at}.proof`, setting, sheet));
   });
   sheet.fits?.forEach((fit, index) => {
     const at = `fits[${index}]`;
@@ -233,6 +235,52 @@ function checkSpan(at: string, span: Span, quantity: LimitQuantity, bothEnds = f
     return [{ path: `${at}.to`, given: span.to ?? '', message: `is below "from" (${span.from ?? ''}): the window is upside down` }];
   }
   return ends.flatMap((end) => end.issues);
+}
+
+/** A proof says what it goes by, and one by the whole takes off only what is a torque and was read before it. */
+function checkProof(at: string, { ref, proof }: Setting, { settings, limits, steps }: SheetFile): FieldIssue[] {
+  if (!proof) return [];
+  const place = (is: (step: Step) => boolean): number => steps.findIndex(is);
+  if (proof.by === 'closing') {
+    if (proof.closes === undefined) return [{ path: `${at}.closes`, message: 'is missing; name the step that hides it' }];
+    const set = steps.findLastIndex(({ record, stage }) => record.setting === ref && record.kind === 'setting' && stage === 'build');
+    const closes = place((step) => step.ref === proof.closes);
+    return closes >= 0 && closes <= set
+      ? [{ path: `${at}.closes`, given: proof.closes, message: 'comes before the step that sets it: it would hide what is not set yet' }]
+      : [];
+  }
+  if (proof.reads === undefined) return [{ path: `${at}.reads`, message: 'is missing; say what is turned' }];
+  if (!proof.less?.length) return [{ path: `${at}.less`, message: 'is missing; name what else of it is in the whole' }];
+  const own = settings.find((one) => one.ref === ref)!;
+  if (!proof.window && settingQuantity(own) !== 'torque')
+    return [{ path: `${at}.window`, message: `is missing; what is left of the whole is a torque, and the setting is none` }];
+  const proving = place(({ record }) => record.kind === 'proof' && record.setting === ref);
+  return [
+    ...(proof.window ? checkSpan(`${at}.window`, proof.window, 'torque', true) : []),
+    ...proof.less.flatMap(({ setting, limit }, index): FieldIssue[] => {
+      const share = `${at}.less[${index}]`;
+      if ((setting === undefined) === (limit === undefined))
+        return [{ path: share, message: 'names a setting or a limit, one of the two' }];
+      const [named, field] = [setting ?? limit!, setting === undefined ? 'limit' : 'setting'] as const;
+      const quantity = setting === undefined ? limitQuantityOf(limits, limit) : settingQuantityOf(settings, setting);
+      if (quantity !== undefined && quantity !== 'torque')
+        return [{ path: `${share}.${field}`, given: named, message: `is a ${quantity}; what is taken off a torque is a torque` }];
+      const read = place(({ record }) => (field === 'limit' ? record.limit : record.setting) === named && record.kind !== 'proof');
+      return proving >= 0 && read > proving
+        ? [{ path: `${share}.${field}`, given: named, message: 'is read after the proof; read it before' }]
+        : [];
+    }),
+  ];
+}
+
+function limitQuantityOf(limits: readonly Limit[], ref: string | undefined): LimitQuantity | undefined {
+  const limit = find(limits, ref);
+  return limit && limitQuantity(limit);
+}
+
+function settingQuantityOf(settings: readonly Setting[], ref: string): LimitQuantity | undefined {
+  const setting = find(settings, ref);
+  return setting && settingQuantity(setting);
 }
 
 function checkRecord(at: string, step: Step, sheet: SheetFile): FieldIssue[] {

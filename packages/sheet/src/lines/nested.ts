@@ -1,6 +1,7 @@
 import type { Column } from './columns.js';
-import { GOES_BY, HAZARDS, HOLD_BY, LOOK_PICTURES, RESHAPED } from '../model/choices.js';
+import { GOES_BY, HAZARDS, HOLD_BY, LOOK_PICTURES, PROVED_BY, RESHAPED } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
+import { TOOL_KINDS, TRUSTS } from '../words.js';
 
 /** A field of a line that is itself a list, or a group of fields of its own. */
 export interface NestedField {
@@ -125,6 +126,34 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
       label: 'What it is told by',
       kind: 'rows',
       columns: [picked('feature', 'Question', 'features'), text('is', 'Is'), text('within', 'Either way')],
+    },
+  ],
+  settings: [
+    {
+      path: 'proof',
+      label: 'Proved otherwise than read again when closed',
+      kind: 'group',
+      columns: [
+        choice('by', 'By', PROVED_BY),
+        picked('closes', 'Step that hides it', 'steps'),
+        text('reads', 'The whole that is turned'),
+        text('window.from', 'Left of it from'),
+        text('window.to', 'Left of it to'),
+        choice('window.trust', 'Trust', TRUSTS),
+        text('window.source', 'Source'),
+        choice('tool', 'Read with', TOOL_KINDS),
+      ],
+    },
+    {
+      path: 'proof.less',
+      label: 'What else is in the whole',
+      kind: 'rows',
+      columns: [
+        picked('setting', 'Setting', 'settings'),
+        picked('limit', 'Or a drag read before', 'limits'),
+        text('ratio', 'Geared down by'),
+      ],
+      when: ({ proof }) => (proof as { readonly by?: string } | undefined)?.by === 'whole',
     },
   ],
   joints: [

@@ -38,6 +38,10 @@ export const SETTING_METHODS = [
 ] as const;
 export type SettingMethod = (typeof SETTING_METHODS)[number];
 
+/** How a setting is proved that the closed unit hides: before the step that closes it, or by the whole less what else is in it. */
+export const PROVED_BY = ['closing', 'whole'] as const;
+export type ProvedBy = (typeof PROVED_BY)[number];
+
 /** The ring that the force of a press or a driver goes through. */
 export const PRESSED_ON = ['inner ring', 'outer ring', 'both rings', 'the part itself'] as const;
 export type PressedOn = (typeof PRESSED_ON)[number];

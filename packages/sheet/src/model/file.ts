@@ -1,5 +1,5 @@
 import { IsFigure } from '../given/figures.js';
-import { POLICIES, STAGES, TOOL_KINDS, TRUSTS, type Family, type Policy, type Stage, type ToolKind, type Trust } from '../words.js';
+import { POLICIES, STAGES, TOOL_KINDS, type Family, type Policy, type Stage, type ToolKind } from '../words.js';
 import {
   DOINGS,
   FASTENING_KINDS,
@@ -45,7 +45,9 @@ import {
 } from './choices.js';
 import { Lines, Name, Nested, Ref, Refs, Rows } from './fields.js';
 import { Reshaping } from './reshaping.js';
+import { Proof } from './proof.js';
 import { Lead, Wait } from './timing.js';
+import { AmountValue, AngleValue, LengthValue, Span, TorqueValue } from './values.js';
 import 'reflect-metadata';
 import {
   ArrayMaxSize,
@@ -57,11 +59,9 @@ import {
   IsInt,
   IsNumber,
   IsOptional,
-  IsString,
   IsUUID,
   Matches,
   Max,
-  MaxLength,
   Min,
 } from 'class-validator';
 
@@ -92,42 +92,11 @@ export class Several {
   @ArrayMinSize(2) @Lines(12, 40) names: string[];
 }
 
-export class Sourced {
-  @IsIn(TRUSTS) trust: Trust;
-  /** Ref of a document of the sheet, or words. */
-  @Name() source: string;
-  @IsOptional() @Name(40) page?: string;
-}
-
-export class TorqueValue extends Sourced {
-  @IsFigure('torque') figure: string;
-  /** Either way, as a share of the figure. */
-  @IsOptional() @IsFigure('ratio') tolerance?: string;
-}
-
-export class AngleValue extends Sourced {
-  @IsFigure('angle') figure: string;
-}
-
 /** Fasteners of one length within a joint. */
 export class FastenerLength {
   @IsFigure('length') length: string;
   @IsInt() @Min(1) @Max(120) count: number;
   @IsOptional() @Name(200) where?: string;
-}
-
-export class LengthValue extends Sourced {
-  @IsFigure('length') figure: string;
-}
-
-export class AmountValue extends Sourced {
-  @IsFigure(['mass', 'volume']) figure: string;
-}
-
-/** A window; an end left out is open. */
-export class Span extends Sourced {
-  @IsOptional() @IsString() @MaxLength(40) from?: string;
-  @IsOptional() @IsString() @MaxLength(40) to?: string;
 }
 
 export class SheetDocument {
@@ -275,6 +244,8 @@ export class Setting extends Sided {
   @IsOptional() @Refs(8) bearings?: string[];
   /** Joints that lie over it: another shim or washer takes their pulls back. */
   @IsOptional() @Refs(8) under?: string[];
+  /** How it is proved where the closed unit hides it. None: it is read again when all is closed. */
+  @IsOptional() @Nested(() => Proof) proof?: Proof;
   @IsOptional() @Nested(() => LengthValue) aim?: LengthValue;
   /** Needed by the method castle-nut. */
   @IsOptional() @Nested(() => CastleNut) nut?: CastleNut;

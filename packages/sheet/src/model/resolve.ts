@@ -1,5 +1,6 @@
 import type { LimitQuantity } from './choices.js';
-import type { Caution, Joint, JointStage, Limit, Setting, SheetFile, Span, Step } from './file.js';
+import type { Caution, Joint, JointStage, Limit, Setting, SheetFile, Step } from './file.js';
+import type { Span } from './values.js';
 import { parseQuantity, type Quantity, type Window } from '@jubb/core';
 
 /** A figure of a checked sheet in base units. A sheet that got past its check always parses. */

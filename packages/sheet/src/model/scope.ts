@@ -51,7 +51,12 @@ function narrow(file: SheetFile, wanted: ReadonlySet<string>): SheetFile {
   const queue = [...chosen];
   for (let ref = queue.pop(); ref !== undefined; ref = queue.pop()) {
     const step = byRef.get(ref);
-    for (const needed of [...(step?.after ?? []), ...freeing(file, step), ...(step?.opens ? [step.opens.closedBy] : [])])
+    for (const needed of [
+      ...(step?.after ?? []),
+      ...freeing(file, step),
+      ...(step?.opens ? [step.opens.closedBy] : []),
+      ...hiding(file, step),
+    ])
       if (!chosen.has(needed)) {
         chosen.add(needed);
         queue.push(needed);
@@ -154,6 +159,12 @@ function pointing(file: SheetFile, left: SheetFile): Partial<SheetFile> {
 
 function seatedBy({ steps }: SheetFile, fastening: string): boolean {
   return steps.some(({ seats }) => seats?.includes(fastening));
+}
+
+/** The step that closes what a step sets, and proves it by that. */
+function hiding({ settings }: SheetFile, step: Step | undefined): readonly string[] {
+  const set = settings.find(({ ref }) => ref === step?.record.setting);
+  return set?.proof?.closes === undefined ? [] : [set.proof.closes];
 }
 
 /** Steps that take off what a step needs off. */

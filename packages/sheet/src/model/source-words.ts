@@ -1,4 +1,5 @@
-import type { SheetDocument, Sourced } from './file.js';
+import type { SheetDocument } from './file.js';
+import type { Sourced } from './values.js';
 
 /** Where a value stands: title of the document, and page. */
 export function sourceWords(sourced: Sourced, documents: readonly SheetDocument[]): readonly string[] {

@@ -12,6 +12,7 @@ import { cribCanTell } from './rules/crib.js';
 import { dangersHaveCautions, dangersUncovered, licensedWorkIsSaid } from './rules/dangers.js';
 import {
   comesTo,
+  isProved,
   kitsHoldWhatIsRenewed,
   numbersAreTheLast,
   pinnedPagesAreHere,
@@ -147,7 +148,7 @@ function completeness(sheet: SheetFile, findings: readonly Finding[]): readonly 
   const lines = 1 + SHEET_LISTS.reduce((sum, list) => sum + rowsOf(sheet, list).length, 0);
   const stopped = new Set(findings.flatMap(({ severity, list, ref }) => (severity === 'stop' ? [`${list} ${ref}`] : [])));
   const values = valuesOf(sheet);
-  const proved = sheet.settings.filter(({ ref }) => comesTo(sheet, 'setting', ref) && comesTo(sheet, 'proof', ref));
+  const proved = sheet.settings.filter((setting) => comesTo(sheet, 'setting', setting.ref) && isProved(sheet, setting));
   const dangerous = sheet.steps.filter((step) => HAZARD_WORDS.some(({ act }) => act.test(stepWords(step)))).length;
   const uncovered = new Set(dangersUncovered(sheet).map(({ step }) => step.ref)).size;
   const judged = sheet.limits.filter(({ kind }) => kind !== 'look');

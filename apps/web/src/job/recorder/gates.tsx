@@ -1,6 +1,7 @@
-import { isKind, newMissing, newPartsMissing } from '@jubb/book';
-import { find, partName, type Seal, type Step } from '@jubb/sheet';
+import { isKind, newMissing, newPartsMissing, unreadUnder } from '@jubb/book';
+import { find, partName, type Seal, type Setting, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
+import { useNavigate } from 'react-router';
 import { LineField } from '../../kit/line-field.tsx';
 import { Care } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
@@ -13,7 +14,9 @@ import { useTrial } from './use-trial.ts';
 export function useGate(step: Step): ReactElement | null {
   const { sheet, state } = useHere();
   const [isTrial, setTrial] = useTrial(step);
+  const bare = unreadUnder(state, step);
   const needs = newMissing(sheet, step, state.live);
+  if (bare && !state.handedOver) return <ReadFirst step={step} setting={bare} />;
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
   if (needs?.why === 'new each time' && !isTrial)
     return <NewFasteners step={step} of={needs.of} onTrial={step.record.joint === undefined ? undefined : () => setTrial(true)} />;
@@ -24,6 +27,23 @@ export function useGate(step: Step): ReactElement | null {
   const seal = find(sheet.seals, step.record.seal);
   const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
   return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;
+}
+
+/** What is closed is read no more: its last reading is its proof, and must be there first. */
+function ReadFirst({ step, setting }: { readonly step: Step; readonly setting: Setting }): ReactElement {
+  const { job, sheet, state } = useHere();
+  const navigate = useNavigate();
+  const at = sheet.steps.findLast(({ record }) => record.kind === 'setting' && record.setting === setting.ref);
+  const wasRead = state.settings.find((run) => run.setting.ref === setting.ref)?.last !== undefined;
+  const go = (): void => void navigate(`/jobs/${job.id}/${at?.stage ?? step.stage}?step=${at?.ref ?? ''}`);
+  return (
+    <RecorderLayout primary={{ label: `Read ${setting.name}`, run: go, disabled: !at }}>
+      <Care title="Afterwards nobody can read it">
+        “{step.title}” hides {setting.name}. {wasRead ? 'It was moved since it was read' : 'It was not read as it stays'}: its reading here
+        is its proof.
+      </Care>
+    </RecorderLayout>
+  );
 }
 
 /** Before what cannot be undone: its replacement lies here, or the job waits for it. */

@@ -1,4 +1,4 @@
-import { actOf, mayAccept, readsAsFound, type Bearings, type SettingRun } from '@jubb/book';
+import { actOf, isProvedWhole, readsAsFound, type Bearings, type SettingRun } from '@jubb/book';
 import { baseOf, settingQuantity, settingWindow, type Step } from '@jubb/sheet';
 import { slotsTurned, workings } from '@jubb/core';
 import { useState, type ReactElement } from 'react';
@@ -6,18 +6,19 @@ import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
 import { CastleNut } from '../../drawings/castle-nut.tsx';
 import { SettingLine } from '../../drawings/setting-line.tsx';
-import { AskLine } from '../../kit/ask-line.tsx';
 import { Trust } from '../../kit/pieces.tsx';
 import { useDraft, useUnkept } from '../../kit/prefs.ts';
 import { ToolPick, pickTool, rememberTool } from '../../kit/tool-pick.tsx';
 import { useUnits } from '../../kit/units.ts';
 import { useHere } from '../../job/use-job.ts';
-import { RecorderLayout, type Act } from '../../job/recorder/layout.tsx';
+import { RecorderLayout } from '../../job/recorder/layout.tsx';
 import { EarlierSettings } from '../measure/earlier.tsx';
 import { Measure } from '../measure/measure.tsx';
 import { unkeptKey } from '../../job/recorder/use-readings.ts';
 import { SetByAct } from './set-by-act.tsx';
 import { SettingGuide } from './setting-guide.tsx';
+import { useAccepting } from './accepting.tsx';
+import { WholeProof } from './whole-proof.tsx';
 
 /** Seat, read, turn to the slot, read again: until a reading is in. */
 export function SettingRecorder({ step }: { readonly step: Step }): ReactElement | null {
@@ -54,7 +55,8 @@ function setWords({ tries }: SettingRun): string {
 export function ProofRecorder({ step }: { readonly step: Step }): ReactElement | null {
   const { state } = useHere();
   const run = state.settings.find((candidate) => candidate.setting.ref === step.record.setting);
-  return run ? <ReadPlay run={run} step={step} moment="proved" /> : null;
+  if (!run) return null;
+  return isProvedWhole(run.setting) ? <WholeProof run={run} step={step} /> : <ReadPlay run={run} step={step} moment="proved" />;
 }
 
 interface PhaseProps {
@@ -181,42 +183,6 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
       }
     />
   );
-}
-
-interface Accepting {
-  readonly words: ReactElement | null;
-  readonly acts: readonly Act[];
-}
-
-/** The last reading is unsure: what settles it, and the foreman's word where no tool of the shop can. */
-function useAccepting({ run, step }: PhaseProps): Accepting {
-  const { job, person, keep } = useHere();
-  const [asking, setAsking] = useState(false);
-  const last = run.tries.at(-1);
-  if (!last || !mayAccept(last)) return { words: null, acts: [] };
-  const isForeman = person.role === 'foreman';
-  const words = (
-    <>
-      <p className="mb-1">
-        <b className="v-unsure">Unsure:</b> read again, more often or with a finer tool
-        {isForeman ? '.' : '; where there is none, the foreman may accept it with the reason.'}
-      </p>
-      {asking ? (
-        <AskLine
-          about={`${job.id}.${step.ref}`}
-          title={`Accept ${run.setting.name} although it is unsure`}
-          act="Accept it"
-          fields={() => [{ name: 'why', label: 'Why it may stay so', required: true, hint: 'It is printed in the report.', longest: 300 }]}
-          onClose={() => setAsking(false)}
-          onDone={({ why = '' }) => {
-            keep({ kind: 'accepted', payload: { setting: run.setting.ref, why }, step: step.ref });
-            setAsking(false);
-          }}
-        />
-      ) : null}
-    </>
-  );
-  return { words, acts: isForeman ? [{ label: 'Accept it', key: 'c', run: () => setAsking(true) }] : [] };
 }
 
 /** Whose window holds for the next reading: as it was decided, or as somebody says. */

@@ -1,4 +1,4 @@
-import type { SheetFile } from '../../model/file.js';
+import type { Setting, SheetFile } from '../../model/file.js';
 import { reshapes } from '../../model/reshape.js';
 import { candidatesOf, readingU } from '../../model/identify.js';
 import { limitQuantity, windowOf } from '../../model/resolve.js';
@@ -28,11 +28,20 @@ export function comesTo(sheet: SheetFile, kind: 'setting' | 'proof', ref: string
   return sheet.steps.some(({ record }) => record.kind === kind && record.setting === ref);
 }
 
+/** Whether it is proved by the step that closes it, or by a step of its own. */
+export function isProved(sheet: SheetFile, { ref, proof }: Setting): boolean {
+  return proof?.by === 'closing' || comesTo(sheet, 'proof', ref);
+}
+
 export function* settingsAreProved(sheet: SheetFile): Iterable<Finding> {
   for (const setting of sheet.settings) {
     if (!comesTo(sheet, 'setting', setting.ref))
       yield finding('stop', 'settings', sheet, setting.ref, '', `${setting.name}: no step sets it`, 'Add the step that sets it.');
-    if (!comesTo(sheet, 'proof', setting.ref))
+    if (setting.proof?.by === 'closing') {
+      yield* closingOpensAgain(sheet, setting);
+      continue;
+    }
+    if (!isProved(sheet, setting))
       yield finding(
         'stop',
         'settings',
@@ -40,9 +49,35 @@ export function* settingsAreProved(sheet: SheetFile): Iterable<Finding> {
         setting.ref,
         '',
         `${setting.name}: no step proves it`,
-        'Add a step that reads it again when all is locked.',
+        'Add a step that reads it again when all is closed; or say how it is proved: by its last reading before a step that closes, or by the whole less what else turns.',
       );
   }
+}
+
+/** A screw that closes it holds no more once what it hides was moved: the joint lies over it. */
+function* closingOpensAgain(sheet: SheetFile, { ref, name, proof, under = [] }: Setting): Iterable<Finding> {
+  if (comesTo(sheet, 'proof', ref))
+    yield finding(
+      'stop',
+      'settings',
+      sheet,
+      ref,
+      'proof',
+      `${name}: proved before it is closed, and a step proves it again`,
+      'Take that step out, or the way of proving.',
+    );
+  const closing = sheet.steps.find((step) => step.ref === proof?.closes);
+  const { joint } = closing?.record ?? {};
+  if (joint !== undefined && !under.includes(joint))
+    yield finding(
+      'stop',
+      'settings',
+      sheet,
+      ref,
+      'under',
+      `${name}: “${closing?.title ?? ''}” closes it, and its joint does not lie over it`,
+      'Name the joint among those that it lies under.',
+    );
 }
 
 export function* windowsAgree(sheet: SheetFile): Iterable<Finding> {
