@@ -5,7 +5,7 @@ import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, IsString, MaxLength, Min, ValidateNested } from 'class-validator';
 import { readingsText } from '../measured/reading-line.js';
 import { adviseNut, judgeWindow, mean } from '../measured/working-for.js';
-import { isClosedSince, isProvedWhole, leftOf, lessWords, proofReads, sharesOf } from '../runs/proof.js';
+import { isClosedSince, isProvedWhole, isSetHere, leftOf, lessWords, proofReads, sharesOf } from '../runs/proof.js';
 import { BEARINGS, type Bearings } from '../runs/setting-run.js';
 import { judged } from '../words.js';
 import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
@@ -43,9 +43,8 @@ declare module '../entries/kept.js' {
 
 /** What was never set proves nothing, whatever it reads. */
 const setFirst: Rule<'end-play'> = ({ payload: { setting, moment } }, { live, sheet }) => {
-  const isSetHere = sheet.steps.some(({ record, stage }) => record.kind === 'setting' && record.setting === setting && stage === 'build');
   const isSet = live.some((entry) => entry.kind === 'end-play' && entry.payload.setting === setting && entry.payload.moment !== 'proved');
-  return moment !== 'proved' || !isSetHere || isSet
+  return moment !== 'proved' || !isSetHere(sheet, setting) || isSet
     ? undefined
     : wrong({ field: 'payload.moment', given: moment, allowed: 'is not said of what was not set yet: set it first' });
 };

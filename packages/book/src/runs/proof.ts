@@ -77,9 +77,14 @@ export function lessWords({ proof, name }: Pick<Setting, 'proof' | 'name'>, payl
   return `${proof?.reads ?? name} ${torque(whole)}, less ${torque(whole - leftOf(payload))} of what else turns`;
 }
 
-/** Settings that nobody reads any more once a step is done. */
-export function hiddenBy({ settings }: Pick<SheetFile, 'settings'>, { ref }: Pick<Step, 'ref'>): readonly Setting[] {
-  return settings.filter(({ proof }) => proof?.by === 'closing' && proof.closes === ref);
+/** Whether a setting is set on this job, and not only known. */
+export function isSetHere({ steps }: Pick<SheetFile, 'steps'>, setting: string): boolean {
+  return steps.some(({ record, stage }) => record.kind === 'setting' && record.setting === setting && stage === 'build');
+}
+
+/** Settings of this job that nobody reads any more once a step is done. */
+export function hiddenBy(sheet: Pick<SheetFile, 'settings' | 'steps'>, { ref }: Pick<Step, 'ref'>): readonly Setting[] {
+  return sheet.settings.filter((one) => one.proof?.by === 'closing' && one.proof.closes === ref && isSetHere(sheet, one.ref));
 }
 
 /** Whether a kind of entry at a step may hide a setting. */

@@ -7,6 +7,8 @@ import { formatQuantity, parseThread, pinFindsNoSlot, torqueAtYield } from '@jub
 export function* jointsHaveNumbers(sheet: SheetFile): Iterable<Finding> {
   for (const joint of sheet.joints) {
     if (joint.torque ?? joint.stages?.some((stage) => stage.torque ?? stage.angle)) continue;
+    // Rounds that end in what is seen or felt want no figure.
+    if (joint.stages?.every(({ until }) => until !== undefined)) continue;
     if (joint.stages && !pulled(sheet, joint.ref)) continue;
     yield finding(
       pulled(sheet, joint.ref) ? 'stop' : 'care',
