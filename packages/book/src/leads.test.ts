@@ -76,7 +76,7 @@ describe('work ahead of a step', () => {
       0,
     );
     expect(jobState(axle, [cools]).clocks).toMatchObject([{ hot: true }]);
-    expect(refused(axle, 'pinion-in-seal-in', 'reading', 5, cools)).toMatch(/^waits, 15 min to go: head bearing to cool/u);
+    expect(refused(axle, 'pinion-in', 'reading', 5, cools)).toMatch(/^waits, 15 min to go: head bearing to cool/u);
   });
 
   test('by a way that needs none there is none', () => {

@@ -9,9 +9,9 @@ const state = (rest: object): never => ({ stage: 'prove', settings: [], decision
 
 test('a setting that stayed unsure is the foreman’s, one that was accepted or is not locked yet is not', () => {
   const settings = [
-    { setting: { name: 'End play' }, tries: [tryOf('in', 'now'), tryOf('unsure', 'locked')] },
-    { setting: { name: 'Preload' }, tries: [tryOf('unsure', 'locked', 'seen by me')] },
-    { setting: { name: 'Backlash' }, tries: [tryOf('unsure', 'now')] },
+    { setting: { name: 'End play' }, last: tryOf('unsure', 'locked') },
+    { setting: { name: 'Preload' }, last: tryOf('unsure', 'locked', 'seen by me') },
+    { setting: { name: 'Backlash' }, last: tryOf('unsure', 'now') },
   ];
   expect(toSettle(state({ settings }))).toEqual(['End play is unsure: accept it or set it again']);
 });

@@ -142,13 +142,14 @@ describe('by what was kept', () => {
     });
     const input = { readings: [0.3], from: 0.13, to: 0.2, teethSide: 2, otherSide: 2, rule: 'geometry' };
     const put: BookLine = { kind: 'worked', payload: { working: 'gear.backlash', input, setting: 'backlash' } };
-    const tries = [read('locked', [0.3, 0.31]), put, read('locked', [0.16, 0.16]), read('proved', [0.161, 0.161])];
+    const bead: BookLine = { kind: 'seal-fitted', payload: { seal: 'cover-joint', depths: [] }, step: 'cover-on' };
+    const tries = [read('locked', [0.3, 0.31]), put, read('locked', [0.161, 0.161]), bead];
     const proved = of(...tries);
     // What was done before a reading stands before it, and there alone.
     expect(rowsOf('Worked out', ...tries)).toEqual([]);
     expect(proved?.table?.rows[1]?.cells[0]).toContain('ring to the pinion by');
-    expect(proved?.text?.[0]).toContain('As left: 0.161 mm, in.');
-    expect(proved?.table?.rows.map(({ cells }) => cells[1])).toEqual(['0.3 mm, 0.31 mm', '', '0.16 mm, 0.16 mm', '0.161 mm, 0.161 mm']);
+    expect(proved?.text?.[0]).toContain('As left: 0.161 mm, in; read before “Cover on”, which hides it.');
+    expect(proved?.table?.rows.map(({ cells }) => cells[1])).toEqual(['0.3 mm, 0.31 mm', '', '0.161 mm, 0.161 mm']);
   });
 
   test('who signed and who took it', () => {

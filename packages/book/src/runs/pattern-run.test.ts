@@ -1,5 +1,4 @@
-import { find } from '@jubb/sheet';
-import { checkSheet } from '@jubb/sheet';
+import { checkSheet, find, scopeSheet } from '@jubb/sheet';
 import { book, demoSheet, type BookLine } from '../book.test-kit.js';
 import { newMissing } from '../parts/new-first.js';
 import { jobState, type JobState } from '../state.js';
@@ -7,7 +6,7 @@ import { patternMove, patternRead, type PatternRun } from './pattern-run.js';
 import { describe, expect, test } from '@jest/globals';
 import type { ContactSpots } from '@jubb/core';
 
-const axle = demoSheet('ostrel-d44-drive-axle');
+const axle = scopeSheet(demoSheet('ostrel-d44-drive-axle'), { tasks: ['whole-axle'] }).file;
 const GOOD = { driveAlong: 'centre', driveUp: 'centre', coastAlong: 'centre', coastUp: 'centre' } as const;
 const FAR_OUT = { driveAlong: 'heel', driveUp: 'face', coastAlong: 'toe', coastUp: 'face' } as const;
 const HALF_WAY = { driveAlong: 'heel-ish', driveUp: 'face-ish', coastAlong: 'toe-ish', coastUp: 'face-ish' } as const;
@@ -97,7 +96,7 @@ describe('a contact pattern', () => {
     const run = (play: number, spots: ContactSpots): ReturnType<typeof patternMove> => {
       const lines = [preload, backlash(play, play, play, play)];
       const state = stateOf(...lines, marked(spots, ...lines));
-      return patternMove(state.patterns[0]!, state.settings[1]);
+      return patternMove(state.patterns[0]!, state.settings.find(({ setting }) => setting.ref === 'backlash'));
     };
     const toToe = { ...GOOD, driveAlong: 'toe', coastAlong: 'toe' } as const;
     // 0.13 to 0.2 mm are wanted; a spiral gear takes 0.86 mm of backlash for each mm.

@@ -51,7 +51,7 @@ describe('the checker', () => {
       'a step to come after one that stands behind it',
       'drive-axle',
       (sheet) => (sheet.steps.find(({ ref }) => ref === 'cups-in')!.after = ['cover-on']),
-      /stop: "Cups in" is to come after a step that stands behind it/u,
+      /stop: "Cup of the head bearing in" is to come after a step that stands behind it/u,
     ],
     [
       'an open end that an earlier step closes',
@@ -114,7 +114,7 @@ describe('the checker', () => {
       'a setting that nothing proves',
       'drive-axle',
       (sheet) => sheet.steps.forEach((step) => step.record.kind === 'proof' && (step.record = { kind: 'tick' })),
-      /stop: Backlash, at four places: no step proves it/u,
+      /stop: Side bearing spread: no step proves it/u,
     ],
     [
       'hydraulics opened and never bled',

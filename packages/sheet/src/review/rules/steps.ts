@@ -129,8 +129,11 @@ export function* actsHaveTheirObligation(sheet: SheetFile): Iterable<Finding> {
   const closing = new Set((sheet.obligations ?? []).map(({ closedBy }) => closedBy));
   for (const setting of sheet.settings) {
     const bearings = sheet.parts.filter((part) => /\bbearing/iu.test(part.name) && part.policy !== 'reuse');
-    const sets = sheet.steps.filter(({ record }) => record.setting === setting.ref).map(({ ref }) => ref);
-    if (bearings.length > 0 && ['preload', 'backlash', 'end-play'].includes(setting.kind) && !sets.some((ref) => closing.has(ref)))
+    // What is read before it is built, as it was found, sets nothing.
+    const sets = sheet.steps
+      .filter(({ record, stage }) => record.setting === setting.ref && STAGES.indexOf(stage) >= STAGES.indexOf('build'))
+      .map(({ ref }) => ref);
+    if (sets.length > 0 && bearings.length > 0 && ['preload', 'backlash', 'end-play'].includes(setting.kind) && !sets.some((ref) => closing.has(ref)))
       yield finding(
         'care',
         'settings',
