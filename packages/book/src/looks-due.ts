@@ -1,7 +1,8 @@
-import { STAGES, find, partName, type Fastening, type SheetFile, type Step } from '@jubb/sheet';
+import { STAGES, find, partName, type Fastening, type Fit, type SheetFile, type Step } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry } from './entries/kept.js';
 import { isWork } from './no-work.js';
 import { partsPutIn } from './parts/new-parts.js';
+import { letGoAt } from './runs/way-off.js';
 import { marksOf, type Mark } from './strip/marks.js';
 
 /** What is looked at once a step is done, before the next one. */
@@ -12,6 +13,8 @@ export type LookDue =
   | { readonly what: 'way-round'; readonly part: string; readonly lies: string }
   /** A mark that was made when it came off. */
   | { readonly what: 'mark'; readonly mark: Mark }
+  /** A fit that came apart: how. */
+  | { readonly what: 'apart'; readonly fit: Fit }
   /** Feel, sound or drop that the sheet expects; not so is where somebody said that it is otherwise. */
   | { readonly what: 'expected'; readonly expect: string; readonly notSo?: string };
 
@@ -19,7 +22,8 @@ export type LookDue =
 export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEntry[]): readonly LookDue[] {
   const { seats = [], expect } = step;
   const puts = putsTogether(step) ? partsPutIn(sheet, step) : [];
-  if (seats.length === 0 && expect === undefined && puts.length === 0) return [];
+  const apart = letGoAt(sheet, step);
+  if (seats.length === 0 && expect === undefined && puts.length === 0 && apart.length === 0) return [];
   const fastenings = seats.flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
   const held = new Set([...puts, ...fastenings.flatMap(({ part }) => part ?? [])]);
   const from = live.findLastIndex((entry) =>
@@ -30,6 +34,9 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
   const since = live.slice(from + 1);
   const own = since.filter((entry) => entry.step === step.ref);
   return [
+    ...apart
+      .filter(({ ref }) => !own.some((entry) => isKind('let-go')(entry) && entry.payload.fit === ref))
+      .map((fit) => ({ what: 'apart' as const, fit })),
     ...seatedDue(fastenings, own),
     ...waysRound(sheet, step, puts)
       .filter(
@@ -96,6 +103,8 @@ export function lookWords(sheet: SheetFile, look: LookDue): string {
       return `${look.fastening.count - look.seen} × ${look.fastening.name} not seen to be home`;
     case 'way-round':
       return `which way the ${partName(sheet, look.part)} lies was not looked at`;
+    case 'apart':
+      return `not said how it came apart: ${look.fit.name}`;
     case 'mark':
       return `mark not met: ${look.mark.what}`;
     case 'expected':

@@ -4,6 +4,8 @@ import type { EntryKind } from './entries/kept.js';
 const NO_WORK: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'hold-met',
   'seated',
+  'let-go',
+  'intent',
   'way-round',
   'as-expected',
   'rung',

@@ -77,7 +77,7 @@ export interface JobState {
 /** What a job's state is, from its entries alone, and what is proposed by the shop's rules. Entries come in the order of their number. */
 export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rules: readonly RenewRule[] = []): JobState {
   const job = new Reckoned(given, entries, rules);
-  const { sheet, live, reconcile, decisions, marks, conflicts, fits, joints, settings, patterns, cautionsRead } = job;
+  const { sheet, live, reconcile, decisions, intents, marks, conflicts, fits, joints, settings, patterns, cautionsRead } = job;
   const ledger = job.of('came-off');
   const steps = sheet.steps.map((step) => job.step(step));
   const settled = new Set(job.of('owed-settled').map(({ payload }) => payload.owed));
@@ -96,7 +96,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     openEnds: openEnds(sheet, steps, job.of('open-end'), job.of('open-end-closed')),
     moved: movedOf(job.of('moved'), job.of('put-back')),
     conflicts,
-    intents: new Map(job.of('intent').map(({ payload }) => [payload.part, payload.intent])),
+    intents,
     oldParts: latest(job.of('old-part'), ({ payload }) => payload.part ?? payload.name),
     marks,
     build: buildList(sheet, steps, ledger, decisions, marks, live),
@@ -146,6 +146,10 @@ export class Reckoned implements StepContext {
 
   get decisions(): JobState['decisions'] {
     return this.#once('decisions', () => decide(this.sheet, this.live, this.#rules));
+  }
+
+  get intents(): JobState['intents'] {
+    return this.#once('intents', () => new Map(this.of('intent').map(({ payload }) => [payload.part, payload.intent])));
   }
 
   get settings(): JobState['settings'] {

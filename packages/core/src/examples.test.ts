@@ -59,6 +59,7 @@ const EXAMPLES: Readonly<Record<string, readonly [input: object, expected: Expec
   ],
   'fit.measured': [example('fit.measured'), { interference: about(0.015, 9) }],
   'fit.press': [example('fit.press'), { force: about(11_700, -2) }],
+  'fit.off': [example('fit.off'), { force: about(37_000, -3), which: 'tube 31 × 40' }],
   'press.sleeve': [example('press.sleeve'), { insideLeast: 20.5, outsideMost: about(26.75, 9) }],
   'gearbox.snap-ring': [example('gearbox.snap-ring'), { ring: 2.3 }],
   'gear.backlash': [

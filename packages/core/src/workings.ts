@@ -23,6 +23,7 @@ import { repair } from './decide/repair.js';
 import { heat } from './fits/heat.js';
 import { fitLimits } from './fits/limits.js';
 import { fitMeasured } from './fits/measured.js';
+import { off } from './fits/off.js';
 import { press } from './fits/press.js';
 import { sleeve } from './fits/sleeve.js';
 import { snapRing } from './gearboxes/snap-ring.js';
@@ -91,6 +92,7 @@ export const workings = new Registry([
   fitLimits,
   fitMeasured,
   press,
+  off,
   heat,
   sleeve,
   ratio,

@@ -13,6 +13,7 @@ export * from './model/scope.js';
 export * from './model/sourced.js';
 export * from './model/source-words.js';
 export * from './checking/check.js';
+export type * from './model/coming-off.js';
 export type * from './model/file.js';
 export type * from './model/proof.js';
 export type * from './model/reshaping.js';

@@ -79,7 +79,7 @@ export function moreTools(): Omit<Tool, 'id'>[] {
   const mm = ['length', 'mm'] as const;
   const nm = ['torque', 'N·m'] as const;
   /** Of an inside and an outside diameter, mm; nobody calibrates one. */
-  const plain = (tag: string, name: string, kind: string, low: number, high: number): Omit<Tool, 'id'> => ({
+  const plain = (tag: string, name: string, kind: string, low: number, high: number, length: number | null = null): Omit<Tool, 'id'> => ({
     tag,
     name,
     kind,
@@ -90,7 +90,7 @@ export function moreTools(): Omit<Tool, 'id'>[] {
     resolution: 1,
     u: 0.5,
     s: 0,
-    length: null,
+    length,
     calibrationDue: null,
   });
   return [
@@ -125,7 +125,10 @@ export function moreTools(): Omit<Tool, 'id'>[] {
       [42, 35],
       [48, 40],
       [58, 50],
-    ].map(([outside = 0, inside = 0], at) => plain(`H${at + 1}`, `Tube ${inside} × ${outside}, for inner rings`, 'tube', inside, outside)),
+    ].map(([outside = 0, inside = 0], at) =>
+      plain(`H${at + 1}`, `Tube ${inside} × ${outside}, for inner rings`, 'tube', inside, outside, 140),
+    ),
+    measuring('Y1', 'Bench press 200 kN', 'press', ['force', 'N'], [0, 200_000], [1000, 2000, 1000], 200),
     plain('Z1', 'Two-leg puller 150', 'puller', 0, 150),
     plain('Z2', 'Three-leg puller 250', 'puller', 0, 250),
     plain('Z3', 'Bearing separator 30–60', 'puller', 30, 60),

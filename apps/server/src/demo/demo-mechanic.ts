@@ -3,6 +3,8 @@ import {
   countsOf,
   fitWindow,
   gridPlaces,
+  keptOrNot,
+  letGoAt,
   isProvedWhole,
   mayAccept,
   newMissing,
@@ -76,7 +78,7 @@ export interface DemoUnit {
 /** What of a job its mechanic goes by. */
 export type BenchState = Pick<
   JobState,
-  'sheet' | 'live' | 'marks' | 'cautionsRead' | 'fits' | 'joints' | 'settings' | 'decisions' | 'reconcile'
+  'sheet' | 'live' | 'intents' | 'marks' | 'cautionsRead' | 'fits' | 'joints' | 'settings' | 'decisions' | 'reconcile'
 >;
 
 /** A reading in every place of a grid, or repeats. A span is made of readings that lie so far apart. */
@@ -126,7 +128,7 @@ export function entriesAt(
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   // What cannot be undone, and what takes a ring's place, is seen to first.
-  const first = [...hereFirst(sheet, state, step, unit), ...outFirst(state, step)];
+  const first = [...saidFirst(sheet, state, step), ...hereFirst(sheet, state, step, unit), ...outFirst(state, step)];
   return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
 }
 
@@ -155,6 +157,8 @@ function seenHome(look: LookDue): DemoEntry {
       return { kind: 'seated', payload: { fastening: look.fastening.ref, count: look.fastening.count - look.seen } };
     case 'way-round':
       return { kind: 'way-round', payload: { part: look.part, lies: look.lies } };
+    case 'apart':
+      return { kind: 'let-go', payload: { fit: look.fit.ref, by: 'press' } };
     case 'mark':
       return { kind: 'mark-met', payload: { mark: look.mark.entryId } };
     case 'expected':
@@ -184,6 +188,14 @@ function hereFirst(sheet: SheetFile, { live }: BenchState, step: Step, { shelf }
     return here({ part: part.ref, count: pieces - said, ...(item === undefined ? {} : { item }) });
   });
   return [...whole, ...lines];
+}
+
+/** What comes off its seat is to be kept, unless it is renewed anyway. */
+function saidFirst(sheet: SheetFile, { intents }: BenchState, step: Step): readonly DemoEntry[] {
+  const refs = letGoAt(sheet, step).map(({ part }) => part);
+  return [...new Set(refs)]
+    .filter((ref) => keptOrNot(sheet, { letsGo: step.letsGo!.filter((fit) => find(sheet.fits ?? [], fit)?.part === ref) }, intents))
+    .map((part) => ({ kind: 'intent', payload: { part, intent: 'keep' }, step: step.ref }));
 }
 
 function outFirst({ live }: BenchState, { ref, record: { seal } }: Step): readonly DemoEntry[] {

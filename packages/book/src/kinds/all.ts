@@ -18,6 +18,7 @@ export * from './hold.js';
 export * from './hold-met.js';
 export * from './hold-off.js';
 export * from './intent.js';
+export * from './let-go.js';
 export * from './look.js';
 export * from './mark.js';
 export * from './mark-met.js';

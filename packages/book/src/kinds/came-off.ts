@@ -1,4 +1,5 @@
 import { find, type Joint } from '@jubb/sheet';
+import { keptOrNot } from '../runs/way-off.js';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
@@ -14,7 +15,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { lineDetails, joined } from '../words.js';
-import { defineKind, type Kind, type Wrong } from './define-kind.js';
+import { defineKind, wrong, type Kind, type Rule, type Wrong } from './define-kind.js';
 import { Pieces, Ref, Words } from './fields.js';
 import { placeWrong } from './places.js';
 
@@ -70,6 +71,20 @@ declare module '../entries/kept.js' {
   }
 }
 
+/** Whether it is kept picks the way that it comes off: that is asked before it is pulled. */
+const keepOrSpoil: Rule<'came-off'> = ({ step: ref }, held) => {
+  const step = find(held.sheet.steps, ref ?? undefined);
+  const part = step?.letsGo && keptOrNot(held.sheet, step, held.state().intents);
+  return (
+    part &&
+    wrong({
+      field: 'step',
+      given: ref ?? '',
+      allowed: `takes the ${part.name} off its seat: say first whether it is kept or may be spoilt`,
+    })
+  );
+};
+
 export const cameOff: Kind<'came-off'> = defineKind({
   id: 'came-off',
   version: 1,
@@ -80,6 +95,7 @@ export const cameOff: Kind<'came-off'> = defineKind({
     photo: { to: ['photo'], allowed: 'is no photo of this job' },
   },
   act: true,
+  needs: [keepOrSpoil],
   check: ({ payload }, sheet) => placesWrong(payload, find(sheet.joints, payload.joint)),
   words: ({ payload }) => joined(`${payload.count} × ${payload.name}`, ...lineDetails(payload)),
 });

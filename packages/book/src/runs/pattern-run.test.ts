@@ -96,7 +96,10 @@ describe('a contact pattern', () => {
     const run = (play: number, spots: ContactSpots): ReturnType<typeof patternMove> => {
       const lines = [preload, backlash(play, play, play, play)];
       const state = stateOf(...lines, marked(spots, ...lines));
-      return patternMove(state.patterns[0]!, state.settings.find(({ setting }) => setting.ref === 'backlash'));
+      return patternMove(
+        state.patterns[0]!,
+        state.settings.find(({ setting }) => setting.ref === 'backlash'),
+      );
     };
     const toToe = { ...GOOD, driveAlong: 'toe', coastAlong: 'toe' } as const;
     // 0.13 to 0.2 mm are wanted; a spiral gear takes 0.86 mm of backlash for each mm.

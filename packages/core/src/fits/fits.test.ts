@@ -214,6 +214,58 @@ describe('fit.press', () => {
   });
 });
 
+describe('fit.off', () => {
+  const race = { ring: 'inner ring', seat: 30, long: 27, outside: 46, interference: 0.03 };
+  const tubes = [
+    { name: 'short', inside: 31, outside: 44, length: 20 },
+    { name: 'narrow', inside: 31, outside: 36, length: 60 },
+    { name: 'broad', inside: 31, outside: 44, length: 60 },
+    { name: 'over the cage', inside: 31, outside: 50, length: 60 },
+  ];
+
+  /** Shigley (3-57), one metal and a solid shaft, from memory: p = E·δ·(D² − d²)/(2·d·D²); F = μ·π·d·L·p. */
+  test('what it takes by the closed form; what lets go with it is added; a quarter more is the stop', () => {
+    const pressure = (205_000 * 0.03 * (46 ** 2 - 30 ** 2)) / (2 * 30 * 46 ** 2);
+    const { force, stop } = output('fit.off', race) as Record<string, number>;
+    // The modulus of steel in the handbook's own figure: within a hundredth.
+    expect(force! / (0.25 * Math.PI * 30 * 27 * pressure)).toBeCloseTo(1, 2);
+    expect(stop).toBeCloseTo(1.25 * force!, 9);
+    expect(Number(output('fit.off', { ...race, others: 12_000 })['force'])).toBeCloseTo(force! + 12_000, 6);
+    expect(Number(output('fit.off', { ...race, friction: 0.125 })['force'])).toBeCloseTo(force! / 2, 6);
+  });
+
+  test('the pipe lets pass what has to, carries the ring alone and is as long as the way; of the crib the broadest face', () => {
+    expect(output('fit.off', { ...race, tubes })['which']).toBe('broad');
+    expect(output('fit.off', { ...race, tubes, way: 70 })['which']).toMatch(
+      /^none of the crib: a pipe over 30.5 mm inside, .* 70 mm long$/u,
+    );
+    expect(output('fit.off', { ...race, tubes, passes: 35 })['which']).toMatch(/^none of the crib: a pipe over 35.5 mm/u);
+    // In a housing the pipe carries the boss, however wide it is.
+    expect(output('fit.off', { ...race, ring: 'outer ring', tubes })['which']).toBe('over the cage');
+  });
+
+  test('lets go of itself where the ring has grown by the interference, if it stands that', () => {
+    const { releases, heat } = output('fit.off', race) as { releases: number; heat: string };
+    expect((releases - 20) * 11.5e-6 * 30).toBeCloseTo(0.03, 9);
+    expect(heat).toMatch(/lets go of itself; never over 120 °C/u);
+    expect(output('fit.off', { ...race, interference: 0.05 })['heat']).toMatch(/Heat alone does not/u);
+    expect(output('fit.off', { ...race, interference: 0.05, fate: 'spoil' })['heat']).toMatch(/never over 250 °C/u);
+    expect(output('fit.off', { ...race, fate: 'spoil' })['what']).toMatch(/crack it/u);
+  });
+
+  test.each([
+    [{ capacity: 10_000 }, 'a larger press, release heat, or cut it'],
+    [{ support: 20 }, 'the whole way, 27 mm'],
+    [{ support: 60, way: 90 }, 'the whole way, 90 mm'],
+    [{ passes: 45 }, 'no face is left to carry it'],
+    [{ passes: 25 }, 'the seat itself passes'],
+    [{ outside: 30 }, 'the wall has no thickness left'],
+    [{ friction: 0 }, 'too small'],
+  ])('%j is refused', (change, words) => {
+    expect(refused('fit.off', { ...race, ...change })).toContain(words);
+  });
+});
+
 describe('fit.heat', () => {
   test('grows what is needed; a cold shaft gives its share; over the limit is refused with what would do', () => {
     const { temperature } = output('fit.heat', { seat: 60, interference: 0.03, gap: 0.04, what: 'hub' }) as { temperature: number };

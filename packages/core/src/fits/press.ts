@@ -5,11 +5,11 @@ import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { contactPressure, hoopStress, hubMises, shaftMises } from './lame.js';
 
-const POISSON = { steel: 0.3, 'cast-iron': 0.25, aluminium: 0.33, brass: 0.35, magnesium: 0.29 } as const;
+export const POISSON = { steel: 0.3, 'cast-iron': 0.25, aluminium: 0.33, brass: 0.35, magnesium: 0.29 } as const;
 /** What seats smooth each other flat by, share of both roughnesses (DIN 7190-1). */
 const SMOOTHING = 0.8;
 /** Over this share of the most expected something is in the way. Common practice. */
-const STOP_SHARE = 1.25;
+export const STOP_SHARE = 1.25;
 const CURVE_POINTS = 30;
 
 const METALS = [

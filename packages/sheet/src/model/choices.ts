@@ -18,6 +18,10 @@ export type Surface = (typeof SURFACES)[number];
 export const GOES_BY = ['press', 'heat', 'hand'] as const;
 export type GoesBy = (typeof GOES_BY)[number];
 
+/** How a fit came apart. */
+export const LETS_GO_BY = ['press', 'puller', 'heat', 'cut', 'hand'] as const;
+export type LetsGoBy = (typeof LETS_GO_BY)[number];
+
 export const FASTENING_KINDS = ['ring', 'clip', 'clamp', 'pin', 'stake', 'set-screw', 'insulator', 'jacking-thread'] as const;
 export type FasteningKind = (typeof FASTENING_KINDS)[number];
 

@@ -43,6 +43,7 @@ import {
   type StageKind,
   type Warmed,
 } from './choices.js';
+import { ComingOff } from './coming-off.js';
 import { Lines, Name, Nested, Ref, Refs, Rows } from './fields.js';
 import { Reshaping } from './reshaping.js';
 import { Proof } from './proof.js';
@@ -275,6 +276,8 @@ export class Fit extends Sided {
   /** Never warmer than this. */
   @IsOptional() @IsFigure('temperature') most?: string;
   @IsOptional() @Name(500) how?: string;
+  /** How it comes off again. */
+  @IsOptional() @Nested(() => ComingOff) off?: ComingOff;
 }
 
 export class Seal extends Sided {
@@ -432,6 +435,8 @@ export class Step extends Sided {
   @IsOptional() @Refs() after?: string[];
   /** Parts that it takes off, so that later steps can get at them. */
   @IsOptional() @Refs() frees?: string[];
+  /** Fits that come apart at it. */
+  @IsOptional() @Refs(8) letsGo?: string[];
   /** Parts that must be off already. */
   @IsOptional() @Refs() needsOff?: string[];
   @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;

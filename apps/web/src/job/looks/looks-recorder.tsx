@@ -5,6 +5,7 @@ import type { Draft } from '../../link/store.ts';
 import { Pictures } from '../pictures.tsx';
 import { RecorderLayout, type Act } from '../recorder/layout.tsx';
 import { useHere } from '../use-job.ts';
+import { ApartRecorder } from './apart.tsx';
 import { ExpectedRecorder } from './expected.tsx';
 
 interface LooksRecorderProps {
@@ -15,6 +16,7 @@ interface LooksRecorderProps {
 /** What is looked at once a step is done, one after the other: home, the right way round, in line, as expected. */
 export function LooksRecorder({ step, looks: [look, ...then] }: LooksRecorderProps): ReactElement {
   const { sheet, keep } = useHere();
+  if (look.what === 'apart') return <ApartRecorder key={look.fit.ref} step={step} fit={look.fit} />;
   if (look.what === 'expected') return <ExpectedRecorder step={step} look={look} />;
   const said = (draft: Pick<Draft, 'kind' | 'payload'>): void => keep({ ...draft, step: step.ref });
   const { about, say, acts } = asked(look, sheet, said);
@@ -44,7 +46,7 @@ interface Asked {
 }
 
 function asked(
-  look: Exclude<LookDue, { readonly what: 'expected' }>,
+  look: Exclude<LookDue, { readonly what: 'expected' | 'apart' }>,
   sheet: SheetFile,
   keep: (draft: Pick<Draft, 'kind' | 'payload'>) => void,
 ): Asked {
@@ -93,6 +95,8 @@ function nameOf(look: LookDue, sheet: SheetFile): string {
       return `${look.fastening.name}, home`;
     case 'way-round':
       return `${partName(sheet, look.part)}, which way`;
+    case 'apart':
+      return `${look.fit.name}, how it came apart`;
     case 'mark':
       return `mark, ${look.mark.what}`;
     case 'expected':

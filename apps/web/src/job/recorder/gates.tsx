@@ -1,5 +1,5 @@
-import { isKind, newMissing, newPartsMissing, unreadUnder } from '@jubb/book';
-import { find, partName, type Seal, type Setting, type Step } from '@jubb/sheet';
+import { isKind, keptOrNot, newMissing, newPartsMissing, unreadUnder } from '@jubb/book';
+import { find, partName, type Part, type Seal, type Setting, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useNavigate } from 'react-router';
 import { LineField } from '../../kit/line-field.tsx';
@@ -17,16 +17,35 @@ export function useGate(step: Step): ReactElement | null {
   const bare = unreadUnder(state, step);
   const needs = newMissing(sheet, step, state.live);
   if (bare && !state.handedOver) return <ReadFirst step={step} setting={bare} />;
+  const unsaid = keptOrNot(sheet, step, state.intents);
+  if (unsaid) return <KeepOrSpoil step={step} part={unsaid} />;
   if (needs?.why === 'no way back') return <NoWayBack step={step} />;
   if (needs?.why === 'new each time' && !isTrial)
     return <NewFasteners step={step} of={needs.of} onTrial={step.record.joint === undefined ? undefined : () => setTrial(true)} />;
   if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
   // What no step puts in is asked for before the signature.
-  const unsaid = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];
-  if (unsaid.length > 0) return <NewOnes step={step} parts={unsaid} />;
+  const missing = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];
+  if (missing.length > 0) return <NewOnes step={step} parts={missing} />;
   const seal = find(sheet.seals, step.record.seal);
   const out = seal && state.live.filter(isKind('old-seal-out')).findLast(({ payload }) => payload.seal === seal.ref);
   return seal && !out?.payload.whole ? <OldSealOut step={step} seal={seal} tried={out !== undefined} /> : null;
+}
+
+/** Whether a part is kept picks the way that it comes off. */
+function KeepOrSpoil({ step, part }: { readonly step: Step; readonly part: Part }): ReactElement {
+  const { keep } = useHere();
+  const say = (intent: 'keep' | 'sacrifice'): void => keep({ kind: 'intent', payload: { part: part.ref, intent }, step: step.ref });
+  return (
+    <RecorderLayout
+      say={
+        <>
+          <b>{part.name}</b>: is it to be kept, or may it be spoilt in coming off?
+        </>
+      }
+      primary={{ label: 'Keep it', run: () => say('keep') }}
+      others={[{ label: 'It may be spoilt', key: 'x', run: () => say('sacrifice') }]}
+    />
+  );
 }
 
 /** What is closed is read no more: its last reading is its proof, and must be there first. */

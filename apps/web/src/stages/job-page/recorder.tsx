@@ -12,6 +12,7 @@ import { DecideRecorder } from '../decide/decide.tsx';
 import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
 import { ProofRecorder, SettingRecorder } from '../build/setting.tsx';
 import { HandOverRecorder, SignRecorder } from '../prove/sign.tsx';
+import { WaysOff } from '../strip/way-off.tsx';
 import { CountRecorder, ReconcileRecorder } from '../strip/count.tsx';
 import { DoubtGate } from '../measure/doubt.tsx';
 import { FitRecorder } from '../build/fit.tsx';
@@ -114,6 +115,7 @@ function ActWords({ step }: { readonly step: Step }): ReactElement {
     <>
       <p className="act mb-1">{step.act}</p>
       <Warned step={step} />
+      <WaysOff step={step} />
       {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
       {step.needs?.length ? <p className="soft mb-1 page-only">Needs: {step.needs.join(', ')}.</p> : null}
       {step.expect ? <p className="soft mb-1">Expect: {step.expect}</p> : null}

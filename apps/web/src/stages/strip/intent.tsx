@@ -1,4 +1,4 @@
-import { INTENT_WORDS } from '@jubb/book';
+import { INTENT_WORDS, intentOf } from '@jubb/book';
 import type { Part, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -7,7 +7,7 @@ import { useHere } from '../../job/use-job.ts';
 /** Whether the part in hand is to be kept or may be spoilt: it changes how it comes off. */
 export function Intent({ part, step }: { readonly part: Part; readonly step: Step }): ReactElement {
   const { state, keep } = useHere();
-  const intent = state.intents.get(part.ref) ?? (part.policy === 'renew' ? 'sacrifice' : 'keep');
+  const intent = intentOf(part, state.intents);
   const other = intent === 'keep' ? 'sacrifice' : 'keep';
   return (
     <span className="d-block">

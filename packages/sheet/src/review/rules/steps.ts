@@ -133,7 +133,12 @@ export function* actsHaveTheirObligation(sheet: SheetFile): Iterable<Finding> {
     const sets = sheet.steps
       .filter(({ record, stage }) => record.setting === setting.ref && STAGES.indexOf(stage) >= STAGES.indexOf('build'))
       .map(({ ref }) => ref);
-    if (sets.length > 0 && bearings.length > 0 && ['preload', 'backlash', 'end-play'].includes(setting.kind) && !sets.some((ref) => closing.has(ref)))
+    if (
+      sets.length > 0 &&
+      bearings.length > 0 &&
+      ['preload', 'backlash', 'end-play'].includes(setting.kind) &&
+      !sets.some((ref) => closing.has(ref))
+    )
       yield finding(
         'care',
         'settings',

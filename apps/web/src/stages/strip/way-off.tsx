@@ -1,0 +1,61 @@
+import { intentOf, letGoAt, pressCrib, wayOff } from '@jubb/book';
+import { formatQuantity } from '@jubb/core';
+import { find, type Fit, type Step } from '@jubb/sheet';
+import type { ReactElement } from 'react';
+import { useHere } from '../../job/use-job.ts';
+
+/** How the fits of a step come apart: which ring is carried, on what, by how much, and where one stops. */
+export function WaysOff({ step }: { readonly step: Step }): ReactElement | null {
+  const { sheet } = useHere();
+  const fits = letGoAt(sheet, step);
+  if (fits.length === 0) return null;
+  return (
+    <div className="way-off">
+      {fits.map((fit) => (
+        <WayOff key={fit.ref} fit={fit} />
+      ))}
+    </div>
+  );
+}
+
+function WayOff({ fit }: { readonly fit: Fit }): ReactElement {
+  const { job, sheet, state } = useHere();
+  const part = find(sheet.parts, fit.part);
+  const answer = wayOff(sheet, fit, state.intents, pressCrib(job.tools));
+  const isKept = part !== undefined && intentOf(part, state.intents) === 'keep';
+  return (
+    <div className="mb-1">
+      <b>{fit.name}</b> {isKept ? 'to be kept' : <span className="brass">may be spoilt</span>}
+      {'used' in answer ? (
+        <Answer output={answer.used.output} />
+      ) : (
+        answer.issues.map(({ words }) => (
+          <p key={words} className="v-out mb-0">
+            {words}
+          </p>
+        ))
+      )}
+      {fit.off?.how ? <p className="soft mb-0">{fit.off.how}</p> : null}
+    </div>
+  );
+}
+
+function Answer({ output }: { readonly output: Readonly<Record<string, unknown>> }): ReactElement {
+  const figure = (name: string, quantity: 'length' | 'force'): string => formatQuantity(Number(output[name]), quantity);
+  return (
+    <>
+      <p className="mb-0">
+        <b className="fig fs-5">{figure('force', 'force')}</b> at most, <b className="v-out">stop at {figure('stop', 'force')}</b>.{' '}
+        {String(output['what'])}
+      </p>
+      <p className="mb-0">
+        Under it: <b>{String(output['which'])}</b>{' '}
+        <span className="soft">
+          (over {figure('supportInside', 'length')} inside, to {figure('supportOutside', 'length')} outside,{' '}
+          {figure('supportLength', 'length')} long). Square before load.
+        </span>
+      </p>
+      <p className="soft mb-0">{String(output['heat'])}</p>
+    </>
+  );
+}
