@@ -298,10 +298,11 @@ export const off = defineWorking({
     const carried = outward
       ? 'Push on the outer ring from behind, the housing on its pipe'
       : `Carry ${ring === 'the part itself' ? 'the part' : `the ${ring}`}, push the shaft through`;
+    const spares = ring === 'the part itself' ? '' : ' Never through the balls.';
     const what =
       fate === 'spoil'
-        ? `May be spoilt: ${carried.toLowerCase()}, through the balls if need be; or grind it to a millimetre before the seat and crack it.`
-        : `${carried}: ${newtons(force)} at most, stop at ${newtons(stop)}. Never through the balls.`;
+        ? `${carried}, through the balls if need be; or grind it to a millimetre before the seat and crack it.`
+        : `${carried}.${spares}`;
     return ok({ what, force, stop, supportInside, supportOutside, supportLength, which, releases, heat });
   },
   explain: (input, output) => [

@@ -1,5 +1,5 @@
 import { intentOf, pressCrib, stopAt, wayOff } from '@jubb/book';
-import { baseUnit, formatQuantity } from '@jubb/core';
+import { formatQuantity } from '@jubb/core';
 import { find, type Fit, type LetsGoBy, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
@@ -32,7 +32,7 @@ export function ApartRecorder({ step, fit }: { readonly step: Step; readonly fit
   const stop = stopAt(used);
   const part = find(sheet.parts, fit.part);
   const isKept = part !== undefined && intentOf(part, state.intents) === 'keep';
-  const { base: force } = readFigure(draft.force, 'force', baseUnit('force').symbol, { least: 0, most: MOST_N });
+  const { base: force } = readFigure(draft.force, 'force', 'kN', { least: 0, most: MOST_N });
   const isOver = force !== undefined && stop !== undefined && force > stop;
   const wantsNote = isOver && draft.note.trim() === '';
   const isBad = draft.force.trim() !== '' && force === undefined;
@@ -71,8 +71,9 @@ export function ApartRecorder({ step, fit }: { readonly step: Step; readonly fit
     >
       <div className="d-flex flex-wrap gap-4 align-items-start">
         <FigureField
-          label={`Most that it took${stop === undefined ? '' : `, stop at ${formatQuantity(stop, 'force')}`}`}
+          label={`Most that it took${stop === undefined ? '' : `, stop at ${formatQuantity(Number(stop.toPrecision(2)), 'force')}`}`}
           quantity="force"
+          unit="kN"
           text={draft.force}
           onText={(text) => setDraft({ ...draft, force: text })}
           least={0}

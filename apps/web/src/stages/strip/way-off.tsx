@@ -1,4 +1,4 @@
-import { intentOf, letGoAt, pressCrib, wayOff } from '@jubb/book';
+import { intentOf, keptOrNot, letGoAt, pressCrib, wayOff } from '@jubb/book';
 import { formatQuantity } from '@jubb/core';
 import { find, type Fit, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
@@ -6,8 +6,11 @@ import { useHere } from '../../job/use-job.ts';
 
 /** How the fits of a step come apart: which ring is carried, on what, by how much, and where one stops. */
 export function WaysOff({ step }: { readonly step: Step }): ReactElement | null {
-  const { sheet } = useHere();
-  const fits = letGoAt(sheet, step);
+  const { sheet, state } = useHere();
+  const isAsked = (part: string): boolean =>
+    keptOrNot(sheet, { letsGo: letGoAt(sheet, step).flatMap((fit) => (fit.part === part ? [fit.ref] : [])) }, state.intents) !== undefined;
+  // Whether it is kept picks the way: that is asked first.
+  const fits = letGoAt(sheet, step).filter(({ part }) => !isAsked(part));
   if (fits.length === 0) return null;
   return (
     <div className="way-off">
@@ -41,7 +44,9 @@ function WayOff({ fit }: { readonly fit: Fit }): ReactElement {
 }
 
 function Answer({ output }: { readonly output: Readonly<Record<string, unknown>> }): ReactElement {
-  const figure = (name: string, quantity: 'length' | 'force'): string => formatQuantity(Number(output[name]), quantity);
+  const figure = (name: string, quantity: 'length' | 'force'): string =>
+    // Friction is known to a third at best.
+    formatQuantity(quantity === 'force' ? Number(Number(output[name]).toPrecision(2)) : Number(output[name]), quantity);
   return (
     <>
       <p className="mb-0">
