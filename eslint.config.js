@@ -90,12 +90,12 @@ export default ts.config(
       'no-restricted-properties': ['error', { object: 'Math', property: 'random', message: 'the core has no chance in it' }],
     },
   },
-  // core ← sheet ← book ← wire ← server, web
-  ...[['sheet', '@jubb/book*', '@jubb/wire*'], ['book', '@jubb/wire*'], ['wire']].map(([name, ...above]) => ({
+  // core ← sheet ← book ← play and wire ← server, web
+  ...[['sheet', '@jubb/book*', '@jubb/play*', '@jubb/wire*'], ['book', '@jubb/play*', '@jubb/wire*'], ['play', '@jubb/wire*'], ['wire', '@jubb/play*']].map(([name, ...above]) => ({
     files: [`packages/${name}/src/**/*.ts`],
     ignores: ['**/*.test.ts', '**/*.test-kit.ts'],
     rules: only(
-      'core ← sheet ← book ← wire ← server, web',
+      'core ← sheet ← book ← play and wire ← server, web',
       ...above,
       '@jubb/server*',
       '@jubb/web*',

@@ -17,7 +17,7 @@ const shared = {
   },
   moduleNameMapper: {
     '^@jubb/core$': '<rootDir>/packages/core/src/index.ts',
-    '^@jubb/(sheet|book|wire)$': '<rootDir>/packages/$1/src/index.ts',
+    '^@jubb/(sheet|book|play|wire)$': '<rootDir>/packages/$1/src/index.ts',
     '^@jubb/sheet/(given|editing)$': '<rootDir>/packages/sheet/src/$1/index.ts',
     '^@jubb/sheet/file$': '<rootDir>/packages/sheet/src/file.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
@@ -37,6 +37,7 @@ export default {
     project('core', 'packages/core'),
     project('sheet', 'packages/sheet'),
     project('book', 'packages/book'),
+    project('play', 'packages/play'),
     project('server', 'apps/server/src'),
     { ...project('web', 'apps/web/src'), setupFiles: ['<rootDir>/apps/web/src/kit/device.test-kit.ts'] },
     project('browser', 'tests'),

@@ -20,14 +20,14 @@ const UNIT = {
  */
 export async function workUntil(call, jobId, isThere, beside = call) {
   const { jobState, nextAct } = await import('../packages/book/dist/index.js');
-  const { nextEntries } = await import('../apps/server/dist/demo/demo-mechanic.js');
+  const { nextEntries } = await import('../packages/play/dist/index.js');
   for (;;) {
     const job = await call('GET', `/jobs/${jobId}`);
     const state = jobState(job.sheet.file, job.entries);
     const act = nextAct(state);
     if (!act || isThere(act, state)) return;
-    const entries = nextEntries(state.sheet, state, UNIT, job.tools, steady);
     const takenAt = new Date().toISOString();
+    const entries = nextEntries(state.sheet, state, UNIT, job.tools, steady, takenAt);
     const by = entries.some(({ kind }) => kind === 'hold-met') ? beside : call;
     await by('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
   }

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Stop, say } from './say.mjs';
 import { ROOT } from './setup.mjs';
 
-const PARTS = ['packages/core', 'packages/sheet', 'packages/book', 'packages/wire', 'apps/server', 'apps/web'];
+const PARTS = ['packages/core', 'packages/sheet', 'packages/book', 'packages/play', 'packages/wire', 'apps/server', 'apps/web'];
 /** Folders within these are told apart; a stage of the web is a folder of its own. */
 const DEEPER = /^src\/(stages|job)\//u;
 

@@ -4,7 +4,7 @@ import { readSheetFile } from '@jubb/sheet/editing';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
 import { demoTools } from './demo-crib.js';
-import { nextEntries, type DemoUnit } from './demo-mechanic.js';
+import { nextEntries, type DemoUnit } from '@jubb/play';
 
 const FOLDER = new URL('../../demo/sheets/', import.meta.url);
 const tools = demoTools().map((tool): Tool => ({ ...tool, id: tool.tag, quantity: tool.quantity as Tool['quantity'] }));
@@ -22,7 +22,7 @@ function workThrough(sheet: SheetFile): readonly AnyKeptEntry[] {
   const kept: AnyKeptEntry[] = [];
   for (;;) {
     const before = jobState(sheet, kept);
-    const acts = nextEntries(sheet, before, UNIT, tools, () => 0.5);
+    const acts = nextEntries(sheet, before, UNIT, tools, () => 0.5, new Date().toISOString());
     if (acts.length === 0) return kept;
     if (kept.length > 1500) throw new Error(`no end: ${JSON.stringify(acts)}`);
     for (const act of acts) {

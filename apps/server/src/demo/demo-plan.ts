@@ -1,7 +1,7 @@
 import { seeded } from '@jubb/core';
 import type { HoldReason, JobScope, SheetFile, Stage } from '@jubb/sheet';
 import { COUNTER, CUSTOMERS, FLEET, FOUND_ON_ARRIVAL, NEXT_TIME, NOTES, OWED, RECEIVERS, SAID, TOLD } from './demo-fleet.js';
-import type { DemoEntry } from './demo-mechanic.js';
+import type { DemoEntry } from '@jubb/play';
 import type { LaterEntry, Stop } from './demo-work.js';
 
 /** A unit of the demo's customers; without a machine it came over the counter. */

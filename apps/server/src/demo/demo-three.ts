@@ -8,7 +8,7 @@ import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { DATE_JOBS } from './demo.sql.js';
-import type { DemoUnit } from './demo-mechanic.js';
+import type { DemoUnit } from '@jubb/play';
 import { workAt, type JobPlan } from './demo-work.js';
 
 /** The sheet that the three go by. */

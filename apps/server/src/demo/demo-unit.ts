@@ -1,6 +1,6 @@
 import { seeded } from '@jubb/core';
 import { baseRef, limitQuantity, limitWindow, windowOf, type Limit, type SheetFile } from '@jubb/sheet';
-import type { DemoUnit } from './demo-mechanic.js';
+import type { DemoUnit } from '@jubb/play';
 import type { PlannedJob } from './demo-plan.js';
 
 /** A cause that is behind a complaint shows most of its signs. */

@@ -12,7 +12,7 @@ import {
 import { normal, seeded } from '@jubb/core';
 import { STAGES, find, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from './demo-mechanic.js';
+import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from '@jubb/play';
 
 /** Somebody of the demo who works at a job. */
 export interface Worker {
@@ -114,6 +114,8 @@ const known = new WeakMap<SheetFile, Map<string, UsedWorking | null>>();
 export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]): readonly TimedEntry[] {
   const sheet = shaped(given, plan.begins ?? []);
   const random = seeded(plan.seed);
+  // Which tools are past their check.
+  const today = new Date().toISOString();
   const byId = new Map(tools.map((tool) => [tool.id, tool]));
   const made: TimedEntry[] = [];
   const kept: AnyKeptEntry[] = [];
@@ -156,7 +158,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
         // What was made necessary again is done again before it is signed.
         const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
         const again = due && find(sheet.steps, due.obligation.closedBy);
-        const acts = beforeOrAfter(stands, state, AT) ?? entriesAt(sheet, state, again ?? step, plan.unit, tools, random);
+        const acts = beforeOrAfter(stands, state, AT) ?? entriesAt(sheet, state, again ?? step, plan.unit, tools, random, today);
         if (!again && stop?.within && isRun(step, stop.within, acts)) {
           midway(acts, stop.within).forEach((act) => keep(act));
           stop.then?.forEach(keepLater);

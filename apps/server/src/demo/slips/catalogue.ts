@@ -1,6 +1,6 @@
 import { verdictOf, workingFor } from '@jubb/book';
 import { find, limitQuantity, quantitiesOf, type Tool } from '@jubb/sheet';
-import type { DemoEntry } from '../demo-mechanic.js';
+import type { DemoEntry } from '@jubb/play';
 import { leftOut, otherwise, passedOver, payloadOf, type Moment, type Slip, type Slipped } from './slip.js';
 
 const LBF_FT = 1.3558;

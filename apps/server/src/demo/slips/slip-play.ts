@@ -14,7 +14,7 @@ import {
 import { seeded } from '@jubb/core';
 import { STAGES, find, type Role, type SheetFile, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from '../demo-mechanic.js';
+import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from '@jubb/play';
 import type { Moment, Slip, Slipped } from './slip.js';
 
 /** By what a mistake is seen. */
@@ -161,7 +161,7 @@ export class SlipPlay {
     // Every play draws the same figures at the same place.
     return (
       beforeOrAfter(stands, state, AT) ??
-      entriesAt(state.sheet, state, again ?? step, this.#unit, this.#tools, seeded(this.#seed * SEED_STEP + kept.length))
+      entriesAt(state.sheet, state, again ?? step, this.#unit, this.#tools, seeded(this.#seed * SEED_STEP + kept.length), AT)
     );
   }
 

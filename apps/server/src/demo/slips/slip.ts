@@ -1,6 +1,6 @@
 import type { EntryKind, Reckoned } from '@jubb/book';
 import type { SheetFile, Step, Tool } from '@jubb/sheet';
-import type { DemoEntry } from '../demo-mechanic.js';
+import type { DemoEntry } from '@jubb/play';
 
 /** What is about to be done at a step, as it would be done rightly. */
 export interface Moment {

@@ -2,7 +2,7 @@ import { scopeSheet, type SheetFile, type Tool } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
 import { readFileSync, readdirSync } from 'node:fs';
 import { demoTools, moreTools } from '../demo-crib.js';
-import type { DemoUnit } from '../demo-mechanic.js';
+import type { DemoUnit } from '@jubb/play';
 import { CATALOGUE } from './catalogue.js';
 import type { Slip } from './slip.js';
 import { SlipPlay, type Outcome } from './slip-play.js';

@@ -89,25 +89,25 @@ function readingsOf(limit: Limit, truth: number, tool: Tool, read: Read): number
   return read(0, places, tool).map((zero, place) => zero + (truth / 2) * Math.cos((2 * Math.PI * place) / places));
 }
 
-/** Does the next act of a job as a mechanic would, with readings drawn from the unit and the tool. */
+/** Does the next act of a job as a mechanic would, with readings drawn from the unit and the tool; `at` is the ISO time of it. */
 export function nextEntries(
   sheet: SheetFile,
   state: JobState,
   unit: DemoUnit,
   tools: readonly Tool[],
   random: () => number,
+  at: string,
 ): readonly DemoEntry[] {
   const act = nextAct(state);
   if (!act) return [];
   if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
   const { step } = act;
-  const now = new Date().toISOString();
   const entries =
     beforeOrAfter(
       state.steps.find((one) => one.step.ref === step.ref)!,
       state,
-      now,
-    ) ?? entriesAt(sheet, state, step, unit, tools, random);
+      at,
+    ) ?? entriesAt(sheet, state, step, unit, tools, random, at);
   const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
   return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
 }
@@ -120,6 +120,7 @@ export function entriesAt(
   unit: DemoUnit,
   tools: readonly Tool[],
   random: () => number,
+  at: string,
 ): readonly DemoEntry[] {
   // Before the signature every mark lines up again.
   const toMeet = step.record.kind === 'sign' ? state.marks.filter(({ met }) => !met) : [];
@@ -129,7 +130,7 @@ export function entriesAt(
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   // What cannot be undone, and what takes a ring's place, is seen to first.
   const first = [...saidFirst(sheet, state, step), ...hereFirst(sheet, state, step, unit), ...outFirst(state, step)];
-  return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random)];
+  return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random, at)];
 }
 
 /** What a scale takes for as much as the sheet says. */
@@ -221,6 +222,7 @@ function record(
   unit: DemoUnit,
   tools: readonly Tool[],
   random: () => number,
+  at: string,
 ): readonly DemoEntry[] {
   const own: Own = (kind, payload, tool) => ({
     kind,
@@ -233,7 +235,7 @@ function record(
       { length: repeats },
       () => Math.round(normal(random, truth, tool.s) / tool.resolution) * Number(tool.resolution.toFixed(6)),
     ).map((reading) => Number(reading.toFixed(4)));
-  const today = dayOf(Date.now());
+  const today = dayOf(Date.parse(at));
   const toolFor: ToolFor = (kind, size) => {
     const tool = tools.find((candidate) => candidate.kind === kind && toolRefusal(candidate, size, today) === undefined);
     if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size.quantity} ${size.base}`);

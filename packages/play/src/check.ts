@@ -1,0 +1,135 @@
+import { isKind, partsPutIn, stopsHandOver } from '@jubb/book';
+import { STAGES, find, partName, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
+import { playThrough, type Played } from './play.js';
+import { routesOf, type Route } from './routes.js';
+
+/** What a play of a sheet found: a sentence about a line of it, and on which ways through it. */
+export interface PlayFinding {
+  readonly list: SheetList;
+  readonly ref: string;
+  readonly say: string;
+  readonly mend: string;
+  /** "Whole axle, D44 3.727": the first of them. */
+  readonly on: string;
+  readonly routes: number;
+}
+
+export interface PlayCheck {
+  readonly routes: number;
+  readonly findings: readonly PlayFinding[];
+}
+
+type Fault = Pick<PlayFinding, 'list' | 'ref' | 'say' | 'mend'>;
+
+/** Plays every task × variant × way of a sheet, and says each fault once. `after` is told after each of them, and how many there are. */
+export function checkByPlay(file: SheetFile, after: (done: number, of: number) => void = () => undefined): PlayCheck {
+  const routes = routesOf(file);
+  const found = new Map<string, PlayFinding>();
+  for (const [index, route] of routes.entries()) {
+    for (const fault of faultsOn(route)) {
+      const before = found.get(fault.say);
+      found.set(fault.say, before ? { ...before, routes: before.routes + 1 } : { ...fault, on: route.words, routes: 1 });
+    }
+    after(index + 1, routes.length);
+  }
+  return { routes: routes.length, findings: [...found.values()] };
+}
+
+function faultsOn(route: Route): readonly Fault[] {
+  const played = playThrough(route.sheet, { begins: route.begins });
+  const { sheet } = played.state;
+  if (played.stuck) {
+    const { step, why } = played.stuck;
+    return [
+      {
+        list: 'steps',
+        ref: base(sheet, step),
+        say: `“${step.title}” does not end: ${why}`,
+        mend: 'Mend what it waits for, or take it out of this task.',
+      },
+    ];
+  }
+  return [...left(sheet, played), ...offAndOn(sheet), ...loosenedAndPulled(sheet, played)];
+}
+
+function base(_: SheetFile, { base: own, ref }: Step): string {
+  return own ?? ref;
+}
+
+/** What stands open when all steps are done. */
+function left(sheet: SheetFile, { state }: Played): readonly Fault[] {
+  const open = stopsHandOver(state).map((words): Fault => ({
+    list: 'steps',
+    ref: sheet.steps.at(-1)?.ref ?? '',
+    say: `At the hand-over there is still open: ${words}`,
+    mend: 'Add the step that closes it.',
+  }));
+  const misfits = state.misfits.map((entry): Fault => ({
+    list: 'steps',
+    ref: entry.step ?? '',
+    say: `What is kept at “${find(sheet.steps, entry.step ?? undefined)?.title ?? entry.step ?? ''}” has no place on the sheet any more`,
+    mend: 'Let the way or variant keep that step, or drop what leads to it.',
+  }));
+  return [...open, ...misfits];
+}
+
+function isBuilding({ stage }: Step): boolean {
+  return STAGES.indexOf(stage) >= STAGES.indexOf('build');
+}
+
+/** Parts that come off and that no step puts in, and the other way round. */
+function* offAndOn(sheet: SheetFile): Iterable<Fault> {
+  const off = new Map(sheet.steps.flatMap((step) => (step.record.counts ?? []).map((counted) => [counted.part, step] as const)));
+  const on = new Map(sheet.steps.filter(isBuilding).flatMap((step) => partsPutIn(sheet, step).map((part) => [part, step] as const)));
+  for (const [part, step] of off)
+    if (!on.has(part))
+      yield {
+        list: 'parts',
+        ref: baseOfPart(sheet, part),
+        say: `${partName(sheet, part)}: comes off at “${step.title}”, and no step puts it in`,
+        mend: 'Name it among what goes in at its step; or do not count it off where it stays.',
+      };
+  for (const [part, step] of on)
+    if (!off.has(part) && !mayComeNew(sheet, part))
+      yield {
+        list: 'steps',
+        ref: base(sheet, step),
+        say: `“${step.title}” puts in the ${partName(sheet, part)}, which never came off`,
+        mend: 'Count it off in the strip, or leave it out of what goes in.',
+      };
+}
+
+/** What no unit has before: a sleeve, a gasket of a way; it is brought, and comes off nothing. */
+function mayComeNew(sheet: SheetFile, part: string): boolean {
+  const brought = [...(sheet.variants ?? []), ...sheet.steps.flatMap(({ ways = [] }) => ways)].flatMap(({ brings = [] }) => brings);
+  return brought.includes(baseOfPart(sheet, part));
+}
+
+function baseOfPart(sheet: SheetFile, part: string): string {
+  const line = find(sheet.parts, part);
+  return line?.base ?? line?.ref ?? part;
+}
+
+/** Joints that are pulled and were never undone, and screws that came off and get no pull. */
+function* loosenedAndPulled(sheet: SheetFile, { entries }: Played): Iterable<Fault> {
+  const off = new Set(entries.filter(isKind('came-off')).flatMap(({ payload }) => payload.part ?? []));
+  const pulled = new Set(entries.filter(isKind('pull')).map(({ payload }) => payload.joint));
+  for (const joint of sheet.joints) {
+    const isPulled = pulled.has(joint.ref);
+    if (isPulled && !off.has(joint.part))
+      yield {
+        list: 'joints',
+        ref: joint.base ?? joint.ref,
+        say: `${joint.name}: pulled, and never undone`,
+        mend: 'Count its screws off in the strip, or leave it out of this task.',
+      };
+    const siblings = sheet.joints.filter(({ part }) => part === joint.part);
+    if (!isPulled && off.has(joint.part) && siblings.every(({ ref }) => !pulled.has(ref)))
+      yield {
+        list: 'joints',
+        ref: joint.base ?? joint.ref,
+        say: `${joint.name}: its screws come off, and none gets a pull`,
+        mend: 'Add the step that pulls it to this task.',
+      };
+  }
+}
