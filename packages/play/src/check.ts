@@ -1,5 +1,5 @@
-import { isKind, partsPutIn, stopsHandOver } from '@jubb/book';
-import { STAGES, find, partName, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
+import { partsPutIn, stopsHandOver } from '@jubb/book';
+import { STAGES, find, freedBy, partName, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
 import { playThrough, type Played } from './play.js';
 import { routesOf, type Route } from './routes.js';
 
@@ -49,7 +49,7 @@ function faultsOn(route: Route): readonly Fault[] {
       },
     ];
   }
-  return [...left(sheet, played), ...offAndOn(sheet), ...loosenedAndPulled(sheet, played)];
+  return [...left(sheet, played), ...offAndOn(sheet), ...loosenedAndPulled(sheet)];
 }
 
 function base(_: SheetFile, { base: own, ref }: Step): string {
@@ -73,13 +73,15 @@ function left(sheet: SheetFile, { state }: Played): readonly Fault[] {
   return [...open, ...misfits];
 }
 
-function isBuilding({ stage }: Step): boolean {
-  return STAGES.indexOf(stage) >= STAGES.indexOf('build');
+/** What puts together; a check touches what stayed where it was. */
+function isBuilding({ stage, doing }: Step): boolean {
+  return STAGES.indexOf(stage) >= STAGES.indexOf('build') && doing !== 'check';
 }
 
 /** Parts that come off and that no step puts in, and the other way round. */
 function* offAndOn(sheet: SheetFile): Iterable<Fault> {
   const off = new Map(sheet.steps.flatMap((step) => (step.record.counts ?? []).map((counted) => [counted.part, step] as const)));
+  const freed = new Set(sheet.steps.flatMap(freedBy));
   const on = new Map(sheet.steps.filter(isBuilding).flatMap((step) => partsPutIn(sheet, step).map((part) => [part, step] as const)));
   for (const [part, step] of off)
     if (!on.has(part))
@@ -90,7 +92,7 @@ function* offAndOn(sheet: SheetFile): Iterable<Fault> {
         mend: 'Name it among what goes in at its step; or do not count it off where it stays.',
       };
   for (const [part, step] of on)
-    if (!off.has(part) && !mayComeNew(sheet, part))
+    if (!off.has(part) && !freed.has(part) && !mayComeNew(sheet, part))
       yield {
         list: 'steps',
         ref: base(sheet, step),
@@ -110,10 +112,10 @@ function baseOfPart(sheet: SheetFile, part: string): string {
   return line?.base ?? line?.ref ?? part;
 }
 
-/** Joints that are pulled and were never undone, and screws that came off and get no pull. */
-function* loosenedAndPulled(sheet: SheetFile, { entries }: Played): Iterable<Fault> {
-  const off = new Set(entries.filter(isKind('came-off')).flatMap(({ payload }) => payload.part ?? []));
-  const pulled = new Set(entries.filter(isKind('pull')).map(({ payload }) => payload.joint));
+/** Joints that are pulled and were never undone, and screws that come off and get no pull. */
+function* loosenedAndPulled(sheet: SheetFile): Iterable<Fault> {
+  const off = new Set(sheet.steps.flatMap((step) => [...(step.record.counts ?? []).map(({ part }) => part), ...freedBy(step)]));
+  const pulled = new Set(sheet.steps.filter(isBuilding).flatMap(({ record }) => (record.kind === 'torque' ? [record.joint] : [])));
   for (const joint of sheet.joints) {
     const isPulled = pulled.has(joint.ref);
     if (isPulled && !off.has(joint.part))
@@ -121,7 +123,7 @@ function* loosenedAndPulled(sheet: SheetFile, { entries }: Played): Iterable<Fau
         list: 'joints',
         ref: joint.base ?? joint.ref,
         say: `${joint.name}: pulled, and never undone`,
-        mend: 'Count its screws off in the strip, or leave it out of this task.',
+        mend: 'Count its screws off in the strip, leave it out of this task, or say that the step only checks.',
       };
     const siblings = sheet.joints.filter(({ part }) => part === joint.part);
     if (!isPulled && off.has(joint.part) && siblings.every(({ ref }) => !pulled.has(ref)))
