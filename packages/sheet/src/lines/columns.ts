@@ -95,6 +95,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     choice('surface', 'Surface', SURFACES),
     yesNo('renewEachTime', 'New each time'),
     choice('into', 'Into', FEMALE_MATERIALS),
+    text('engaged', 'Engaged', 8),
     text('torque.figure', 'Torque', 10),
     text('torque.tolerance', 'Either way', 6),
     ...sourced('torque'),

@@ -191,6 +191,8 @@ export class Joint extends Sided {
   @IsBoolean() renewEachTime: boolean;
   /** What the thread is cut into, where that is the weaker side. */
   @IsOptional() @IsIn(FEMALE_MATERIALS) into?: (typeof FEMALE_MATERIALS)[number];
+  /** Length of full thread in that; 0.8 of the diameter where nothing is said. */
+  @IsOptional() @IsFigure('length') engaged?: string;
   /** Lengths where they differ, longest first, with how many of each. */
   @IsOptional() @Rows(() => FastenerLength, 20) lengths?: FastenerLength[];
   /** Run-down torque of a locking nut or patch; added to the figure. */

@@ -23,6 +23,7 @@ import {
   variantsDiffer,
   windowsAgree,
 } from './rules/figures.js';
+import { aimsAreInside, fitsMatchTheirRing, torquesUnderTheMost } from './rules/physics.js';
 import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, nutsCanBe, torquesFitThreads } from './rules/joints.js';
 import type { Finding, Rule, Severity } from './rules/rule.js';
 import {
@@ -121,6 +122,9 @@ const WEIGHT: readonly Severity[] = ['stop', 'care', 'note'];
 const RULES: readonly Rule[] = [
   jointsHaveNumbers,
   torquesFitThreads,
+  torquesUnderTheMost,
+  fitsMatchTheirRing,
+  aimsAreInside,
   countsAddUp,
   leftHandIsSaid,
   nutsCanBe,
