@@ -56,7 +56,12 @@ describe('what is seen to be home', () => {
   test('rings and clips that hold but once are here new before their step', () => {
     expect(refused(pump, on)).toBe('takes Pin clips, new each time: say first that the new ones are here');
     expect(
-      refused(pump, on, { kind: 'replacement-here', step: AT, payload: { seen: 'four in a bag', part: 'pin-clips', count: 4 } }),
+      refused(
+        pump,
+        on,
+        { kind: 'replacement-here', step: AT, payload: { seen: 'four in a bag', part: 'pin-clips', count: 4 } },
+        { kind: 'replacement-here', step: AT, payload: { seen: 'two sets', part: 'rings', count: 2 } },
+      ),
     ).toBeUndefined();
   });
 });
