@@ -91,7 +91,12 @@ export default ts.config(
     },
   },
   // core ← sheet ← book ← play and wire ← server, web
-  ...[['sheet', '@jubb/book*', '@jubb/play*', '@jubb/wire*'], ['book', '@jubb/play*', '@jubb/wire*'], ['play', '@jubb/wire*'], ['wire', '@jubb/play*']].map(([name, ...above]) => ({
+  ...[
+    ['sheet', '@jubb/book*', '@jubb/play*', '@jubb/wire*'],
+    ['book', '@jubb/play*', '@jubb/wire*'],
+    ['play', '@jubb/wire*'],
+    ['wire', '@jubb/play*'],
+  ].map(([name, ...above]) => ({
     files: [`packages/${name}/src/**/*.ts`],
     ignores: ['**/*.test.ts', '**/*.test-kit.ts'],
     rules: only(

@@ -6,6 +6,8 @@ const HELP = `./jubb start [--empty | --demo small]
 ./jubb stop              stop what start started
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
+./jubb sheet check FILE …
+                         what the checker says of sheet files, and every task, variant and way of them played to the end
 ./jubb slips             one mistake at a time on every sheet: what is seen, by what and how soon; makes docs/slips.md anew
 ./jubb test              set up what is missing, run every check and test
 ./jubb bench [--only NAME] [--all] | soak|stores|shims|load|hard|years
@@ -28,6 +30,7 @@ const COMMANDS = {
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),
+  sheet: async (args) => (await import('./sheet.mjs')).sheet(args),
   slips: async () => (await import('./slips.mjs')).slips(),
   test: async (args) => (await import('./test.mjs')).test(args),
   bench: async ([what, ...rest]) => {

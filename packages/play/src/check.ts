@@ -3,8 +3,9 @@ import { STAGES, find, freedBy, partName, type SheetFile, type SheetList, type S
 import { playThrough, type Played } from './play.js';
 import { routesOf, type Route } from './routes.js';
 
-/** What a play of a sheet found: a sentence about a line of it, and on which ways through it. */
+/** What a play of a sheet found: a sentence about a line of it, and on which ways through it. A job that cannot be closed is a stop. */
 export interface PlayFinding {
+  readonly severity: 'stop' | 'care';
   readonly list: SheetList;
   readonly ref: string;
   readonly say: string;
@@ -19,7 +20,7 @@ export interface PlayCheck {
   readonly findings: readonly PlayFinding[];
 }
 
-type Fault = Pick<PlayFinding, 'list' | 'ref' | 'say' | 'mend'>;
+type Fault = Pick<PlayFinding, 'severity' | 'list' | 'ref' | 'say' | 'mend'>;
 
 /** Plays every task × variant × way of a sheet, and says each fault once. `after` is told after each of them, and how many there are. */
 export function checkByPlay(file: SheetFile, after: (done: number, of: number) => void = () => undefined): PlayCheck {
@@ -42,6 +43,7 @@ function faultsOn(route: Route): readonly Fault[] {
     const { step, why } = played.stuck;
     return [
       {
+        severity: 'stop',
         list: 'steps',
         ref: base(sheet, step),
         say: `“${step.title}” does not end: ${why}`,
@@ -59,12 +61,14 @@ function base(_: SheetFile, { base: own, ref }: Step): string {
 /** What stands open when all steps are done. */
 function left(sheet: SheetFile, { state }: Played): readonly Fault[] {
   const open = stopsHandOver(state).map((words): Fault => ({
+    severity: 'stop',
     list: 'steps',
     ref: sheet.steps.at(-1)?.ref ?? '',
     say: `At the hand-over there is still open: ${words}`,
     mend: 'Add the step that closes it.',
   }));
   const misfits = state.misfits.map((entry): Fault => ({
+    severity: 'stop',
     list: 'steps',
     ref: entry.step ?? '',
     say: `What is kept at “${find(sheet.steps, entry.step ?? undefined)?.title ?? entry.step ?? ''}” has no place on the sheet any more`,
@@ -86,6 +90,7 @@ function* offAndOn(sheet: SheetFile): Iterable<Fault> {
   for (const [part, step] of off)
     if (!on.has(part))
       yield {
+        severity: 'care',
         list: 'parts',
         ref: baseOfPart(sheet, part),
         say: `${partName(sheet, part)}: comes off at “${step.title}”, and no step puts it in`,
@@ -94,6 +99,7 @@ function* offAndOn(sheet: SheetFile): Iterable<Fault> {
   for (const [part, step] of on)
     if (!off.has(part) && !freed.has(part) && !mayComeNew(sheet, part))
       yield {
+        severity: 'care',
         list: 'steps',
         ref: base(sheet, step),
         say: `“${step.title}” puts in the ${partName(sheet, part)}, which never came off`,
@@ -120,6 +126,7 @@ function* loosenedAndPulled(sheet: SheetFile): Iterable<Fault> {
     const isPulled = pulled.has(joint.ref);
     if (isPulled && !off.has(joint.part))
       yield {
+        severity: 'care',
         list: 'joints',
         ref: joint.base ?? joint.ref,
         say: `${joint.name}: pulled, and never undone`,
@@ -128,6 +135,7 @@ function* loosenedAndPulled(sheet: SheetFile): Iterable<Fault> {
     const siblings = sheet.joints.filter(({ part }) => part === joint.part);
     if (!isPulled && off.has(joint.part) && siblings.every(({ ref }) => !pulled.has(ref)))
       yield {
+        severity: 'care',
         list: 'joints',
         ref: joint.base ?? joint.ref,
         say: `${joint.name}: its screws come off, and none gets a pull`,

@@ -4,3 +4,4 @@ export * from './check.js';
 export * from './play.js';
 export * from './routes.js';
 export * from './tools.js';
+export * from './rehearsal.js';

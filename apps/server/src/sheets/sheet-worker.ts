@@ -1,3 +1,4 @@
+import { checkByPlay } from '@jubb/play';
 import type { CompletePart, Difference, SheetFile } from '@jubb/sheet';
 import { readSheetFile, reviewSheet, sheetDifferences } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
@@ -24,10 +25,17 @@ const TASKS: SheetTasks = {
       .update(canonicalize(file) ?? '')
       .digest('hex'),
   }),
-  stops: (file) =>
-    reviewSheet(file)
+  stops(file) {
+    const stops = reviewSheet(file)
       .findings.filter(({ severity }) => severity === 'stop')
-      .map(({ path, say }) => ({ field: path, allowed: say })),
+      .map(({ path, say }) => ({ field: path, allowed: say }));
+    // What does not hold together cannot be played.
+    return stops.length > 0
+      ? stops
+      : checkByPlay(file)
+          .findings.filter(({ severity }) => severity === 'stop')
+          .map(({ list, ref, say, on }) => ({ field: `${list}.${ref}`, allowed: `${say} (${on})` }));
+  },
   differences: sheetDifferences,
 };
 

@@ -54,6 +54,7 @@ const router = createBrowserRouter([
               { path: 'jobs/:id/work/:working', lazy: page(() => import('../stages/measure/work-page.tsx'), 'WorkPage') },
               { path: 'jobs/:id/:stage?', lazy: page(() => import('../stages/job-page/job-page.tsx'), 'JobPage') },
               { path: 'sheets/:id', lazy: page(() => import('../sheets/sheet-page.tsx'), 'SheetPage') },
+              { path: 'sheets/:id/rehearsal', lazy: page(() => import('../sheets/rehearsal-page.tsx'), 'RehearsalPage') },
               { path: 'sheets/:id/edit/:list?', lazy: page(() => import('../sheets/editor.tsx'), 'SheetEditor') },
               { path: 'sheets/:id/differences/:against', lazy: page(() => import('../sheets/differences-page.tsx'), 'DifferencesPage') },
               { path: 'crib/tools/:id', lazy: page(() => import('../crib/tool-page.tsx'), 'ToolPage') },

@@ -14,6 +14,7 @@ import { CsvIn, PaperIn } from './bring-in.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
 import { LineFields } from './line-fields.tsx';
+import { Played } from './played.tsx';
 import { LineGrid, type GridPlace } from './line-grid.tsx';
 import { LineText } from './line-text.tsx';
 import { Proposed } from './proposals.tsx';
@@ -111,6 +112,8 @@ function Editing({ sheet }: { readonly sheet: SheetView }): ReactElement {
               : '…'}
           </summary>
           <Completeness parts={review?.complete ?? []} long />
+          <h2 className="mt-3">Played through</h2>
+          <Played file={review && stops === 0 ? (file as unknown as SheetFile) : undefined} onJump={({ list, ref }) => open(list, ref)} />
           <h2 className="mt-3">To mend</h2>
           <FindingList
             findings={review?.findings}

@@ -9,6 +9,7 @@ import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords } from '../kit/days.ts';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
+import { Played } from './played.tsx';
 import { Proposals } from './proposals.tsx';
 import { useRevisions } from './queries.ts';
 import { Identity } from './sheet-identity.tsx';
@@ -26,6 +27,8 @@ export function SheetPage(): ReactElement {
   if (!sheet) return error ? <Wrong error={error} /> : <Loading what="the sheet" />;
   const { file } = sheet;
   const stops = review?.findings.filter(({ severity }) => severity === 'stop').length ?? 0;
+  const jump = ({ list, ref }: { readonly list: string; readonly ref: string }): void =>
+    void go(`/sheets/${id}/edit${list === 'sheet' ? '' : `/${list}?line=${ref}`}`);
   return (
     <>
       <Title
@@ -52,14 +55,9 @@ export function SheetPage(): ReactElement {
           <h2>What it has</h2>
           <Completeness parts={review?.complete ?? sheet.complete} long />
           <h2 className="mt-3">What the checker says</h2>
-          <FindingList
-            findings={review?.findings}
-            onJump={
-              sheet.status === 'draft'
-                ? ({ list, ref }) => void go(`/sheets/${id}/edit${list === 'sheet' ? '' : `/${list}?line=${ref}`}`)
-                : undefined
-            }
-          />
+          <FindingList findings={review?.findings} onJump={sheet.status === 'draft' ? jump : undefined} />
+          <h2 className="mt-3">Played through</h2>
+          <Played file={review && stops === 0 ? file : undefined} onJump={sheet.status === 'draft' ? jump : undefined} />
           <Proposals sheet={sheet} />
           <Revisions sheet={sheet} />
         </aside>
@@ -108,6 +106,9 @@ function Acts({ sheet, stops }: { readonly sheet: SheetView; readonly stops: num
             Withdraw it
           </Button>
         ) : null}
+        <Link className="btn btn-plain" to={`/sheets/${id}/rehearsal`}>
+          Rehearse it
+        </Link>
         <a className="btn btn-plain" href={addressOf(ENDPOINTS.sheets.json, { id })}>
           JSON
         </a>

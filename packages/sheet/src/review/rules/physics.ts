@@ -67,7 +67,13 @@ export function* torquesUnderTheMost(sheet: SheetFile): Iterable<Finding> {
 }
 
 /** The most for a joint, N·m, and what would go first; nothing where the working knows nothing of it. */
-function mostFor({ thread, propertyClass, surface, into, engaged }: Joint): { readonly high: number; readonly governs: string } | undefined {
+function mostFor({
+  thread,
+  propertyClass,
+  surface,
+  into,
+  engaged,
+}: Joint): { readonly high: number; readonly governs: string } | undefined {
   if (propertyClass === undefined || surface === undefined) return undefined;
   const run = workings.run('torque.no-spec', {
     thread,

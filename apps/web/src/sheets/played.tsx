@@ -1,0 +1,53 @@
+import type { PlayFinding } from '@jubb/play';
+import type { SheetFile } from '@jubb/sheet';
+import type { ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import ProgressBar from 'react-bootstrap/ProgressBar';
+import { usePlayCheck } from './use-play.ts';
+
+interface PlayedProps {
+  /** None while it does not hold together: there is nothing to be played. */
+  readonly file: SheetFile | undefined;
+  readonly onJump?: ((finding: PlayFinding) => void) | undefined;
+}
+
+/** What a mechanic finds who works every task, in every variant and way, to the end: what is left over, what never came off. */
+export function Played({ file, onJump }: PlayedProps): ReactElement {
+  const { check, progress } = usePlayCheck(file);
+  if (!file) return <p className="soft">It is played through once nothing is to be mended first.</p>;
+  if (!check)
+    return (
+      <ProgressBar
+        className="my-2"
+        now={progress?.done ?? 0}
+        max={progress?.of ?? 1}
+        label={progress ? `${progress.done} of ${progress.of} ways` : ''}
+        aria-label="Ways played through"
+      />
+    );
+  const ways = check.routes === 1 ? 'One way through it' : `${check.routes} ways through it`;
+  if (check.findings.length === 0) return <p>{ways}, each from book-in to hand-over: nothing left over.</p>;
+  return (
+    <>
+      <p className="mb-1">{ways}, played from book-in to hand-over:</p>
+      <ul className="findings">
+        {check.findings.map((finding) => (
+          <li key={finding.say}>
+            <b className={`finding-${finding.severity}`}>{finding.severity}</b> {finding.say}.{' '}
+            <span className="soft">
+              {finding.on}
+              {finding.routes > 1 ? `, and ${finding.routes - 1} more` : ''}.{' '}
+            </span>
+            {onJump ? (
+              <Button variant="quiet" className="p-0" onClick={() => onJump(finding)}>
+                {finding.mend}
+              </Button>
+            ) : (
+              <span className="soft">{finding.mend}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
