@@ -10,6 +10,7 @@ export * from './foremans-word.js';
 export * from './hold-points.js';
 export { GENERAL_LADDER, ladderAt, type Ladder } from './ladder.js';
 export { mayBeTimed, notReady, type LeadState } from './leads.js';
+export * from './before-after.js';
 export { type LookDue } from './looks-due.js';
 export * from './entries/check.js';
 export * from './kinds/all.js';

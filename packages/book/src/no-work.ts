@@ -14,6 +14,8 @@ const NO_WORK: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'note',
   'next-time',
   'finding',
+  'tried',
+  'tried-again',
   'caution-read',
   'wait',
   'wait-over',

@@ -1,4 +1,5 @@
 import { type Stage, STAGES, STAGE_NAMES, type Setting, type SheetFile, type Step } from '@jubb/sheet';
+import { notTriedAgain } from './before-after.js';
 import { buildList, notIn, type BuildLine } from './build-list.js';
 import type { EntryKind } from './entries/kept.js';
 import { isKind, liveOf, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
@@ -244,6 +245,7 @@ export function stopsSigning(state: JobState): readonly string[] {
     ...state.dues
       .filter(({ closed, obligation }) => !closed && steps.every(({ step }) => step.ref !== obligation.closedBy))
       .map(({ obligation: { name, why }, by }) => `Made necessary again: ${name} (${by}). ${why}`),
+    ...notTriedAgain(state.live).map(({ payload: { what, how } }) => `Not tried again: ${what}, ${how}`),
     ...state.marks.filter(({ met }) => !met).map(({ what, mark }) => `Mark not met: ${what}, ${mark}`),
     ...state.conflicts.map(twiceWords),
     ...newPartsMissing(state.sheet, state.live).map((part) => `New, and not said to be here: ${newPartWords(state.sheet, part)}`),

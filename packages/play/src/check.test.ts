@@ -148,8 +148,10 @@ const BROKEN: readonly Broken[] = [
   [
     'closed by a joint that does not lie over it',
     'gx5',
-    (s) =>
-      (of(s.settings, 'output-preload').proof = { by: 'closing', closes: 'case-screws' }) && delete of(s.settings, 'output-preload').under,
+    (s) => {
+      of(s.settings, 'output-preload').proof = { by: 'closing', closes: 'case-screws' };
+      delete of(s.settings, 'output-preload').under;
+    },
     /closes it, and its joint does not lie over it/u,
   ],
   [

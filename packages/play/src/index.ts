@@ -5,3 +5,4 @@ export * from './play.js';
 export * from './routes.js';
 export * from './tools.js';
 export * from './rehearsal.js';
+export * from './sheet-from-strip.js';

@@ -46,6 +46,8 @@ export * from './sign.js';
 export * from './stage.js';
 export * from './strike.js';
 export * from './tick.js';
+export * from './tried.js';
+export * from './tried-again.js';
 export * from './value-found.js';
 export * from './value-taken.js';
 export * from './variant.js';

@@ -1,5 +1,6 @@
 import { formatQuantity, type Window } from '@jubb/core';
 import { atIn, dayWordsIn, find, jointTorque, settingQuantity, sourceWords, withSerial, type OldFate, type SheetFile } from '@jubb/sheet';
+import { beforeAfter } from '../before-after.js';
 import type { AnyKeptEntry, EntryKind, PayloadOf } from '../entries/kept.js';
 import type { SectionId, Within } from '../kinds/report-sections.js';
 import { entryWords, kindOf } from '../kinds/registry.js';
@@ -7,7 +8,7 @@ import { proofReads } from '../runs/proof.js';
 import type { SettingRun, SettingTry } from '../runs/setting-run.js';
 import { jobState, type JobState } from '../state.js';
 import type { JobView } from '../views.js';
-import { failedWords, nm, owedWords, variantWords, windowWords } from '../words.js';
+import { failedWords, joined, nm, owedWords, variantWords, windowWords } from '../words.js';
 
 /** The customer's report as plain blocks; page and PDF only set them. */
 export interface Report {
@@ -71,6 +72,7 @@ export function jobReport(given: JobView, times: Times): Report {
       { title: 'Tell the driver', care: true, text: sheet.customerNotes.map((note) => note.text) },
       ...owedSection(state),
       ...settingsSection(job, state, times),
+      table('What it was brought for, before and after', beforeAfterTable(job, state, times)),
       table('As found', said('found', 'Seen')),
       table('Measured', told('measured', ['What', 'Found', 'Limit', 'Verdict', ...TOOL_TOO])),
       table('Contact pattern', said('pattern')),
@@ -219,6 +221,16 @@ function provedWords({ setting, bearings }: SettingRun, { play, verdict = '', be
     case 'whole':
       return `as set; proved by the ${before}: ${formatQuantity(play, 'torque', undefined, proofReads(setting, bearings).window)}, ${verdict}`;
   }
+}
+
+/** The trial of the complaint, side by side; one that was not made again says so. */
+function beforeAfterTable(job: JobView, { live }: JobState, times: Times): Table {
+  const rows = beforeAfter(live).map(({ before: { payload, ...entry }, after }) => {
+    const { who, when } = lookUp(job, (after ?? { payload, ...entry }) as unknown as AnyKeptEntry, times);
+    const result = after ? joined(after.payload.result, after.payload.how) : 'not tried again';
+    return { cells: [payload.what, joined(payload.how, payload.conditions), result, who, when] };
+  });
+  return { head: ['What', 'Before', 'After', ...WHO_AND_WHEN], rows };
 }
 
 function partsTable(state: JobState): Table {

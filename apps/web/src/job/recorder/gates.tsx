@@ -1,4 +1,4 @@
-import { isKind, keptOrNot, newMissing, newPartsMissing, unreadUnder } from '@jubb/book';
+import { isKind, keptOrNot, newMissing, newPartsMissing, notTriedAgain, unreadUnder } from '@jubb/book';
 import { find, partName, type Part, type Seal, type Setting, type Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,6 +8,7 @@ import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 import { NewFasteners, NewOnes } from './new-ones.tsx';
+import { TryAgain } from './tried.tsx';
 import { useTrial } from './use-trial.ts';
 
 /** What a step asks for before it may be done; nothing when it may. */
@@ -24,6 +25,8 @@ export function useGate(step: Step): ReactElement | null {
     return <NewFasteners step={step} of={needs.of} onTrial={step.record.joint === undefined ? undefined : () => setTrial(true)} />;
   if (needs?.why === 'renewed') return <NewOnes step={step} parts={needs.parts} />;
   // What no step puts in is asked for before the signature.
+  const [untried] = step.record.kind === 'sign' && !state.handedOver ? notTriedAgain(state.live) : [];
+  if (untried) return <TryAgain key={untried.id} step={step} before={untried} />;
   const missing = step.record.kind === 'sign' ? newPartsMissing(sheet, state.live) : [];
   if (missing.length > 0) return <NewOnes step={step} parts={missing} />;
   const seal = find(sheet.seals, step.record.seal);

@@ -1,9 +1,10 @@
-import { useId, type ReactElement } from 'react';
+import { useId, useState, type ReactElement } from 'react';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormControl from 'react-bootstrap/FormControl';
 import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
 import { RecorderLayout, type RecorderProps } from './layout.tsx';
+import { TryIt } from './tried.tsx';
 
 export function TickRecorder({ step }: RecorderProps): ReactElement {
   const { keep } = useHere();
@@ -13,6 +14,7 @@ export function TickRecorder({ step }: RecorderProps): ReactElement {
 export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
   const { job, keep } = useHere();
   const [draft, setDraft] = useDraft(`${job.id}.${step.ref}`, { text: '', place: '' });
+  const [isTrying, setTrying] = useState(false);
   const id = useId();
   const note = (): void => {
     if (draft.text.trim() === '') return;
@@ -32,6 +34,7 @@ export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
     <RecorderLayout
       primary={{ label: 'Note it', run: note, disabled: draft.text.trim() === '' }}
       others={[
+        { label: 'Try what it was brought for', key: 't', run: () => setTrying(true) },
         {
           label: 'Nothing to note',
           key: 'x',
@@ -39,6 +42,7 @@ export function ArrivalRecorder({ step }: RecorderProps): ReactElement {
         },
       ]}
     >
+      {isTrying ? <TryIt step={step} onClose={() => setTrying(false)} /> : null}
       <FormLabel htmlFor={`${id}-text`}>What is seen</FormLabel>
       <FormControl
         id={`${id}-text`}

@@ -15,6 +15,7 @@ import { Recorded, Recorder, StepWords } from './recorder.tsx';
 import { useStepInHand } from '../../job/use-step-in-hand.ts';
 import { DoneMeanwhile } from '../../job/recorder/done-meanwhile.tsx';
 import { FreeLine } from '../strip/free-line.tsx';
+import { MakeSheet } from '../strip/make-sheet.tsx';
 import { Ledger } from '../strip/ledger.tsx';
 import { Conflicts } from '../strip/conflicts.tsx';
 import { PhotoMaps } from '../strip/photo-map.tsx';
@@ -252,7 +253,12 @@ function StripLine(): ReactElement {
       before.delete('inside');
       return before;
     });
-  return <FreeLine inside={inside && { id: inside.id, name: inside.payload.name }} onLeave={inside ? leave : undefined} />;
+  return (
+    <>
+      <FreeLine inside={inside && { id: inside.id, name: inside.payload.name }} onLeave={inside ? leave : undefined} />
+      {inside ? null : <MakeSheet />}
+    </>
+  );
 }
 
 /** The ledger; an assembly of it can be taken apart. */
