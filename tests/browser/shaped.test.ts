@@ -69,7 +69,7 @@ describe('the variant of a job', () => {
     await api.workTo(id, 'bolt-home');
     await hand.go(`/jobs/${id}/build`);
     await hand.heads('Centre bolt');
-    await hand.sees('turned in to the left');
+    await hand.sees('by hand to the left');
     await hand.use('Take out of stores');
     await hand.sees('Left-hand thread');
   });
@@ -153,7 +153,10 @@ describe('a hold point', () => {
     await hand.cut(true);
     await ticks('Bled and locked');
     await looksAt('gauge at nothing', '4170');
-    await ticks('Off its bed');
+    await hand.heads('Off its bed');
+    await hand.use('I have read it');
+    await hand.page.waitForFunction(() => document.querySelector('.count-name')?.textContent?.startsWith('Belt guard'));
+    await hand.press('Space');
     await hand.sees('Waits for a PIN');
     await hand.cut(false);
     await hand.page.waitForFunction(() => /held until their maker/u.test(document.querySelector('.topbar')?.textContent ?? ''));
@@ -161,8 +164,10 @@ describe('a hold point', () => {
     await hand.fill('PIN of Oswin Tarrell', '4170');
     await hand.press('Enter');
     await allKept(hand);
-    const after = (await kept(id)).filter(({ kind }) => kind === 'tick' || kind === 'hold-met').map(({ kind, step }) => `${kind} ${step}`);
-    expect(after.slice(-3)).toEqual(['tick bled-and-locked', 'hold-met bled-and-locked', 'tick off-its-bed']);
+    const after = (await kept(id))
+      .filter(({ kind }) => kind === 'tick' || kind === 'hold-met' || kind === 'came-off')
+      .map(({ kind, step }) => `${kind} ${step}`);
+    expect(after.slice(-3)).toEqual(['tick bled-and-locked', 'hold-met bled-and-locked', 'came-off off-its-bed']);
   });
 });
 
@@ -175,7 +180,9 @@ describe('what is looked at after an act', () => {
     await hand.sees('New each time');
     await hand.fill('Where they come from', 'out of the kit');
     await hand.press('Enter');
-    if ((await hand.text()).includes('New parts first')) await hand.use('New ones in hand');
+    await hand.sees('New parts first');
+    await hand.fill('Where they come from', 'out of the kit');
+    await hand.press('Enter');
     await hand.use('Done');
     await hand.sees('Home when: both ends of each snap in');
     await hand.use('This one is home (1 of 4)');

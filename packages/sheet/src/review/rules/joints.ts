@@ -1,4 +1,4 @@
-import type { SheetFile } from '../../model/file.js';
+import type { Joint, SheetFile } from '../../model/file.js';
 import { jointTorque } from '../../model/resolve.js';
 import { finding, type Finding } from './rule.js';
 import { stepWords } from './steps.js';
@@ -24,6 +24,13 @@ export function* jointsHaveNumbers(sheet: SheetFile): Iterable<Finding> {
 
 function pulled(sheet: SheetFile, ref: string): boolean {
   return sheet.steps.some(({ record }) => record.kind === 'torque' && record.joint === ref);
+}
+
+/** Whether the screw yields by a torque even where friction is as high as it may be; said by itself. */
+export function yieldsDry({ thread, propertyClass }: Joint, torqueNm: number): boolean {
+  const known = parseThread(thread);
+  const most = known && propertyClass !== undefined ? torqueAtYield(known, propertyClass, HIGH_FRICTION, 1) : undefined;
+  return most !== undefined && torqueNm > most;
 }
 
 /** Dry steel screws at most have about this much friction; with less, the screw yields at a lower torque still. */

@@ -1,6 +1,7 @@
 import { formatQuantity, workings } from '@jubb/core';
 import type { Fit, Joint, Setting, SheetFile } from '../../model/file.js';
 import { baseOf, find, jointTorque, settingQuantity, settingWindow } from '../../model/resolve.js';
+import { yieldsDry } from './joints.js';
 import { finding, type Finding } from './rule.js';
 
 /** A seat and the number on the ring may differ by so much, mm: a nominal size is written as one. */
@@ -53,7 +54,7 @@ export function* torquesUnderTheMost(sheet: SheetFile): Iterable<Finding> {
     // An angle goes on from its snug torque: that figure says nothing of the end.
     if (!given || joint.stages?.some(({ kind }) => kind === 'angle')) continue;
     const most = mostFor(joint);
-    if (most === undefined || given.torqueNm <= most.high) continue;
+    if (most === undefined || given.torqueNm <= most.high || yieldsDry(joint, given.torqueNm)) continue;
     yield finding(
       'stop',
       'joints',
