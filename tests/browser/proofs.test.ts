@@ -76,7 +76,6 @@ test('kept or spoilt is asked first; ring, pipe, push and stop are there before 
   await api.workTo(id, 'hub-pulled');
   await hand.go(`/jobs/${id}/strip`);
   await hand.heads('Hub pulled');
-  await hand.use('I have read it');
   await hand.sees('is it to be kept, or may it be spoilt');
   expect(await hand.text()).not.toContain('stop at');
   const early = await api.post(id, entry('came-off', { part: 'hub', name: 'Hub', count: 1 }, { step: 'hub-pulled' }));

@@ -17,13 +17,15 @@ export function Played({ file, onJump }: PlayedProps): ReactElement {
   if (!file) return <p className="soft">It is played through once nothing is to be mended first.</p>;
   if (!check)
     return (
-      <ProgressBar
-        className="my-2"
-        now={progress?.done ?? 0}
-        max={progress?.of ?? 1}
-        label={progress ? `${progress.done} of ${progress.of} ways` : ''}
-        aria-label="Ways played through"
-      />
+      <div className="progress my-2">
+        <ProgressBar
+          isChild
+          now={progress?.done ?? 0}
+          max={progress?.of ?? 1}
+          label={progress ? `${progress.done} of ${progress.of} ways` : ''}
+          aria-label="Ways played through"
+        />
+      </div>
     );
   const ways = check.routes === 1 ? 'One way through it' : `${check.routes} ways through it`;
   if (check.findings.length === 0) return <p>{ways}, each from book-in to hand-over: nothing left over.</p>;

@@ -72,7 +72,9 @@ function Played({ rehearsal }: { readonly rehearsal: Rehearsal }): ReactElement 
             {Math.min(at + 1, steps.length)} of {steps.length}
           </span>
         </div>
-        <ProgressBar className="mb-3" now={at} max={Math.max(1, steps.length - 1)} aria-label="How far" />
+        <div className="progress mb-3">
+          <ProgressBar isChild now={at} max={Math.max(1, steps.length - 1)} aria-label={`Step ${at + 1} of ${steps.length}`} />
+        </div>
         <ol className="rehearsal">
           {steps.map((step, index) => (
             <StepLine

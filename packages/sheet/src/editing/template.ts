@@ -48,7 +48,8 @@ export function emptySheet({ key, make, model, machine }: NewModel, family: stri
     model,
     machine,
     documents: [],
-    parts: [],
+    // A job goes by it before anybody knows its parts: it is about the unit then.
+    parts: [{ ref: 'unit', name: `${make} ${model}`, quantity: 1, policy: 'inspect' }],
     joints: [],
     settings: [],
     seals: [],
