@@ -94,7 +94,7 @@ test('kept or spoilt is asked first; ring, pipe, push and stop are there before 
   await hand.sees('It took more than it should');
   expect(await hand.page.$eval('.btn-primary', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
   await hand.cut(true);
-  await hand.fill('what held it', 'rust in the seat');
+  await hand.fill('It took more than it should', 'rust in the seat');
   await hand.use('Drawn');
   await hand.heads('Shaft and bearings out');
   await hand.cut(false);
