@@ -93,8 +93,8 @@ test('kept or spoilt is asked first; ring, pipe, push and stop are there before 
   await hand.fill('Most that it took', '90');
   await hand.sees('It took more than it should');
   expect(await hand.page.$eval('.btn-primary', (button) => (button as HTMLButtonElement).disabled)).toBe(true);
-  await hand.cut(true);
   await hand.fill('It took more than it should', 'rust in the seat');
+  await hand.cut(true);
   await hand.use('Drawn');
   await hand.heads('Shaft and bearings out');
   await hand.cut(false);

@@ -70,7 +70,8 @@ describe('the variant of a job', () => {
     await hand.go(`/jobs/${id}/build`);
     await hand.heads('Centre bolt');
     await hand.sees('by hand to the left');
-    await hand.use('Take out of stores');
+    await hand.fill('Where they come from', 'brought by the van');
+    await hand.press('Enter');
     await hand.sees('Left-hand thread');
   });
 
