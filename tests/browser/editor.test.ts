@@ -28,14 +28,15 @@ test('a model of a kind of one’s own, from nothing to approved, by table and k
   await hand.fill('Machine it is off', 'Winch');
   await hand.press('Enter');
   await hand.sees('Draft of revision 1');
-  await hand.sees('Checker: 1 to mend first');
+  // It is about the unit until its parts are known.
+  await hand.sees('Checker: nothing missing');
 
-  // The checker leads to the list that is short, and a new line says what it lacks in the table's words.
-  await hand.use('Checker: 1 to mend first');
-  await hand.use('Mend the field');
+  // A new line says what it lacks in the table's words, and the checker leads there.
+  await hand.use('Parts');
   await hand.page.waitForSelector('.dsg-add-row');
   await hand.use('One more line');
-  await hand.sees('Parts, line 1');
+  await hand.use('Checker:');
+  await hand.sees('Parts, line 2');
   await hand.sees('Name: is missing');
   await hand.use('Mend the field');
   await hand.page.waitForFunction(() => document.activeElement?.getAttribute('aria-label') === 'Name');

@@ -223,8 +223,9 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.press('Space');
   await readings(hand, ['0.065', '0.07', '0.065'], 'in');
   await hand.heads('New split pin in');
-  await hand.sees('14 free, shelf A6-6');
-  await hand.press('Space');
+  await hand.sees('Split pin 5 × 50');
+  await hand.fill('Where they come from', 'out of the box by the door');
+  await hand.press('Enter');
   await tick(hand, 'New split pin in');
   await looks(hand, 'Home when: both legs bent');
   await looks(hand, 'Expected: The pin goes in with a push');
