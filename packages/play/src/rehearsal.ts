@@ -69,7 +69,7 @@ function rehearsed(sheet: SheetFile, step: Step, own: readonly AnyKeptEntry[]): 
     stage: step.stage,
     title: step.title,
     act: step.act,
-    kept: saidOnce(own.map((entry) => entryWords(entry, sheet))),
+    kept: saidOnce(own.filter(({ kind }) => kind !== 'caution-read').map((entry) => entryWords(entry, sheet))),
     entries: own.length,
     hides: hiddenAt(sheet, step),
     ...(lead ? { ready: `${lead.what}: ${lead.time}${from === undefined ? ', from the beginning' : `, from “${from}” on`}` } : {}),

@@ -44,23 +44,17 @@ function WayOff({ fit }: { readonly fit: Fit }): ReactElement {
 }
 
 function Answer({ output }: { readonly output: Readonly<Record<string, unknown>> }): ReactElement {
-  const figure = (name: string, quantity: 'length' | 'force'): string =>
-    // Friction is known to a third at best.
-    formatQuantity(quantity === 'force' ? Number(Number(output[name]).toPrecision(2)) : Number(output[name]), quantity);
+  // Friction is known to a third at best.
+  const force = (name: string): string => formatQuantity(Number(Number(output[name]).toPrecision(2)), 'force');
+  const heat = String(output['heat']);
   return (
     <>
       <p className="mb-0">
-        <b className="fig fs-5">{figure('force', 'force')}</b> at most, <b className="v-out">stop at {figure('stop', 'force')}</b>.{' '}
-        {String(output['what'])}
+        <b className="fig fs-5">{force('force')}</b> at most, <b className="v-out">stop at {force('stop')}</b>. {String(output['what'])}{' '}
+        Under it: <b>{String(output['which'])}</b>. Square before load.
       </p>
-      <p className="mb-0">
-        Under it: <b>{String(output['which'])}</b>{' '}
-        <span className="soft">
-          (over {figure('supportInside', 'length')} inside, to {figure('supportOutside', 'length')} outside,{' '}
-          {figure('supportLength', 'length')} long). Square before load.
-        </span>
-      </p>
-      <p className="soft mb-0">{String(output['heat'])}</p>
+      {/* Heat that does not do it is no way. */}
+      {heat.startsWith('Warmed') ? <p className="soft mb-0">{heat}</p> : null}
     </>
   );
 }
