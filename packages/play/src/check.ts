@@ -1,5 +1,5 @@
 import { partsPutIn, stopsHandOver } from '@jubb/book';
-import { STAGES, find, freedBy, partName, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
+import { STAGES, baseRef, find, freedBy, partName, type SheetFile, type SheetList, type Step } from '@jubb/sheet';
 import { playThrough, type Played } from './play.js';
 import { routesOf, type Route } from './routes.js';
 
@@ -45,17 +45,13 @@ function faultsOn(route: Route): readonly Fault[] {
       {
         severity: 'stop',
         list: 'steps',
-        ref: base(sheet, step),
+        ref: baseRef(step),
         say: `“${step.title}” does not end: ${why}`,
         mend: 'Mend what it waits for, or take it out of this task.',
       },
     ];
   }
   return [...left(sheet, played), ...offAndOn(sheet), ...loosenedAndPulled(sheet)];
-}
-
-function base(_: SheetFile, { base: own, ref }: Step): string {
-  return own ?? ref;
 }
 
 /** What stands open when all steps are done. */
@@ -101,7 +97,7 @@ function* offAndOn(sheet: SheetFile): Iterable<Fault> {
       yield {
         severity: 'care',
         list: 'steps',
-        ref: base(sheet, step),
+        ref: baseRef(step),
         say: `“${step.title}” puts in the ${partName(sheet, part)}, which never came off`,
         mend: 'Count it off in the strip, or leave it out of what goes in.',
       };
@@ -115,7 +111,7 @@ function mayComeNew(sheet: SheetFile, part: string): boolean {
 
 function baseOfPart(sheet: SheetFile, part: string): string {
   const line = find(sheet.parts, part);
-  return line?.base ?? line?.ref ?? part;
+  return line ? baseRef(line) : part;
 }
 
 /** Joints that are pulled and were never undone, and screws that come off and get no pull. */
@@ -128,7 +124,7 @@ function* loosenedAndPulled(sheet: SheetFile): Iterable<Fault> {
       yield {
         severity: 'care',
         list: 'joints',
-        ref: joint.base ?? joint.ref,
+        ref: baseRef(joint),
         say: `${joint.name}: pulled, and never undone`,
         mend: 'Count its screws off in the strip, leave it out of this task, or say that the step only checks.',
       };
@@ -137,7 +133,7 @@ function* loosenedAndPulled(sheet: SheetFile): Iterable<Fault> {
       yield {
         severity: 'care',
         list: 'joints',
-        ref: joint.base ?? joint.ref,
+        ref: baseRef(joint),
         say: `${joint.name}: its screws come off, and none gets a pull`,
         mend: 'Add the step that pulls it to this task.',
       };

@@ -1,4 +1,3 @@
-import { workings } from '@jubb/core';
 import { find, type Fit, type Part, type SheetFile, type Step, type Tool } from '@jubb/sheet';
 import type { UsedWorking } from '../entries/kept.js';
 import { workOut } from '../measured/measured.js';
@@ -89,5 +88,5 @@ export function wayOff(sheet: SheetFile, fit: Fit, intents: Intents, crib: Crib 
 /** The push at which somebody stops, N; none where the working refuses. */
 export function stopAt(used: UsedWorking | null): number | undefined {
   const stop = used?.output['stop'];
-  return typeof stop === 'number' && workings.describe(FIT_OFF) ? stop : undefined;
+  return typeof stop === 'number' ? stop : undefined;
 }
