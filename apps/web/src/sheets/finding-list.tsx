@@ -16,17 +16,30 @@ export function FindingList({ findings, onJump }: FindingListProps): ReactElemen
   return (
     <ul className="findings">
       {findings.map((finding) => (
-        <li key={finding.path + finding.say}>
-          <b className={`finding-${finding.severity}`}>{finding.severity}</b> {finding.say}.{' '}
-          {onJump ? (
-            <Button variant="quiet" className="p-0" onClick={() => onJump(finding)}>
-              {finding.mend}
-            </Button>
-          ) : (
-            <span className="soft">{finding.mend}</span>
-          )}
-        </li>
+        <FindingLine key={finding.path + finding.say} finding={finding} onJump={onJump && (() => onJump(finding))} />
       ))}
     </ul>
+  );
+}
+
+interface FindingLineProps {
+  readonly finding: Pick<Finding, 'severity' | 'say' | 'mend'>;
+  /** Where it is so. */
+  readonly about?: string;
+  readonly onJump: (() => void) | undefined;
+}
+
+export function FindingLine({ finding: { severity, say, mend }, about, onJump }: FindingLineProps): ReactElement {
+  return (
+    <li>
+      <b className={`finding-${severity}`}>{severity}</b> {say}. {about === undefined ? null : <span className="soft">{about}. </span>}
+      {onJump ? (
+        <Button variant="quiet" className="p-0" onClick={onJump}>
+          {mend}
+        </Button>
+      ) : (
+        <span className="soft">{mend}</span>
+      )}
+    </li>
   );
 }

@@ -1,8 +1,8 @@
 import type { PlayFinding } from '@jubb/play';
 import type { SheetFile } from '@jubb/sheet';
 import type { ReactElement } from 'react';
-import Button from 'react-bootstrap/Button';
 import ProgressBar from 'react-bootstrap/ProgressBar';
+import { FindingLine } from './finding-list.tsx';
 import { usePlayCheck } from './use-play.ts';
 
 interface PlayedProps {
@@ -34,20 +34,12 @@ export function Played({ file, onJump }: PlayedProps): ReactElement {
       <p className="mb-1">{ways}, played from book-in to hand-over:</p>
       <ul className="findings">
         {check.findings.map((finding) => (
-          <li key={finding.say}>
-            <b className={`finding-${finding.severity}`}>{finding.severity}</b> {finding.say}.{' '}
-            <span className="soft">
-              {finding.on}
-              {finding.routes > 1 ? `, and ${finding.routes - 1} more` : ''}.{' '}
-            </span>
-            {onJump ? (
-              <Button variant="quiet" className="p-0" onClick={() => onJump(finding)}>
-                {finding.mend}
-              </Button>
-            ) : (
-              <span className="soft">{finding.mend}</span>
-            )}
-          </li>
+          <FindingLine
+            key={finding.say}
+            finding={finding}
+            about={`${finding.on}${finding.routes > 1 ? `, and ${finding.routes - 1} more` : ''}`}
+            onJump={onJump && (() => onJump(finding))}
+          />
         ))}
       </ul>
     </>

@@ -4,7 +4,8 @@ import { MODULUS_MPA } from '../torque/stiffness.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { contactPressure } from './lame.js';
-import { POISSON, STOP_SHARE } from './press.js';
+import { POISSON, PRESS_FIELD, STOP_SHARE } from './press.js';
+import { TUBE_COLUMNS, type Tube } from './sleeve.js';
 
 /** Between a tube and what passes through it, mm in diameter. Common practice. */
 const CLEAR_MM = 0.5;
@@ -21,13 +22,6 @@ const OUTER = [
   { id: 'aluminium', label: 'aluminium' },
   { id: 'brass', label: 'brass' },
 ] as const;
-
-interface Tube {
-  readonly name: string;
-  readonly inside: number;
-  readonly outside: number;
-  readonly length: number;
-}
 
 /**
  * How does it come off, and what goes under it?
@@ -143,16 +137,7 @@ export const off = defineWorking({
       default: 0,
       help: 'Their most, added: plate and bearing at once.',
     },
-    {
-      kind: 'number',
-      name: 'capacity',
-      label: 'The press has',
-      quantity: 'force',
-      above: 0,
-      max: 1e7,
-      optional: true,
-      help: 'Such as 100 kN.',
-    },
+    PRESS_FIELD,
     {
       kind: 'number',
       name: 'heatMost',
@@ -177,12 +162,7 @@ export const off = defineWorking({
       kind: 'table',
       name: 'tubes',
       label: 'Tubes of the crib',
-      columns: [
-        { name: 'name', label: 'name', quantity: 'text' },
-        { name: 'inside', label: 'inside', quantity: 'length' },
-        { name: 'outside', label: 'outside', quantity: 'length' },
-        { name: 'length', label: 'length', quantity: 'length' },
-      ],
+      columns: TUBE_COLUMNS,
       most: 200,
       optional: true,
       help: 'What can stand under it.',

@@ -12,6 +12,18 @@ const SMOOTHING = 0.8;
 export const STOP_SHARE = 1.25;
 const CURVE_POINTS = 30;
 
+/** What a press can push; asked wherever one is used. */
+export const PRESS_FIELD = {
+  kind: 'number',
+  name: 'capacity',
+  label: 'The press has',
+  quantity: 'force',
+  above: 0,
+  max: 1e7,
+  optional: true,
+  help: 'Such as 100 kN.',
+} as const;
+
 const METALS = [
   { id: 'steel', label: 'steel' },
   { id: 'cast-iron', label: 'cast iron' },
@@ -131,16 +143,7 @@ export const press = defineWorking({
       optional: true,
       help: 'Diameter of its piston: gives what the gauge shows.',
     },
-    {
-      kind: 'number',
-      name: 'capacity',
-      label: 'The press has',
-      quantity: 'force',
-      above: 0,
-      max: 1e7,
-      optional: true,
-      help: 'Such as 100 kN.',
-    },
+    PRESS_FIELD,
     {
       kind: 'number',
       name: 'yieldMPa',

@@ -6,12 +6,20 @@ import { ok, refuse } from '../working/issues.js';
 const CLEAR_MM = 0.5;
 const WANDERS_MM = 2;
 
-interface Tube {
+export interface Tube {
   readonly name: string;
   readonly inside: number;
   readonly outside: number;
   readonly length: number;
 }
+
+/** A tube, disc (0 inside) or socket as a row. */
+export const TUBE_COLUMNS = [
+  { name: 'name', label: 'name', quantity: 'text' },
+  { name: 'inside', label: 'inside', quantity: 'length' },
+  { name: 'outside', label: 'outside', quantity: 'length' },
+  { name: 'length', label: 'length', quantity: 'length' },
+] as const;
 
 /**
  * Which driver, and what goes under it?
@@ -85,12 +93,7 @@ export const sleeve = defineWorking({
       kind: 'table',
       name: 'tubes',
       label: 'Drivers of the crib',
-      columns: [
-        { name: 'name', label: 'name', quantity: 'text' },
-        { name: 'inside', label: 'inside', quantity: 'length' },
-        { name: 'outside', label: 'outside', quantity: 'length' },
-        { name: 'length', label: 'length', quantity: 'length' },
-      ],
+      columns: TUBE_COLUMNS,
       most: 200,
       help: 'Tubes, discs (0 inside) and sockets.',
     },
