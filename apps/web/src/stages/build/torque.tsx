@@ -330,7 +330,9 @@ function ByHand({ run, step, plate, isTrial }: Required<PullsProps> & { readonly
       }
       primary={{ label: stage?.angle ? `Turned ${stage.angle.figure}` : 'It is so', run: done }}
       drawing={plate}
-    />
+    >
+      {joint.hand === 'left' ? <Care title="Left-hand thread">It tightens counter-clockwise.</Care> : null}
+    </RecorderLayout>
   );
 }
 
