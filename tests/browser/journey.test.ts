@@ -229,6 +229,10 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await tick(hand, 'New split pin in');
   await looks(hand, 'Home when: both legs bent');
   await looks(hand, 'Expected: The pin goes in with a push');
+  await hand.heads('Wheel on, nuts by hand');
+  await hand.sees('1 × Wheel with tyre not on the shelf');
+  await hand.fill('Where they come from', 'brought by the van');
+  await hand.press('Enter');
   for (const title of ['Wheel on, nuts by hand', 'Down on the floor']) await tick(hand, title);
 
   // Wheel nuts, with a crowfoot on the wrench.

@@ -38,11 +38,16 @@ export function countsOf(sheet: SheetFile, step: Step): readonly CountOf[] {
   });
 }
 
-/** How many of a count came off; where a part is counted by place or by length, those of its own. */
+/** How many of a count came off at its step; where a part is counted by place or by length, those of its own. */
 export function countedOff(step: Step, { part, place, size }: CountOf, ledger: readonly Line[]): number {
   const byPlace = (step.record.counts ?? []).filter((other) => other.part === part).length > 1;
   const lines = ledger.filter(
-    ({ payload }) => payload.part === part && (!byPlace || payload.place === place) && (size === undefined || payload.size === size),
+    ({ step: at, payload }) =>
+      // Another step may count the same part: what came off there is not this one's.
+      (at === null || at === step.ref) &&
+      payload.part === part &&
+      (!byPlace || payload.place === place) &&
+      (size === undefined || payload.size === size),
   );
   return sum(lines.map(({ payload }) => payload.count));
 }
