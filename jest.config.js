@@ -43,6 +43,6 @@ export default {
     project('browser', 'tests'),
   ],
   // Several times what the longest takes, its server and browser begun with it, on a slow machine.
-  testTimeout: 240_000,
+  testTimeout: 480_000,
   maxWorkers: 2,
 };
