@@ -150,6 +150,7 @@ test('a unit that no sheet knew: stripped by free lines, drafted, looked over, a
   expect(await hand.faults()).toEqual([]);
   await hand.use('Make a sheet of this strip');
   await hand.sees('Draft of revision 1');
+  await hand.use('Checker:');
   await hand.sees('One way through it, each from book-in to hand-over: nothing left over');
   expect(await hand.faults()).toEqual([]);
   const path = new URL(hand.page.url()).pathname;
