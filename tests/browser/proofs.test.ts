@@ -157,8 +157,9 @@ test('a unit that no sheet knew: stripped by free lines, drafted, looked over, a
   await hand.use('Log out');
   await hand.logIn('oswin');
   await hand.go(path);
+  await hand.sees('Kept');
   await hand.use('Approve it');
-  await hand.sees('approved');
+  await hand.sees('approved by Oswin Tarrell');
   const sheet = await api.sheetKeyed(`ostrel-wd-7-stripped-${(await api.get<JobView>(`/jobs/${id}`)).number}`);
   const next = await api.booked(sheet.revisionId);
   await api.workTo(next.id, 'on-1');
