@@ -146,16 +146,16 @@ test('two at one axle: a list ticked from two tablets, a torque run left in the 
   // What the steps before it put in is in, without a tick.
   const before = (await stateOf(api, id)).build.reduce((sum, { inNow }) => sum + inNow, 0);
   expect(before).toBeGreaterThan(0);
-  for (const at of [ilka, bram]) await at.use('All 21 lines');
+  for (const at of [ilka, bram]) await at.use('All 26 lines');
   // Caps are bored with their seat: they go in by their mark and not before.
   expect(await bram.page.$eval('[aria-label^="All 2 in, Bearing caps"]', (key) => (key as HTMLButtonElement).disabled)).toBe(true);
   await bram.use('It lines up, Bearing caps, a pair');
   await ilka.page.waitForSelector('[aria-label^="All 2 in, Bearing caps"]:enabled');
   await ilka.use('All 2 in, Bearing caps, a pair');
   await ilka.use(`One in, ${screws}`);
-  await bram.sees(`${before + 3} of 49 are in`);
+  await bram.sees(`${before + 3} of 54 are in`);
   await bram.use(`All 3 in, ${screws}`);
-  for (const at of [ilka, bram]) await at.sees(`${before + 6} of 49 are in`);
+  for (const at of [ilka, bram]) await at.sees(`${before + 6} of 54 are in`);
   expect(await bram.faults()).toEqual([]);
 
   await openBuild({ hand: ilka, id }, 'Bearing cap screws, pass 1 of 3. Next is number 1.');
