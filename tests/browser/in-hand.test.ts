@@ -5,7 +5,6 @@ import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
-import { move, shelf } from '../kit/stock.ts';
 
 const shop = ownShop();
 const at = async (login: string, path: string): Promise<Hand> => {
@@ -13,44 +12,6 @@ const at = async (login: string, path: string): Promise<Hand> => {
   await hand.logIn(login);
   return hand;
 };
-
-test('what goes in new is taken out of stores at its step, and ticked on the list in bench view; what no shelf has is asked for', async () => {
-  const { api, id, hand } = await atJob(shop, 'ostrel-d44-drive-axle', 'pinion-in-seal-in', 'build');
-  const { sheet, build } = await stateOf(api, id);
-  const number = (part: string): string => sheet.parts.find(({ ref }) => ref === part)!.number!;
-  // So many more are received that some are on the shelf, whatever the demo put there.
-  const oswin = await Client.as(shop.server.base, 'oswin');
-  const [known] = await oswin.get<readonly StockView[]>(`/stock?find=${number('pinion-seal')}`);
-  const seal = known?.id ?? (await shelf(oswin, 0, { number: number('pinion-seal'), name: 'Pinion seal', kind: 'seal' }));
-  await oswin.made(`/stock/${seal}/moves`, move('receive', 3));
-  const { onHand } = await api.get<StockView>(`/stock/${seal}`);
-  await hand.go(`/jobs/${id}/build`);
-  await hand.sees('Pinion seal 44 × 72 × 10');
-  await hand.sees('free, shelf');
-  expect(await hand.faults()).toEqual([]);
-  await hand.press('Space');
-  await hand.sees('Is the old Pinion seal');
-  await allKept(hand);
-  expect(await api.get<StockView>(`/stock/${seal}`)).toMatchObject({ onHand: onHand - 1, movements: [{ kind: 'issue', quantity: 1 }, {}] });
-  const said = (await stateOf(api, id)).live.filter(isKind('replacement-here')).at(-1)!;
-  expect([said.payload.part, said.payload.item]).toEqual(['pinion-seal', seal]);
-
-  // In bench view the list is one key away, and is the same list.
-  const bearing = build.find(({ name, inNow }) => name.startsWith('Cover') && inNow === 0)!;
-  await hand.go(`/bench/${id}`);
-  await hand.sees('Is the old Pinion seal');
-  await hand.press('b');
-  await hand.sees('Build list');
-  expect(await hand.faults()).toEqual([]);
-  await hand.use(`In, ${bearing.name}`);
-  await hand.sees(`of ${build.reduce((sum, { count }) => sum + count, 0)} are in`);
-  await hand.press('Space');
-  await hand.sees('Is the old Pinion seal');
-  await hand.go(`/jobs/${id}/parts`);
-  await hand.sees('1 out');
-  await allKept(hand);
-  expect((await stateOf(api, id)).build.find(({ entryId }) => entryId === bearing.entryId)).toMatchObject({ inNow: 1, ticked: 1 });
-});
 
 test('with no link the shelves cannot be seen: where the new ones come from is said, and kept when the link is back', async () => {
   const { api, id, hand } = await atJob(shop, 'harrowmere-th6-front-hub', 'inner-in', 'build');
@@ -173,20 +134,4 @@ test('over the counter: no machine, no serial, and the estimate that was worked 
   await hand.heads('Marks and damage');
   const [again] = await perla.get<JobHead[]>('/jobs');
   expect([again!.unit.id, again!.number > head!.number]).toEqual([head!.unit.id, true]);
-});
-
-test('what no step puts in is asked for before the signature', async () => {
-  const oswin = await Client.as(shop.server.base, 'oswin');
-  const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
-  const { id } = await oswin.booked(revisionId);
-  const sign = (await oswin.get<JobView>(`/jobs/${id}`)).sheet.file.steps.find(({ record }) => record.kind === 'sign')!;
-  await oswin.workTo(id, sign.ref);
-  const hand = await at('oswin', `/jobs/${id}/${sign.stage}`);
-  await hand.sees('New parts first');
-  await hand.fill('Where they come from', 'from the kit');
-  await hand.press('Enter');
-  await hand.sees('Sign as Oswin');
-  await allKept(hand);
-  const job = await oswin.get<JobView>(`/jobs/${id}`);
-  expect(jobState(job.sheet.file, job.entries).live.filter(isKind('replacement-here')).length).toBeGreaterThan(0);
 });
