@@ -1,4 +1,4 @@
-import { isKind, jobState, type JobHead, type JobView } from '@jubb/book';
+import { isKind, type JobHead } from '@jubb/book';
 import type { StockView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
 import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
