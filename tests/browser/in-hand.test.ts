@@ -1,10 +1,12 @@
-import { isKind, type JobHead } from '@jubb/book';
+import { isKind, jobState, type JobHead, type JobView } from '@jubb/book';
+import { find, type Part } from '@jubb/sheet';
 import type { StockView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
 import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
-import { Client } from '../kit/client.ts';
+import { Client, entry } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
+import { stocked } from '../kit/stock.ts';
 
 const shop = ownShop();
 const at = async (login: string, path: string): Promise<Hand> => {
@@ -12,6 +14,53 @@ const at = async (login: string, path: string): Promise<Hand> => {
   await hand.logIn(login);
   return hand;
 };
+
+test('what goes in new is taken out of stores at its step, and ticked on the list in bench view; what no shelf has is asked for', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-ps2-propeller-shaft', 'splines-together', 'build');
+  const { sheet, build } = await stateOf(api, id);
+  const part = (name: string): Part => find(sheet.parts, name)!;
+  const { id: boot, onHand, location } = await stocked(api, part('dust-boot'), 3);
+  await stocked(api, part('flange-screws'), 8);
+  for (const none of ['boot-clamps', 'guard']) await stocked(api, part(none), 0);
+  expect((await api.post(id, entry('decision', { part: 'guard', fate: 'renew', quantity: 1, reason: 'bent' }))).status).toBe(200);
+  // One of the two is on a shelf: where the other comes from must be said, and only that one is from there.
+  await hand.go(`/jobs/${id}/build`);
+  await hand.sees(`${onHand} free, shelf ${location}`);
+  await hand.sees('not on the shelf');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('Where they come from: 2 × Boot clamps', 'brought by the van');
+  await hand.press('Enter');
+  await hand.sees('Is the old Dust boot');
+  await allKept(hand);
+  expect(await api.get<StockView>(`/stock/${boot}`)).toMatchObject({ onHand: onHand - 1, movements: [{ kind: 'issue', quantity: 1 }, {}] });
+  const said = (await stateOf(api, id)).live.filter(isKind('replacement-here')).slice(-2);
+  expect(said.map(({ payload }) => [payload.part, payload.seen, payload.item])).toEqual(
+    expect.arrayContaining([
+      ['dust-boot', `out of stores, ${location}`, boot],
+      ['boot-clamps', 'brought by the van', undefined],
+    ]),
+  );
+
+  // In bench view the list is one key away, and is the same list.
+  const yoke = build.find(({ name, inNow }) => name.startsWith('Slip yoke') && inNow === 0)!;
+  await hand.go(`/bench/${id}`);
+  await hand.sees('Is the old Dust boot');
+  await hand.press('b');
+  await hand.sees('Build list');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use(`In, ${yoke.name}`);
+  await hand.sees(`of ${build.reduce((sum, { count }) => sum + count, 0)} are in`);
+  await hand.press('Space');
+  await hand.sees('Is the old Dust boot');
+  await hand.go(`/jobs/${id}/parts`);
+  await hand.sees('1 from elsewhere');
+  // What lies on a shelf is not missing, it only has to be kept.
+  await hand.sees('to keep');
+  await hand.sees('1 missing');
+  await hand.sees('1 out');
+  await allKept(hand);
+  expect((await stateOf(api, id)).build.find(({ entryId }) => entryId === yoke.entryId)).toMatchObject({ inNow: 1, ticked: 1 });
+});
 
 test('with no link the shelves cannot be seen: where the new ones come from is said, and kept when the link is back', async () => {
   const { api, id, hand } = await atJob(shop, 'harrowmere-th6-front-hub', 'inner-in', 'build');
@@ -134,4 +183,24 @@ test('over the counter: no machine, no serial, and the estimate that was worked 
   await hand.heads('Marks and damage');
   const [again] = await perla.get<JobHead[]>('/jobs');
   expect([again!.unit.id, again!.number > head!.number]).toEqual([head!.unit.id, true]);
+});
+
+test('what is to be new after its step was done is asked for before the signature', async () => {
+  const oswin = await Client.as(shop.server.base, 'oswin');
+  const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
+  const { id } = await oswin.booked(revisionId);
+  const sign = (await oswin.get<JobView>(`/jobs/${id}`)).sheet.file.steps.find(({ record }) => record.kind === 'sign')!;
+  await oswin.workTo(id, sign.ref);
+  expect((await oswin.post(id, entry('decision', { part: 'fan', fate: 'renew', quantity: 1, reason: 'a blade is cracked' }))).status).toBe(
+    200,
+  );
+  const hand = await at('oswin', `/jobs/${id}/${sign.stage}`);
+  await hand.sees('New parts first');
+  await hand.fill('Where they come from', 'from the kit');
+  await hand.press('Enter');
+  await hand.sees('Sign as Oswin');
+  await allKept(hand);
+  const job = await oswin.get<JobView>(`/jobs/${id}`);
+  const said = jobState(job.sheet.file, job.entries).live.filter(isKind('replacement-here')).at(-1)!;
+  expect(said.payload).toMatchObject({ part: 'fan', seen: 'from the kit' });
 });

@@ -1,3 +1,4 @@
+import type { Part } from '@jubb/sheet';
 import type { StockView } from '@jubb/wire';
 import { v7 as uuid } from 'uuid';
 import type { Client } from './client.ts';
@@ -17,4 +18,11 @@ export async function shelf(client: Client, quantity: number, more: object = {})
   const { id } = await client.made<StockView>('/stock', { ...item(`N-${uuid().slice(-8)}`), ...more });
   if (quantity > 0) await client.made(`/stock/${id}/moves`, move('receive', quantity));
   return id;
+}
+
+/** The stock line of a part, with so many pieces on it, whatever was there before. */
+export async function stocked(client: Client, { number, name }: Pick<Part, 'number' | 'name'>, quantity: number): Promise<StockView> {
+  const known = (await client.get<readonly StockView[]>(`/stock?find=${number}`)).find((line) => line.number === number);
+  const id = known?.id ?? (await shelf(client, 0, { number, name, location: 'T1-1' }));
+  return client.made<StockView>(`/stock/${id}/moves`, move('count', quantity));
 }
