@@ -4,6 +4,7 @@ import { expect, test } from '@jest/globals';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
+import { stocked } from '../kit/stock.ts';
 
 const shop = ownShop();
 
@@ -51,6 +52,7 @@ async function looks(hand: Hand, words: string): Promise<void> {
 }
 
 test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
+  const pins = await stocked(await Client.as(shop.server.base, 'perla'), { number: 'HT6-4407', name: 'Split pin 5 × 50' }, 14);
   const hand = await Hand.at(shop.screen.browser, shop.server.base);
   await hand.logIn('ilka');
 
@@ -223,9 +225,8 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.press('Space');
   await readings(hand, ['0.065', '0.07', '0.065'], 'in');
   await hand.heads('New split pin in');
-  await hand.sees('Split pin 5 × 50');
-  await hand.fill('Where they come from', 'out of the box by the door');
-  await hand.press('Enter');
+  await hand.sees(`14 free, shelf ${pins.location}`);
+  await hand.press('Space');
   await tick(hand, 'New split pin in');
   await looks(hand, 'Home when: both legs bent');
   await looks(hand, 'Expected: The pin goes in with a push');
