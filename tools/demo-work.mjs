@@ -27,7 +27,7 @@ export async function workUntil(call, jobId, isThere, beside = call) {
     const act = nextAct(state);
     if (!act || isThere(act, state)) return;
     const takenAt = new Date().toISOString();
-    const entries = nextEntries(state.sheet, state, UNIT, job.tools, steady, takenAt);
+    const entries = nextEntries(state, { unit: UNIT, tools: job.tools, random: steady, at: takenAt, today: takenAt.slice(0, 10) });
     const by = entries.some(({ kind }) => kind === 'hold-met') ? beside : call;
     await by('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
   }

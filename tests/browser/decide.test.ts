@@ -10,8 +10,7 @@ const shop = ownShop();
 
 /** A job on a sheet, worked until its first step of a stage. */
 async function jobAt(api: Client, key: string, stage: string): Promise<JobView> {
-  const { revisionId } = await api.sheetKeyed(key);
-  const { id } = await api.booked(revisionId, { customer: { name: 'Gelmarn Lift and Piste', phone: '0555 0178' } });
+  const { id } = await api.bookedOn(key, { customer: { name: 'Gelmarn Lift and Piste', phone: '0555 0178' } });
   const { sheet } = await api.get<JobView>(`/jobs/${id}`);
   await api.workTo(id, sheet.file.steps.find((step) => step.stage === stage)!.ref);
   return api.get<JobView>(`/jobs/${id}`);

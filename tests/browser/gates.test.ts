@@ -13,7 +13,7 @@ async function atBench(
   scope?: object,
 ): Promise<{ hand: Hand; state: () => Promise<JobState> }> {
   const api = await Client.as(shop.server.base, 'ilka');
-  const { id } = await api.booked((await api.sheetKeyed(key)).revisionId, scope === undefined ? {} : { scope });
+  const { id } = await api.bookedOn(key, scope === undefined ? {} : { scope });
   await api.workTo(id, isThere(await api.get<JobView>(`/jobs/${id}`)));
   const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
   await hand.logIn('ilka');

@@ -187,8 +187,7 @@ test('over the counter: no machine, no serial, and the estimate that was worked 
 
 test('what is to be new after its step was done is asked for before the signature', async () => {
   const oswin = await Client.as(shop.server.base, 'oswin');
-  const { revisionId } = await oswin.sheetKeyed('quennet-ga-alternator');
-  const { id } = await oswin.booked(revisionId);
+  const { id } = await oswin.bookedOn('quennet-ga-alternator');
   const sign = (await oswin.get<JobView>(`/jobs/${id}`)).sheet.file.steps.find(({ record }) => record.kind === 'sign')!;
   await oswin.workTo(id, sign.ref);
   expect((await oswin.post(id, entry('decision', { part: 'fan', fate: 'renew', quantity: 1, reason: 'a blade is cracked' }))).status).toBe(

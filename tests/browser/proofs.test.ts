@@ -16,9 +16,8 @@ beforeAll(async () => {
 });
 
 async function booked(key: string, tasks: readonly string[], variant: string): Promise<string> {
-  const { revisionId } = await api.sheetKeyed(key);
   const scope = { variant, tasks, sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] };
-  return (await api.booked(revisionId, { scope })).id;
+  return (await api.bookedOn(key, { scope })).id;
 }
 
 async function readings(...figures: readonly string[]): Promise<void> {
@@ -160,8 +159,7 @@ test('a unit that no sheet knew: stripped by free lines, drafted, looked over, a
   await hand.sees('Kept');
   await hand.use('Approve it');
   await hand.sees('approved by Oswin Tarrell');
-  const sheet = await api.sheetKeyed(`ostrel-wd-7-stripped-${(await api.get<JobView>(`/jobs/${id}`)).number}`);
-  const next = await api.booked(sheet.revisionId);
+  const next = await api.bookedOn(`ostrel-wd-7-stripped-${(await api.get<JobView>(`/jobs/${id}`)).number}`);
   await api.workTo(next.id, 'on-1');
   const state = await stateOf(api, next.id);
   expect(state.ledger.map(({ payload }) => payload.part)).toContain('input-cap');

@@ -19,9 +19,7 @@ beforeAll(async () => {
 });
 
 async function booked(key: string, rest: object = {}): Promise<string> {
-  const { revisionId } = await api.sheetKeyed(key);
-  const { id } = await api.booked(revisionId, rest);
-  return id;
+  return (await api.bookedOn(key, rest)).id;
 }
 const kept = async (id: string): Promise<readonly AnyKeptEntry[]> => (await api.get<JobView>(`/jobs/${id}`)).entries;
 const nameOf = async (id: string, personId: string): Promise<string> =>

@@ -84,7 +84,7 @@ class Bench {
 /** Two tablets at one job, and the job as the server has it. */
 async function twoTablets(key: string): Promise<{ a: Hand; b: Hand; job: () => Promise<JobView>; state: () => Promise<JobState> }> {
   const api = await Client.as(shop.server.base, 'ilka');
-  const { id } = await api.booked((await api.sheetKeyed(key)).revisionId);
+  const { id } = await api.bookedOn(key);
   const first = stripOf(await api.get<JobView>(`/jobs/${id}`))[0]!;
   await api.workTo(id, first.ref);
   const job = (): Promise<JobView> => api.get<JobView>(`/jobs/${id}`);

@@ -27,7 +27,7 @@ async function atBench(
   step: string,
   login = 'ilka',
 ): Promise<{ hand: Hand; id: string; entries: () => Promise<readonly AnyKeptEntry[]> }> {
-  const { id } = await api.booked((await api.sheetKeyed(key)).revisionId);
+  const { id } = await api.bookedOn(key);
   await api.workTo(id, step);
   const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
   await hand.logIn(login);
@@ -333,7 +333,7 @@ describe('nothing is lost', () => {
   });
 
   test('a clock that is a day fast is named and set right, and its entries are kept all the same', async () => {
-    const { id } = await api.booked((await api.sheetKeyed(HUB)).revisionId);
+    const { id } = await api.bookedOn(HUB);
     const hand = await Hand.at(shop.screen.browser, shop.server.base, '/crib');
     await hand.page.evaluateOnNewDocument(() => {
       const now = Date.now.bind(Date);

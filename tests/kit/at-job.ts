@@ -24,8 +24,7 @@ export async function allKept(hand: Hand): Promise<void> {
 /** A job on a sheet, worked up to a step, and somebody before it. */
 export async function atJob({ server, screen }: OwnShop, key: string, step: string, path: string): Promise<AtJob> {
   const api = await Client.as(server.base, 'ilka');
-  const { revisionId } = await api.sheetKeyed(key);
-  const { id } = await api.booked(revisionId);
+  const { id } = await api.bookedOn(key);
   await api.workTo(id, step);
   const hand = await Hand.at(screen.browser, server.base, `/jobs/${id}/${path}`);
   await hand.logIn('ilka');

@@ -83,6 +83,11 @@ export class Client {
     return this.made<JobHead>('/jobs', booking(sheetRevisionId, rest));
   }
 
+  /** A job on the approved sheet of that key. */
+  async bookedOn(key: string, rest: object = {}): Promise<JobHead> {
+    return this.booked((await this.sheetKeyed(key)).revisionId, rest);
+  }
+
   /** Lets the demo mechanic work at a job until the step is the next. */
   async workTo(jobId: string, step: string): Promise<void> {
     const foreman = await Client.as(this.#base, 'oswin');

@@ -21,7 +21,7 @@ afterAll(async () => {
   await database.drop();
 });
 
-const jobOn = async (key: string): Promise<string> => (await ilka.booked((await ilka.sheetKeyed(key)).revisionId)).id;
+const jobOn = async (key: string): Promise<string> => (await ilka.bookedOn(key)).id;
 /** What is said against entries, by field; nothing when they were kept. */
 const against = async (id: string, ...entries: NewEntry[]): Promise<string> => {
   const { body } = await ilka.post<Problem>(id, ...entries);

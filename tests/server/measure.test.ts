@@ -25,8 +25,7 @@ const told = (answer: Answer<unknown>): string =>
   ((answer.body as Problem).errors ?? []).map(({ field, allowed }) => `${field} ${allowed}`).join('; ');
 const toolTagged = async (tag: string): Promise<Tool> => (await ilka.get<Tool[]>('/tools')).find((tool) => tool.tag === tag)!;
 const jobOn = async (key: string): Promise<JobView> => {
-  const { revisionId } = await ilka.sheetKeyed(key);
-  const { id } = await ilka.booked(revisionId);
+  const { id } = await ilka.bookedOn(key);
   return ilka.get<JobView>(`/jobs/${id}`);
 };
 

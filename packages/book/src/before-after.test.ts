@@ -1,10 +1,8 @@
 import { expect, test } from '@jest/globals';
 import { beforeAfter, notTriedAgain } from './before-after.js';
-import { book, demoSheet, type BookLine } from './book.test-kit.js';
+import { book, demoSheet, reportOf, type BookLine } from './book.test-kit.js';
 import { checkOnJob } from './entries/check.js';
-import { jobReport, timesIn } from './report/report.js';
 import { jobState, stopsSigning } from './state.js';
-import type { JobView } from './views.js';
 
 const axle = demoSheet('ostrel-d44-drive-axle');
 const noise: BookLine = { kind: 'tried', payload: { what: 'noise', how: 'howls from 30 km/h on', conditions: 'warm, on drive' } };
@@ -36,16 +34,7 @@ test('the report has both side by side', () => {
   const entries = book(axle, noise, prove, again('less', { how: 'a hum at 50 km/h' }));
   expect(beforeAfter(entries)).toMatchObject([{ after: { payload: { result: 'less' } } }]);
   expect(notTriedAgain(entries)).toEqual([]);
-  const job = {
-    sheet: { title: '', revision: 1, file: axle, notOpened: [] },
-    entries,
-    people: [],
-    tools: [],
-    customer: {},
-    machine: {},
-    unit: {},
-  };
-  const { sections } = jobReport({ ...job, scope: null, bookedAt: '2026-11-25T08:00:00Z' } as unknown as JobView, timesIn('UTC'));
+  const { sections } = reportOf(axle, entries);
   const table = sections.find(({ title }) => title === 'What it was brought for, before and after')!.table!;
   expect(table.rows[0]!.cells.slice(0, 3)).toEqual(['noise', 'howls from 30 km/h on, warm, on drive', 'less, a hum at 50 km/h']);
 });

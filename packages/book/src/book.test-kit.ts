@@ -3,6 +3,8 @@ import { readSheetFile } from '@jubb/sheet/editing';
 import type { EntryKind } from './entries/kept.js';
 import type { AnyKeptEntry } from './entries/kept.js';
 import { workingFor } from './kinds/registry.js';
+import { jobReport, timesIn, type Report } from './report/report.js';
+import type { JobView } from './views.js';
 import { readFileSync } from 'node:fs';
 
 export function demoSheet(name: string): SheetFile {
@@ -33,6 +35,24 @@ export function book(sheet: SheetFile, ...lines: readonly BookLine[]): AnyKeptEn
         working: workingFor(kind, payload, sheet, undefined),
       }) as unknown as AnyKeptEntry,
   );
+}
+
+/** The report of a job that holds these entries. */
+export function reportOf(file: SheetFile, entries: readonly AnyKeptEntry[]): Report {
+  const job = {
+    number: 417,
+    customer: { id: 'c', name: 'Gelmarn Lift and Piste', phone: null },
+    machine: { id: 'm', name: 'Truck', serial: '' },
+    unit: { id: 'u', name: 'Unit', serial: '' },
+    complaint: '',
+    bookedAt: '2026-11-25T08:00:00Z',
+    scope: null,
+    sheet: { title: file.title, revision: 1, file, notOpened: [] },
+    entries,
+    people: [{ id: 'ilka', name: 'Ilka Varne', login: 'ilka', role: 'mechanic' }],
+    tools: [],
+  } as unknown as JobView;
+  return jobReport(job, timesIn('UTC'));
 }
 
 /** Shims for a gap of 0.4 to 0.7 mm that reads 0.2 mm with half a millimetre in: 0.5 and 0.3 mm. */

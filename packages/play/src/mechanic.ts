@@ -1,6 +1,7 @@
 import {
   FIT_MEASURED,
   countsOf,
+  duesOf,
   fitWindow,
   gridPlaces,
   keptOrNot,
@@ -17,16 +18,17 @@ import {
   proofReads,
   sharesOf,
   waitOf,
+  type Due,
   type FailedBy,
   type JobState,
   type LookDue,
   type NewEntry,
+  type Reckoned,
   type SettingRun,
   type StepState,
 } from '@jubb/book';
 import {
   STAGES,
-  dayIn,
   amountQuantity,
   baseOf,
   find,
@@ -75,6 +77,17 @@ export interface DemoUnit {
   readonly shelf?: Readonly<Record<string, string>>;
 }
 
+/** Who is at the bench: on which unit, with which tools, with what luck from 0 to 1. */
+export interface AtBench {
+  readonly unit: DemoUnit;
+  readonly tools: readonly Tool[];
+  readonly random: () => number;
+  /** ISO time of the act: clocks go by it. */
+  readonly at: string;
+  /** The day on which the tools must be good. */
+  readonly today: string;
+}
+
 /** What of a job its mechanic goes by. */
 export type BenchState = Pick<
   JobState,
@@ -89,39 +102,35 @@ function readingsOf(limit: Limit, truth: number, tool: Tool, read: Read): number
   return read(0, places, tool).map((zero, place) => zero + (truth / 2) * Math.cos((2 * Math.PI * place) / places));
 }
 
-/** Does the next act of a job as a mechanic would, with readings drawn from the unit and the tool; `at` is the ISO time of it. */
-export function nextEntries(
-  sheet: SheetFile,
-  state: JobState,
-  unit: DemoUnit,
-  tools: readonly Tool[],
-  random: () => number,
-  at: string,
-): readonly DemoEntry[] {
+/** Does the next act of a job as a mechanic would, with readings drawn from the unit and the tool. */
+export function nextEntries(state: JobState, bench: AtBench): readonly DemoEntry[] {
   const act = nextAct(state);
   if (!act) return [];
   if (!act.step) return [{ kind: 'stage', payload: { stage: act.stage } }];
   const { step } = act;
-  const entries =
-    beforeOrAfter(
-      state.steps.find((one) => one.step.ref === step.ref)!,
-      state,
-      at,
-    ) ?? entriesAt(sheet, state, step, unit, tools, random, at);
+  const stands = state.steps.find((one) => one.step.ref === step.ref)!;
+  const entries = beforeOrAfter(stands, state, bench.at) ?? entriesAt(state, step, bench);
   const firstPull = entries.findIndex(({ kind }) => kind === 'pull');
   return firstPull < 0 ? entries : entries.slice(0, firstPull + 1);
 }
 
+/** What was made necessary again, and is done before it is signed. */
+export function dueBefore({ sheet, live }: Pick<BenchState, 'sheet' | 'live'>, { record }: Step): Due | undefined {
+  return record.kind === 'sign' ? duesOf(sheet, live).find(({ closed }) => !closed) : undefined;
+}
+
+/** What is done at a step that is not done yet; before the signature `again` is the step that was made necessary again, and it is its act. */
+export function actsAt(state: Reckoned, stands: StepState, bench: AtBench): { readonly acts: readonly DemoEntry[]; readonly again?: Step } {
+  const { step } = stands;
+  const due = dueBefore(state, step);
+  const again = due && find(state.sheet.steps, due.obligation.closedBy);
+  const acts = beforeOrAfter(stands, state, bench.at) ?? entriesAt(state, again ?? step, bench);
+  return { acts, ...(again ? { again } : {}) };
+}
+
 /** What is done at a step from here on, until something must be looked at anew: all pulls that are left, one try of a setting. */
-export function entriesAt(
-  sheet: SheetFile,
-  state: BenchState,
-  step: Step,
-  unit: DemoUnit,
-  tools: readonly Tool[],
-  random: () => number,
-  at: string,
-): readonly DemoEntry[] {
+function entriesAt(state: BenchState, step: Step, bench: AtBench): readonly DemoEntry[] {
+  const { sheet } = state;
   // Before the signature every mark lines up again.
   const toMeet = step.record.kind === 'sign' ? state.marks.filter(({ met }) => !met) : [];
   const met = toMeet.map(({ entryId }): DemoEntry => ({ kind: 'mark-met', payload: { mark: entryId }, step: step.ref }));
@@ -129,8 +138,8 @@ export function entriesAt(
     .filter((caution) => !state.cautionsRead.some((entry) => entry.payload.caution === caution))
     .map((caution): DemoEntry => ({ kind: 'caution-read', payload: { caution }, step: step.ref }));
   // What cannot be undone, and what takes a ring's place, is seen to first.
-  const first = [...saidFirst(sheet, state, step), ...hereFirst(sheet, state, step, unit), ...outFirst(state, step)];
-  return [...met, ...toRead, ...first, ...record(sheet, state, step, unit, tools, random, at)];
+  const first = [...saidFirst(sheet, state, step), ...hereFirst(sheet, state, step, bench.unit), ...outFirst(state, step)];
+  return [...met, ...toRead, ...first, ...record(state, step, bench)];
 }
 
 /** What a scale takes for as much as the sheet says. */
@@ -139,7 +148,7 @@ const SCALED = 1.01;
 const SEEN = 'held against the old';
 
 /** What is due at a step besides its own act: what must be ready before it, what is looked at after it, by oneself and by others. */
-export function beforeOrAfter(
+function beforeOrAfter(
   { step, looks, holds }: StepState,
   { live }: Pick<BenchState, 'live'>,
   at: string,
@@ -204,26 +213,8 @@ function outFirst({ live }: BenchState, { ref, record: { seal } }: Step): readon
   return seal === undefined || isOut ? [] : [{ kind: 'old-seal-out', payload: { seal, whole: true }, step: ref }];
 }
 
-const HOUR_MS = 3600 * 1000;
-const days = new Map<number, string>();
-
-/** The day of an instant; asked for at every step, and the same for an hour at a time. */
-function dayOf(instant: number): string {
-  const hour = Math.floor(instant / HOUR_MS);
-  const day = days.get(hour) ?? dayIn('UTC', hour * HOUR_MS);
-  days.set(hour, day);
-  return day;
-}
-
-function record(
-  sheet: SheetFile,
-  state: BenchState,
-  step: Step,
-  unit: DemoUnit,
-  tools: readonly Tool[],
-  random: () => number,
-  at: string,
-): readonly DemoEntry[] {
+function record(state: BenchState, step: Step, { unit, tools, random, today }: AtBench): readonly DemoEntry[] {
+  const { sheet } = state;
   const own: Own = (kind, payload, tool) => ({
     kind,
     payload,
@@ -235,7 +226,6 @@ function record(
       { length: repeats },
       () => Math.round(normal(random, truth, tool.s) / tool.resolution) * Number(tool.resolution.toFixed(6)),
     ).map((reading) => Number(reading.toFixed(4)));
-  const today = dayOf(Date.parse(at));
   const toolFor: ToolFor = (kind, size) => {
     const tool = tools.find((candidate) => candidate.kind === kind && toolRefusal(candidate, size, today) === undefined);
     if (!tool) throw new Error(`the demo crib has no ${kind ?? 'tool'} for ${size.quantity} ${size.base}`);

@@ -1,12 +1,13 @@
-import { Reckoned, duesOf, jobState, shaped, workingFor, type AnyKeptEntry, type JobState, type ShapingEntry } from '@jubb/book';
+import { Reckoned, jobState, shaped, workingFor, type AnyKeptEntry, type JobState, type ShapingEntry } from '@jubb/book';
 import { seeded } from '@jubb/core';
-import { STAGES, find, type SheetFile, type Step, type Tool } from '@jubb/sheet';
-import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from './mechanic.js';
+import { STAGES, type SheetFile, type Step, type Tool } from '@jubb/sheet';
+import { actsAt, type DemoEntry, type DemoUnit } from './mechanic.js';
 import { PERFECT_CRIB } from './tools.js';
 
 /** A step that does not end is a fault of the sheet. */
 const MOST_ROUNDS = 40;
-const AT = '2026-01-01T08:00:00.000Z';
+const TODAY = '2026-01-01';
+const AT = `${TODAY}T08:00:00.000Z`;
 
 /** A unit with nothing wrong. */
 const SOUND: DemoUnit = {
@@ -79,12 +80,9 @@ function playStep(
     const state = new Reckoned(given, entries);
     const stands = state.step(step);
     if (stands.done) return undefined;
-    // What was made necessary again is done again before it is signed.
-    const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
-    const again = due && find(state.sheet.steps, due.obligation.closedBy);
     if (round === MOST_ROUNDS) return stands.problem ?? 'it does not end';
     try {
-      (beforeOrAfter(stands, state, AT) ?? entriesAt(state.sheet, state, again ?? step, unit, tools, random, AT)).forEach(keep);
+      actsAt(state, stands, { unit, tools, random, at: AT, today: TODAY }).acts.forEach(keep);
     } catch (error) {
       return error instanceof Error ? error.message : String(error);
     }

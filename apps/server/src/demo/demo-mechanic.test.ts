@@ -1,5 +1,5 @@
 import { jobState, workingFor, type AnyKeptEntry } from '@jubb/book';
-import { find, type SheetFile, type Tool } from '@jubb/sheet';
+import { dayIn, find, type SheetFile, type Tool } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
 import { readFileSync, readdirSync } from 'node:fs';
 import { describe, expect, test } from '@jest/globals';
@@ -22,7 +22,13 @@ function workThrough(sheet: SheetFile): readonly AnyKeptEntry[] {
   const kept: AnyKeptEntry[] = [];
   for (;;) {
     const before = jobState(sheet, kept);
-    const acts = nextEntries(sheet, before, UNIT, tools, () => 0.5, new Date().toISOString());
+    const acts = nextEntries(before, {
+      unit: UNIT,
+      tools,
+      random: () => 0.5,
+      at: new Date().toISOString(),
+      today: dayIn('UTC', Date.now()),
+    });
     if (acts.length === 0) return kept;
     if (kept.length > 1500) throw new Error(`no end: ${JSON.stringify(acts)}`);
     for (const act of acts) {

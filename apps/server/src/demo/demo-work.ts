@@ -1,18 +1,8 @@
-import {
-  Reckoned,
-  duesOf,
-  mayMake,
-  shaped,
-  workingFor,
-  type AnyKeptEntry,
-  type EntryKind,
-  type ShapingEntry,
-  type UsedWorking,
-} from '@jubb/book';
+import { Reckoned, mayMake, shaped, workingFor, type AnyKeptEntry, type EntryKind, type ShapingEntry, type UsedWorking } from '@jubb/book';
 import { normal, seeded } from '@jubb/core';
-import { STAGES, find, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
+import { STAGES, dayIn, type Role, type SheetFile, type Stage, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from '@jubb/play';
+import { actsAt, type DemoEntry, type DemoUnit } from '@jubb/play';
 
 /** Somebody of the demo who works at a job. */
 export interface Worker {
@@ -115,7 +105,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
   const sheet = shaped(given, plan.begins ?? []);
   const random = seeded(plan.seed);
   // Which tools are past their check.
-  const today = new Date().toISOString();
+  const today = dayIn('UTC', Date.now());
   const byId = new Map(tools.map((tool) => [tool.id, tool]));
   const made: TimedEntry[] = [];
   const kept: AnyKeptEntry[] = [];
@@ -155,10 +145,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
         const stands = state.step(step);
         if (stands.done) break;
         if (round > MOST_ROUNDS) throw new Error(`${sheet.key}: ${step.ref} does not end`);
-        // What was made necessary again is done again before it is signed.
-        const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
-        const again = due && find(sheet.steps, due.obligation.closedBy);
-        const acts = beforeOrAfter(stands, state, AT) ?? entriesAt(sheet, state, again ?? step, plan.unit, tools, random, today);
+        const { acts, again } = actsAt(state, stands, { unit: plan.unit, tools, random, at: AT, today });
         if (!again && stop?.within && isRun(step, stop.within, acts)) {
           midway(acts, stop.within).forEach((act) => keep(act));
           stop.then?.forEach(keepLater);

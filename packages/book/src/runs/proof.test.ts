@@ -1,11 +1,9 @@
 import { describe, expect, test } from '@jest/globals';
 import { find, scopeSheet } from '@jubb/sheet';
-import { book, demoSheet, putIn, type BookLine } from '../book.test-kit.js';
+import { book, demoSheet, putIn, reportOf, type BookLine } from '../book.test-kit.js';
 import { checkOnJob } from '../entries/check.js';
 import { entryWords } from '../kinds/registry.js';
-import { jobReport, timesIn } from '../report/report.js';
 import { jobState } from '../state.js';
-import type { JobView } from '../views.js';
 import { leftOf, sharesOf } from './proof.js';
 
 const axle = scopeSheet(demoSheet('ostrel-d44-drive-axle'), { tasks: ['whole-axle'], variant: 'd44-373' }).file;
@@ -111,16 +109,7 @@ describe('the whole less what else turns', () => {
     expect(entryWords(entries[2]!, axle)).toBe(
       'Side bearing spread, proved by the whole: whole axle turned at the pinion 3.2 N·m, less 2.5 N·m of what else turns: 0.7 N·m: in',
     );
-    const job = {
-      sheet: { title: '', revision: 1, file: axle, notOpened: [] },
-      entries,
-      people: [],
-      tools: [],
-      customer: {},
-      machine: {},
-      unit: {},
-    };
-    const { sections } = jobReport({ ...job, scope: null, bookedAt: '2026-11-25T08:00:00Z' } as unknown as JobView, timesIn('UTC'));
+    const { sections } = reportOf(axle, entries);
     expect(sections.find(({ title }) => title.startsWith('Side bearing spread'))!.text![0]).toBe(
       'As left: 0.15 mm, as set; proved by the whole axle turned at the pinion 3.2 N·m, less 2.5 N·m of what else turns: 0.7 N·m, in. Wanted 0.1 to 0.2 mm (published, Ostrel D44 axle manual, 5-27).',
     );

@@ -1,12 +1,10 @@
 import { expect, test } from '@jest/globals';
 import { find } from '@jubb/sheet';
-import { book, demoSheet, putIn, type BookLine } from '../book.test-kit.js';
+import { book, demoSheet, putIn, reportOf, type BookLine } from '../book.test-kit.js';
 import { checkOnJob } from '../entries/check.js';
 import { trialRun } from './joint-run.js';
 import { newMissing } from '../parts/new-first.js';
-import { jobReport, timesIn } from '../report/report.js';
 import { jobState, stopsSigning } from '../state.js';
-import type { JobView } from '../views.js';
 
 const clutch = demoSheet('askvale-rx10-refrigerant-compressor');
 const step = find(clutch.steps, 'plate-on-gap-set')!;
@@ -75,20 +73,7 @@ test('a trial with the old ones uses nothing up and proves nothing', () => {
 
 test('the report prints every pull, and the undone one as that', () => {
   const entries = book(clutch, here, pull(), gap(0.2, 0.2, 0.2), putIn('air-gap'), pull());
-  const job = {
-    number: 417,
-    unit: { id: 'u', name: 'Compressor', serial: '' },
-    machine: { id: 'm', name: 'Truck', serial: '' },
-    customer: { id: 'c', name: 'Gelmarn Lift and Piste', phone: null },
-    complaint: 'Slips.',
-    bookedAt: '2026-11-25T08:00:00Z',
-    scope: null,
-    sheet: { title: clutch.title, revision: 1, file: clutch, notOpened: [] },
-    entries,
-    people: [{ id: 'ilka', name: 'Ilka Varne', login: 'ilka', role: 'mechanic' }],
-    tools: [],
-  } as unknown as JobView;
-  const pulls = jobReport(job, timesIn('UTC')).sections.find(({ title }) => title.endsWith('every pull'))!.table!;
+  const pulls = reportOf(clutch, entries).sections.find(({ title }) => title.endsWith('every pull'))!.table!;
   expect(pulls.rows.map(({ struck }) => struck)).toEqual(['Undone again afterwards: it proves nothing', undefined]);
   expect(new Set(pulls.rows.map(({ cells }) => cells.length))).toEqual(new Set([pulls.head.length]));
 });

@@ -4,7 +4,7 @@ import { MODULUS_MPA } from '../torque/stiffness.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { contactPressure } from './lame.js';
-import { POISSON, PRESS_FIELD, STOP_SHARE } from './press.js';
+import { LONG_FIELD, POISSON, PRESS_FIELD, SEAT_FIELD, STOP_SHARE } from './press.js';
 import { TUBE_COLUMNS, type Tube } from './sleeve.js';
 
 /** Between a tube and what passes through it, mm in diameter. Common practice. */
@@ -64,17 +64,8 @@ export const off = defineWorking({
       ],
       help: 'Asked first: it picks the way.',
     },
-    { kind: 'number', name: 'seat', label: 'Seat', symbol: 'd', quantity: 'length', above: 0, max: 1000, help: 'Diameter of the fit.' },
-    {
-      kind: 'number',
-      name: 'long',
-      label: 'Length of the fit',
-      symbol: 'L',
-      quantity: 'length',
-      above: 0,
-      max: 1000,
-      help: 'Without chamfers.',
-    },
+    SEAT_FIELD,
+    LONG_FIELD,
     {
       kind: 'number',
       name: 'outside',
@@ -231,14 +222,12 @@ export const off = defineWorking({
         bound: `the whole way, ${mm(supportLength)}: what passes would stand on the table before it is free`,
       });
     const supportInside = passes + CLEAR_MM;
-    // In a housing the pipe carries the boss; on a shaft the ring, up to its rim.
-    const supportOutside = outside;
-    if (supportOutside - supportInside < 2 * LEAST_FACE_MM)
+    if (outside - supportInside < 2 * LEAST_FACE_MM)
       return refuse({
         code: 'cannot-be',
         field: 'passes',
         received: mm(passes),
-        bound: `no face is left to carry it: under ${mm(supportOutside - 2 * LEAST_FACE_MM - CLEAR_MM)}; draw it with a splitter behind the ring, or from the other end`,
+        bound: `no face is left to carry it: under ${mm(outside - 2 * LEAST_FACE_MM - CLEAR_MM)}; draw it with a splitter behind the ring, or from the other end`,
       });
     const outer = { inside: seat, outside, modulusMPa: MODULUS_MPA[input.outerOf], poisson: POISSON[input.outerOf] };
     const inner = { inside: 0, outside: seat, modulusMPa: MODULUS_MPA.steel, poisson: POISSON.steel };
@@ -265,16 +254,17 @@ export const off = defineWorking({
       outside: Number(row['outside']),
       length: Number(row['length']),
     }));
-    const face = (tube: Tube): number => Math.min(tube.outside, supportOutside) - tube.inside;
+    const face = (tube: Tube): number => Math.min(tube.outside, outside) - tube.inside;
+    // In a housing the pipe carries the boss, however wide it is; on a shaft the ring, up to its rim.
     const fits = (tube: Tube): boolean =>
       tube.inside >= supportInside &&
       tube.length >= supportLength &&
-      (outward || tube.outside <= supportOutside) &&
+      (outward || tube.outside <= outside) &&
       face(tube) >= 2 * LEAST_FACE_MM;
     const best = tubes.filter(fits).toSorted((one, other) => face(other) - face(one))[0];
     const which =
       best?.name ??
-      `none of the crib: a pipe over ${mm(supportInside)} inside, ${outward ? `under the boss of ${mm(outside)}` : `under ${mm(supportOutside)} outside`}, ${mm(supportLength)} long`;
+      `none of the crib: a pipe over ${mm(supportInside)} inside, ${outward ? `under the boss of ${mm(outside)}` : `under ${mm(outside)} outside`}, ${mm(supportLength)} long`;
     const carried = outward
       ? 'Push on the outer ring from behind, the housing on its pipe'
       : `Carry ${ring === 'the part itself' ? 'the part' : `the ${ring}`}, push the shaft through`;
@@ -283,7 +273,7 @@ export const off = defineWorking({
       fate === 'spoil'
         ? `${carried}, through the balls if need be; or grind it to a millimetre before the seat and crack it.`
         : `${carried}.${spares}`;
-    return ok({ what, force, stop, supportInside, supportOutside, supportLength, which, releases, heat });
+    return ok({ what, force, stop, supportInside, supportOutside: outside, supportLength, which, releases, heat });
   },
   explain: (input, output) => [
     {

@@ -24,6 +24,28 @@ export const PRESS_FIELD = {
   help: 'Such as 100 kN.',
 } as const;
 
+export const SEAT_FIELD = {
+  kind: 'number',
+  name: 'seat',
+  label: 'Seat',
+  symbol: 'd',
+  quantity: 'length',
+  above: 0,
+  max: 1000,
+  help: 'Diameter of the fit.',
+} as const;
+
+export const LONG_FIELD = {
+  kind: 'number',
+  name: 'long',
+  label: 'Length of the fit',
+  symbol: 'L',
+  quantity: 'length',
+  above: 0,
+  max: 1000,
+  help: 'Along the shaft, without chamfers.',
+} as const;
+
 const METALS = [
   { id: 'steel', label: 'steel' },
   { id: 'cast-iron', label: 'cast iron' },
@@ -48,17 +70,8 @@ export const press = defineWorking({
   title: 'What does it take to press this in, and when do I stop?',
   area: 'fits',
   inputs: [
-    { kind: 'number', name: 'seat', label: 'Seat', symbol: 'd', quantity: 'length', above: 0, max: 1000, help: 'Diameter of the fit.' },
-    {
-      kind: 'number',
-      name: 'long',
-      label: 'Length of the fit',
-      symbol: 'L',
-      quantity: 'length',
-      above: 0,
-      max: 1000,
-      help: 'Along the shaft, without chamfers.',
-    },
+    SEAT_FIELD,
+    LONG_FIELD,
     {
       kind: 'number',
       name: 'interference',

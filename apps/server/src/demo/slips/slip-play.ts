@@ -2,7 +2,6 @@ import {
   Reckoned,
   checkEntry,
   checkOnJob,
-  duesOf,
   mayMake,
   verdictOf,
   workingFor,
@@ -12,9 +11,9 @@ import {
   type NewEntry,
 } from '@jubb/book';
 import { seeded } from '@jubb/core';
-import { STAGES, find, type Role, type SheetFile, type Step, type Tool } from '@jubb/sheet';
+import { STAGES, type Role, type SheetFile, type Step, type Tool } from '@jubb/sheet';
 import { v7 as uuid } from 'uuid';
-import { beforeOrAfter, entriesAt, type DemoEntry, type DemoUnit } from '@jubb/play';
+import { actsAt, dueBefore, type DemoEntry, type DemoUnit } from '@jubb/play';
 import type { Moment, Slip, Slipped } from './slip.js';
 
 /** By what a mistake is seen. */
@@ -33,7 +32,8 @@ export type Outcome = Caught | 'passed' | 'not possible';
 /** More than a job has entries: no two places of two plays draw the same. */
 const SEED_STEP = 10_000;
 
-const AT = '2026-01-01T08:00:00.000Z';
+const TODAY = '2026-01-01';
+const AT = `${TODAY}T08:00:00.000Z`;
 /** A step that does not end is a fault of the sheet or of the mechanic. */
 const MOST_ROUNDS = 40;
 const ROLES = { hand: 'mechanic', foreman: 'foreman', counter: 'counter' } as const satisfies Readonly<Record<string, Role>>;
@@ -134,7 +134,7 @@ export class SlipPlay {
   #asked(step: Step, kept: readonly AnyKeptEntry[], caught: (seen: Seen, words: string) => Caught): Caught {
     const state = new Reckoned(this.#given, kept);
     const { looks, problem = step.title } = state.step(step);
-    const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
+    const due = dueBefore(state, step);
     if (due) return caught('obligation', due.obligation.name);
     if (step.record.kind === 'sign') return caught('signature', problem);
     if (looks) return caught('look', problem);
@@ -156,13 +156,9 @@ export class SlipPlay {
     const state = new Reckoned(this.#given, kept);
     const stands = state.step(step);
     if (stands.done) return undefined;
-    const due = step.record.kind === 'sign' ? duesOf(state.sheet, state.live).find(({ closed }) => !closed) : undefined;
-    const again = due && find(state.sheet.steps, due.obligation.closedBy);
     // Every play draws the same figures at the same place.
-    return (
-      beforeOrAfter(stands, state, AT) ??
-      entriesAt(state.sheet, state, again ?? step, this.#unit, this.#tools, seeded(this.#seed * SEED_STEP + kept.length), AT)
-    );
+    const random = seeded(this.#seed * SEED_STEP + kept.length);
+    return actsAt(state, stands, { unit: this.#unit, tools: this.#tools, random, at: AT, today: TODAY }).acts;
   }
 
   #refusal(act: DemoEntry, kept: readonly AnyKeptEntry[], who: Who): string | undefined {

@@ -13,11 +13,10 @@ import { useUnits } from '../../kit/units.ts';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout } from '../../job/recorder/layout.tsx';
 import { EarlierSettings } from '../measure/earlier.tsx';
-import { Measure } from '../measure/measure.tsx';
 import { unkeptKey } from '../../job/recorder/use-readings.ts';
 import { SetByAct } from './set-by-act.tsx';
 import { SettingGuide } from './setting-guide.tsx';
-import { useAccepting } from './accepting.tsx';
+import { SettingReading } from './setting-reading.tsx';
 import { WholeProof } from './whole-proof.tsx';
 
 /** Seat, read, turn to the slot, read again: until a reading is in. */
@@ -115,14 +114,13 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
 }
 
 function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found' | 'now' | 'locked' | 'proved' }): ReactElement {
-  const { sheet, keep } = useHere();
+  const { sheet } = useHere();
   const { setting, readFirst } = run;
   const quantity = settingQuantity(setting);
   const units = useUnits();
   const { bearings, pick } = useBearings(run);
   const window = settingWindow(setting, bearings);
   const by = actOf(setting);
-  const accepting = useAccepting({ run, step });
   const words = {
     now: by === 'locked' ? 'Set the nut, before it is locked' : 'Dial reading with the nut where it is',
     locked:
@@ -131,45 +129,28 @@ function ReadPlay({ run, step, moment }: PhaseProps & { readonly moment: 'found'
     found: 'As it is found, before it is touched',
   }[moment];
   return (
-    <Measure
-      key={moment}
-      draftKey={`${step.ref}.${moment}`}
-      name={setting.name}
+    <SettingReading
+      run={run}
+      step={step}
+      moment={moment}
       quantity={quantity}
       window={window}
-      toolKind={setting.tool}
-      repeats={setting.repeats}
-      least={0}
-      // A slip of the decimal sign or the unit is further off than any try.
-      most={Math.max(5, window.to * 4)}
-      kind="end-play"
-      payload={(readings, unit) => ({
-        setting: setting.ref,
-        moment: moment === 'found' ? 'locked' : moment,
-        readings,
-        unit,
-        ...(setting.windowUsed ? { bearings } : {}),
-      })}
-      onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
+      bearings={bearings}
       intro={
-        <>
-          {accepting.words}
-          <p className="mb-2">
-            {words}
-            {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
-            {moment === 'locked' && by === 'locked' ? 'When it is in, bend the tab, or secure the nut as the sheet says. ' : null}
-            {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
-            {moment === 'now' && readFirst !== undefined ? (
-              <b className="d-block">
-                Locking changed it the last time: before it is locked it should read {units.text(readFirst, quantity, window)}.
-              </b>
-            ) : null}
-            {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
-            {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} bearings={bearings} /> : null}
-          </p>
-        </>
+        <p className="mb-2">
+          {words}
+          {setting.kind === 'end-play' ? `: pull and push, ${setting.repeats} times.` : '.'}{' '}
+          {moment === 'locked' && by === 'locked' ? 'When it is in, bend the tab, or secure the nut as the sheet says. ' : null}
+          {moment !== 'proved' && setting.how ? <span className="soft">{setting.how}</span> : null}
+          {moment === 'now' && readFirst !== undefined ? (
+            <b className="d-block">
+              Locking changed it the last time: before it is locked it should read {units.text(readFirst, quantity, window)}.
+            </b>
+          ) : null}
+          {setting.windowUsed ? <BearingsPick bearings={bearings} onPick={pick} /> : null}
+          {moment === 'now' || moment === 'locked' ? <EarlierSettings run={run} bearings={bearings} /> : null}
+        </p>
       }
-      others={accepting.acts}
       source={<Trust of={bearings === 'used' ? (setting.windowUsed ?? setting.window) : setting.window} documents={sheet.documents} />}
       wide={
         (moment === 'now' || moment === 'locked') && setting.method !== 'castle-nut' ? (

@@ -7,8 +7,7 @@ import { RecorderLayout } from '../../job/recorder/layout.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { Trust } from '../../kit/pieces.tsx';
 import { useUnits } from '../../kit/units.ts';
-import { Measure } from '../measure/measure.tsx';
-import { useAccepting } from './accepting.tsx';
+import { SettingReading } from './setting-reading.tsx';
 
 interface WholeProofProps {
   readonly run: SettingRun;
@@ -17,45 +16,29 @@ interface WholeProofProps {
 
 /** The closed unit is turned as a whole; what else turns with it was read before, and is taken off. */
 export function WholeProof({ run, step }: WholeProofProps): ReactElement {
-  const { sheet, state, keep } = useHere();
-  const accepting = useAccepting({ run, step });
+  const { sheet, state } = useHere();
   const { setting, bearings } = run;
   const shares = sharesOf(setting, sheet, state.live);
   const unread = shares.find(({ torque }) => torque === undefined);
   if (unread) return <ReadShare share={unread} />;
-  const less = shares.map(({ setting: of, limit, torque = 0 }) => ({ ...(of === undefined ? { limit } : { setting: of }), torque }));
+  const less = shares.map(({ setting: of, limit, torque = 0 }) => ({ ...(of && { setting: of }), ...(limit && { limit }), torque }));
   const off = less.reduce((sum, { torque }) => sum + torque, 0);
   const { quantity, window } = proofReads(setting, bearings);
   // What the balance should show is said, not what is left when the rest is taken off.
   const { from = 0, to = 0 } = window;
   const whole = { from: from + off, to: to + off };
   return (
-    <Measure
-      draftKey={`${step.ref}.proved`}
-      name={setting.proof?.reads ?? setting.name}
+    <SettingReading
+      run={run}
+      step={step}
+      moment="proved"
+      name={setting.proof?.reads}
       quantity={quantity}
       window={whole}
-      toolKind={setting.proof?.tool ?? setting.tool}
-      repeats={setting.repeats}
-      least={0}
-      most={Math.max(5, whole.to * 4)}
-      kind="end-play"
-      payload={(readings, unit) => ({
-        setting: setting.ref,
-        moment: 'proved',
-        readings,
-        unit,
-        less,
-        ...(setting.windowUsed ? { bearings } : {}),
-      })}
-      onKeep={(payload, tool) => keep({ kind: 'end-play', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) })}
-      intro={
-        <>
-          {accepting.words}
-          <Shares run={run} shares={shares} whole={whole} />
-        </>
-      }
-      others={accepting.acts}
+      toolKind={setting.proof?.tool}
+      bearings={bearings}
+      less={less}
+      intro={<Shares run={run} shares={shares} whole={whole} />}
       source={<Trust of={setting.proof?.window ?? setting.window} documents={sheet.documents} />}
     />
   );
