@@ -18,18 +18,19 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   await hand.fill('Serial or tag', 'chalked 17');
   await hand.tabTo('What kind of unit is it?');
   await hand.type('alternator');
-  await hand.sees('Between two neighbouring through bolts');
-  await hand.tabTo('Between two neighbouring');
-  await hand.type('116 kg');
+  await hand.sees('How long is the case');
+  await hand.tabTo('How long is the case');
+  await hand.type('139 kg');
   await hand.press('Enter');
   await hand.sees('Give a figure');
-  await hand.fill('Between two neighbouring', '116,3');
+  await hand.fill('How long is the case', '139,3');
   await hand.press('Enter');
-  await hand.sees('How do the stator leads');
-  await hand.use('in pairs');
+  await hand.sees('How many windows');
+  await hand.fill('How many windows', '11');
+  await hand.press('Enter');
   await hand.sees('It is this one');
   await hand.use('It is this one');
-  await hand.sees('Told by bolt centres 116.3 mm, stator leads in pairs');
+  await hand.sees('Told by case length 139.3 mm, rear windows 11');
   await hand.sees('The B+ stud is live from the battery');
   await hand.fill('What the customer says', 'Lamp stays on, nothing charges.');
   await hand.tabTo('no charge');
@@ -51,12 +52,12 @@ test('an unknown alternator is told by two questions and booked in, by keyboard 
   expect(job).toMatchObject({
     estimateMinor: 4080,
     scope: {
-      variant: 'ga-95-paired',
+      variant: 'ga-95-late',
       tasks: ['regulator-and-brushes'],
       picks: ['no-charge'],
       identified: [
-        { feature: 'bolt-centres', found: '116.3 mm' },
-        { feature: 'stator-leads', found: 'in pairs' },
+        { feature: 'case-length', found: '139.3 mm' },
+        { feature: 'rear-windows', found: '11' },
       ],
     },
   });

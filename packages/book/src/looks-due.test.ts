@@ -1,5 +1,5 @@
 import { describe, expect, test } from '@jest/globals';
-import { find, type SheetFile } from '@jubb/sheet';
+import { find, scopeSheet, type SheetFile } from '@jubb/sheet';
 import { book, demoSheet, type BookLine } from './book.test-kit.js';
 import { checkOnJob } from './entries/check.js';
 import { jobState, stopsSigning } from './state.js';
@@ -101,5 +101,34 @@ describe('what a step expects', () => {
   test('is not answered before, nor where nothing is expected', () => {
     expect(refused(hub, said(true))).toMatch(/not done yet/u);
     expect(refused(hub, said(true), done, said(true))).toMatch(/said to be as expected already/u);
+  });
+});
+
+describe('which one it is', () => {
+  const hub = demoSheet('harrowmere-ut9-trailer-hub');
+  const booked = scopeSheet(hub, { variant: 'ut9-5' }).file;
+  const step = find(booked.steps, 'cap-off')!;
+  const off = step.record.counts!.map((counted): BookLine => {
+    const { part, count } = counted;
+    return { kind: 'came-off', step: step.ref, payload: { part, count, name: part, tray: '1' } };
+  });
+  const said = (variant: string): BookLine => ({ kind: 'variant', step: step.ref, payload: { variant, seen: 'wheel studs 6' } });
+
+  test('is asked at the step where it shows, whatever it was booked in as; another answer makes the sheet that of another one', () => {
+    expect(at(booked, step.ref, ...off)).toMatchObject({ done: false, problem: 'not said which one it is' });
+    const [look] = at(booked, step.ref, ...off).looks!;
+    expect(look).toMatchObject({
+      what: 'which',
+      variants: [{ ref: 'ut9-5', seen: 'bolt head 46 mm · studs 5 · ring colour green' }, {}, {}],
+    });
+    const state = jobState(booked, book(booked, ...off, said('ut9-6')));
+    expect(state.variant).toMatchObject({ by: 'found', variant: { ref: 'ut9-6' } });
+    expect(find(state.sheet.joints, 'wheel-nuts')!.count).toBe(6);
+    expect(at(booked, step.ref, ...off, said('ut9-5'))).toMatchObject({ done: true });
+  });
+
+  test('is not asked where somebody found it out before, nor of a sheet that knows but one', () => {
+    expect(at(booked, step.ref, { kind: 'variant', payload: { variant: 'ut9-5', seen: 'plate' } }, ...off).looks).toBeUndefined();
+    expect(at({ ...booked, variants: booked.variants!.slice(0, 1) }, step.ref, ...off).looks).toBeUndefined();
   });
 });

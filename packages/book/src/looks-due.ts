@@ -1,4 +1,4 @@
-import { STAGES, find, partName, type Fastening, type Fit, type SheetFile, type Step } from '@jubb/sheet';
+import { STAGES, find, partName, type Fastening, type Fit, type SheetFile, type Step, type Tell } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry } from './entries/kept.js';
 import { isWork } from './no-work.js';
 import { partsPutIn } from './parts/new-parts.js';
@@ -13,17 +13,27 @@ export type LookDue =
   | { readonly what: 'way-round'; readonly part: string; readonly lies: string }
   /** A mark that was made when it came off. */
   | { readonly what: 'mark'; readonly mark: Mark }
+  /** What tells the variants apart is in sight: which one it is. */
+  | { readonly what: 'which'; readonly variants: readonly Shown[] }
   /** A fit that came apart: how. */
   | { readonly what: 'apart'; readonly fit: Fit }
   /** Feel, sound or drop that the sheet expects; not so is where somebody said that it is otherwise. */
   | { readonly what: 'expected'; readonly expect: string; readonly notSo?: string };
 
+/** A variant by what of it is in sight at a step. */
+export interface Shown {
+  readonly ref: string;
+  readonly name: string;
+  /** "wheel studs 8" */
+  readonly seen: string;
+}
+
 /** What is still to be looked at at a step whose own act is done. New work at it, or its part off again, asks for all of it anew. */
 export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEntry[]): readonly LookDue[] {
-  const { seats = [], expect } = step;
+  const { seats = [], expect, shows = [] } = step;
   const puts = putsTogether(step) ? partsPutIn(sheet, step) : [];
   const apart = letGoAt(sheet, step);
-  if (seats.length === 0 && expect === undefined && puts.length === 0 && apart.length === 0) return [];
+  if (seats.length === 0 && expect === undefined && puts.length === 0 && apart.length === 0 && shows.length === 0) return [];
   const fastenings = seats.flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
   const held = new Set([...puts, ...fastenings.flatMap(({ part }) => part ?? [])]);
   const from = live.findLastIndex((entry) =>
@@ -34,6 +44,7 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
   const since = live.slice(from + 1);
   const own = since.filter((entry) => entry.step === step.ref);
   return [
+    ...whichDue(sheet, shows, live),
     ...apart
       .filter(({ ref }) => !own.some((entry) => isKind('let-go')(entry) && entry.payload.fit === ref))
       .map((fit) => ({ what: 'apart' as const, fit })),
@@ -48,6 +59,14 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
       .map((mark) => ({ what: 'mark' as const, mark })),
     ...expectedDue(expect, own),
   ];
+}
+
+/** Asked once on a job, whoever answers it and at whichever side. */
+function whichDue({ variants = [] }: SheetFile, shows: readonly string[], live: readonly AnyKeptEntry[]): readonly LookDue[] {
+  if (shows.length === 0 || variants.length < 2 || live.some(isKind('variant'))) return [];
+  const seen = (tells: readonly Tell[]): string =>
+    tells.flatMap(({ feature, is }) => (shows.includes(feature) ? [`${feature.replaceAll('-', ' ')} ${is}`] : [])).join(' · ');
+  return [{ what: 'which', variants: variants.map(({ ref, name, tells }) => ({ ref, name, seen: seen(tells) })) }];
 }
 
 function seatedDue(fastenings: readonly Fastening[], own: readonly AnyKeptEntry[]): readonly LookDue[] {
@@ -103,6 +122,8 @@ export function lookWords(sheet: SheetFile, look: LookDue): string {
       return `${look.fastening.count - look.seen} × ${look.fastening.name} not seen to be home`;
     case 'way-round':
       return `which way the ${partName(sheet, look.part)} lies was not looked at`;
+    case 'which':
+      return 'not said which one it is';
     case 'apart':
       return `not said how it came apart: ${look.fit.name}`;
     case 'mark':

@@ -70,7 +70,7 @@ const EXAMPLES: Readonly<Record<string, readonly [input: object, expected: Expec
   'gear.pinion-depth': [{ shim: 1.2, oldMark: '+2', newMark: '-1', marksIn: 'hundredths' }, { newShim: about(1.23, 9) }],
   'gear.ratio': [example('gear.ratio'), { ratio: about(3.545, 3), hunting: 'hunting' }],
   'identify.variant': [
-    { ...example('identify.variant'), found: [{ feature: 'bolt centres', is: '133 mm', u: '0.5 mm' }] },
+    { ...example('identify.variant'), found: [{ feature: 'case length', is: '152 mm', u: '0.5 mm' }] },
     { variant: 'larger' },
   ],
   'measure.at-20': [example('measure.at-20'), { size: about(99.958, 3) }],

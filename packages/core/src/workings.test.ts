@@ -481,14 +481,14 @@ describe('identify.variant', () => {
 
   /** Common practice: 5¼ in between through bolts is the larger, 4¾ in the smaller; leads split the smaller ones. */
   test('the larger alternator is named at once, the smaller ones need their leads', () => {
-    expect(output('identify.variant', { ...example, found: [{ feature: 'bolt centres', is: '133 mm', u: '0.5 mm' }] })['variant']).toBe(
+    expect(output('identify.variant', { ...example, found: [{ feature: 'case length', is: '152 mm', u: '0.5 mm' }] })['variant']).toBe(
       'larger',
     );
     const smaller = output('identify.variant', example);
     expect(smaller['variant']).toBeUndefined();
-    expect(smaller['ask']).toBe('stator leads');
-    const found = [...(example['found'] as object[]), { feature: 'stator leads', is: 'Paired', u: 'word' }];
-    expect(output('identify.variant', { ...example, found })['variant']).toBe('smaller, paired leads');
+    expect(smaller['ask']).toBe('rear windows');
+    const found = [...(example['found'] as object[]), { feature: 'rear windows', is: 'Eleven', u: 'word' }];
+    expect(output('identify.variant', { ...example, found })['variant']).toBe('smaller, late');
   });
 
   test('two variants that nothing tells apart are said so', () => {

@@ -150,10 +150,10 @@ const SEEN = 'held against the old';
 /** What is due at a step besides its own act: what must be ready before it, what is looked at after it, by oneself and by others. */
 function beforeOrAfter(
   { step, looks, holds }: StepState,
-  { live }: Pick<BenchState, 'live'>,
+  { sheet, live }: Pick<BenchState, 'sheet' | 'live'>,
   at: string,
 ): readonly DemoEntry[] | undefined {
-  if (looks) return looks.map((look) => ({ ...seenHome(look), step: step.ref }));
+  if (looks) return looks.map((look) => ({ ...seenHome(look, sheet), step: step.ref }));
   if (holds) return [lookedAt(holds, step)];
   const missing = notReady(step, live, at);
   if (!missing) return undefined;
@@ -161,8 +161,12 @@ function beforeOrAfter(
   return [waitOf(step, missing.lead)];
 }
 
-function seenHome(look: LookDue): DemoEntry {
+function seenHome(look: LookDue, { build }: SheetFile): DemoEntry {
   switch (look.what) {
+    case 'which': {
+      const { ref, seen } = find(look.variants, build) ?? look.variants[0]!;
+      return { kind: 'variant', payload: { variant: ref, seen } };
+    }
     case 'seated':
       return { kind: 'seated', payload: { fastening: look.fastening.ref, count: look.fastening.count - look.seen } };
     case 'way-round':

@@ -3,7 +3,8 @@ import { readSheetFile } from './reading/read.js';
 import { readFileSync, readdirSync } from 'node:fs';
 
 const FOLDER = new URL('../../../apps/server/demo/sheets/', import.meta.url);
-const texts = readdirSync(FOLDER).map((name) => [name, readFileSync(new URL(name, FOLDER), 'utf8')] as const);
+/** Each with its file's name. */
+export const texts = readdirSync(FOLDER).map((name) => [name, readFileSync(new URL(name, FOLDER), 'utf8')] as const);
 
 export function read(text: string): SheetFile {
   const result = readSheetFile(text);

@@ -93,18 +93,18 @@ export const variant = defineWorking({
       for: 'the gain of a question',
       fromMemory: true,
     },
-    { kind: 'common practice', document: 'Two look-alike alternators, 5¼ in and 4¾ in between through bolts', for: 'the example' },
+    { kind: 'common practice', document: 'Units of one make that look alike are told apart by measuring and counting', for: 'the example' },
   ],
   cautions: [],
   example: {
     variants: [
-      { variant: 'larger', feature: 'bolt centres', is: '5 1/4 in', within: '0.06 in' },
-      { variant: 'smaller, single leads', feature: 'bolt centres', is: '4 3/4 in', within: '0.06 in' },
-      { variant: 'smaller, paired leads', feature: 'bolt centres', is: '4 3/4 in', within: '0.06 in' },
-      { variant: 'smaller, single leads', feature: 'stator leads', is: 'single', within: 'word' },
-      { variant: 'smaller, paired leads', feature: 'stator leads', is: 'paired', within: 'word' },
+      { variant: 'larger', feature: 'case length', is: '6 in', within: '0.06 in' },
+      { variant: 'smaller, early', feature: 'case length', is: '5 3/8 in', within: '0.06 in' },
+      { variant: 'smaller, late', feature: 'case length', is: '5 3/8 in', within: '0.06 in' },
+      { variant: 'smaller, early', feature: 'rear windows', is: 'seven', within: 'word' },
+      { variant: 'smaller, late', feature: 'rear windows', is: 'eleven', within: 'word' },
     ],
-    found: [{ feature: 'bolt centres', is: '120.5 mm', u: '0.5 mm' }],
+    found: [{ feature: 'case length', is: '136.4 mm', u: '0.5 mm' }],
   },
   compute(input): Result<{
     variant: string | undefined;

@@ -255,6 +255,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('lead.from', 'Not before', 16),
     refs('seats', 'Seen home'),
     refs('letsGo', 'Fits apart'),
+    refs('shows', 'Shows which one'),
     EACH,
   ],
   customerNotes: [REF, text('text', 'Told', 60)],

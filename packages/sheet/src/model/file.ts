@@ -439,6 +439,8 @@ export class Step extends Sided {
   @IsOptional() @Refs() frees?: string[];
   /** Fits that come apart at it. */
   @IsOptional() @Refs(8) letsGo?: string[];
+  /** Features of the variants that are seen at it: which one it is, is said there. */
+  @IsOptional() @Refs(8) shows?: string[];
   /** Parts that must be off already. */
   @IsOptional() @Refs() needsOff?: string[];
   @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;

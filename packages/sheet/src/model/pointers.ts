@@ -48,6 +48,7 @@ const POINTERS: Readonly<Partial<Record<SheetList, Pointers>>> = {
     'after[]': ['steps'],
     'frees[]': ['parts'],
     'letsGo[]': ['fits'],
+    'shows[]': ['features'],
     'putsIn[]': ['parts'],
     'seats[]': ['fastenings'],
     'lead.from': ['steps'],

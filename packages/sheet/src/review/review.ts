@@ -20,6 +20,7 @@ import {
   valuesAreTrusted,
   valuesOf,
   variantsAct,
+  variantsShow,
   variantsDiffer,
   windowsAgree,
 } from './rules/figures.js';
@@ -140,6 +141,7 @@ const RULES: readonly Rule[] = [
   windowsAgree,
   variantsDiffer,
   variantsAct,
+  variantsShow,
   waysHaveADefault,
   numbersAreTheLast,
   valuesAreTrusted,

@@ -7,6 +7,7 @@ import { RecorderLayout, type Act } from '../recorder/layout.tsx';
 import { useHere } from '../use-job.ts';
 import { ApartRecorder } from './apart.tsx';
 import { ExpectedRecorder } from './expected.tsx';
+import { WhichRecorder } from './which.tsx';
 
 interface LooksRecorderProps {
   readonly step: Step;
@@ -16,6 +17,7 @@ interface LooksRecorderProps {
 /** What is looked at once a step is done, one after the other: home, the right way round, in line, as expected. */
 export function LooksRecorder({ step, looks: [look, ...then] }: LooksRecorderProps): ReactElement {
   const { sheet, keep } = useHere();
+  if (look.what === 'which') return <WhichRecorder step={step} look={look} />;
   if (look.what === 'apart') return <ApartRecorder key={look.fit.ref} step={step} fit={look.fit} />;
   if (look.what === 'expected') return <ExpectedRecorder step={step} look={look} />;
   const said = (draft: Pick<Draft, 'kind' | 'payload'>): void => keep({ ...draft, step: step.ref });
@@ -46,7 +48,7 @@ interface Asked {
 }
 
 function asked(
-  look: Exclude<LookDue, { readonly what: 'expected' | 'apart' }>,
+  look: Exclude<LookDue, { readonly what: 'expected' | 'apart' | 'which' }>,
   sheet: SheetFile,
   keep: (draft: Pick<Draft, 'kind' | 'payload'>) => void,
 ): Asked {
@@ -95,6 +97,8 @@ function nameOf(look: LookDue, sheet: SheetFile): string {
       return `${look.fastening.name}, home`;
     case 'way-round':
       return `${partName(sheet, look.part)}, which way`;
+    case 'which':
+      return 'which one it is';
     case 'apart':
       return `${look.fit.name}, how it came apart`;
     case 'mark':

@@ -4,7 +4,7 @@ import { candidatesOf, readingU } from '../../model/identify.js';
 import { limitQuantity, windowOf } from '../../model/resolve.js';
 import { sourcedIn, type SourcedValue } from '../../model/sourced.js';
 import { VALUE_LISTS, type ValueList } from '../../words.js';
-import { finding, nameIn, type Finding } from './rule.js';
+import { finding, ofSheet, nameIn, type Finding } from './rule.js';
 import { tellsApart } from '@jubb/core';
 
 export function* kitsHoldWhatIsRenewed(sheet: SheetFile): Iterable<Finding> {
@@ -130,6 +130,31 @@ export function* variantsAct(sheet: SheetFile): Iterable<Finding> {
         `${variant.name} differs in words alone: the job would go by the first variant`,
         'Say which fields are otherwise, and which steps and parts come or go.',
       );
+}
+
+/** Whoever booked it in may have been wrong: the step at which it shows asks. */
+export function* variantsShow({ variants = [], features = [], steps }: SheetFile): Iterable<Finding> {
+  if (variants.length < 2) return;
+  const shown = new Set(steps.flatMap(({ shows = [] }) => shows));
+  if (shown.size === 0)
+    yield ofSheet(
+      'note',
+      'variants',
+      'No step says which variant it is: a wrong one at the counter stays wrong',
+      'Say at which step a feature that tells them apart is in sight.',
+    );
+  for (const [index, a] of variants.entries())
+    for (const b of variants.slice(index + 1)) {
+      const differ = (ref: string): boolean =>
+        a.tells.find(({ feature }) => feature === ref)?.is !== b.tells.find(({ feature }) => feature === ref)?.is;
+      if (shown.size === 0 || features.some(({ ref }) => shown.has(ref) && differ(ref))) continue;
+      yield ofSheet(
+        'care',
+        'variants',
+        `${a.name} and ${b.name} look alike at the step that asks which one it is`,
+        'Let the step show a feature on which they differ, too.',
+      );
+    }
 }
 
 export function* numbersAreTheLast(sheet: SheetFile): Iterable<Finding> {
