@@ -22,6 +22,8 @@ const MOST_IN_BATCH = 50;
 /** Of so many sendings the tablet never hears the answer. */
 const ANSWER_LOST = 0.1;
 const PATIENCE_MS = 60_000;
+/** The first one of a database makes the demo, on a machine that may be busy with more. */
+const UP_MS = 240_000;
 /** A page makes its link anew after so long, as a browser does. */
 const PAGE_RETRY_MS = 1000;
 
@@ -183,7 +185,7 @@ async function serve(url, port) {
     stdio: ['ignore', 'pipe', 'ignore'],
   });
   await new Promise((resolve, reject) => {
-    const late = after(() => reject(new Error('the server did not come up')), PATIENCE_MS);
+    const late = after(() => reject(new Error('the server did not come up')), UP_MS);
     const up = () => {
       clearTimeout(late);
       resolve();

@@ -43,6 +43,7 @@ describe('out and in again is the same', () => {
   test.each(texts)('%s holds nothing that an older reader of YAML takes otherwise', (_, text) => {
     expect(text).not.toMatch(/[{,] [\w-]+: [^"'\s{}[\],][^"'\n{}[\],]*\?/u);
     expect(text).not.toMatch(/: (?:yes|no|on|off)\s*(?:[,}]|$)/imu);
+    expect(text).not.toMatch(/^\s*(?:- |\{ )?(?:yes|no|on|off):/imu);
   });
 
   /** Words with everything that YAML or CSV could trip over. */

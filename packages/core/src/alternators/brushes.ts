@@ -76,7 +76,7 @@ export const brushes = defineWorking({
   outputs: [VERDICT, ...WEAR_OUTPUTS, { kind: 'text', name: 'rings', label: 'Slip rings', longest: 200, help: 'Diameter and runout.' }],
   sources: [WEAR_SOURCE],
   cautions: ['Brushes are held back by a pin while it goes together: out with it before the rotor is spun.'],
-  serves: [{ at: 'measure', families: ['alternator'], rank: 4, about: /brush|regulator/iu }],
+  serves: [{ at: 'measure', families: ['alternator', 'starter-generator'], rank: 4, about: /brush|regulator/iu }],
   example: { lengths: [8.2, 8.6], fresh: 14, limit: 5, hours: '5200 h', ring: 27.1, leastRing: 26.8, runout: 0.02, mostRunout: 0.06 },
   compute(input) {
     const worn = wornBy({

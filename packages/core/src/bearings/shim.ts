@@ -84,7 +84,7 @@ export const shim = defineWorking({
   ],
   cautions: ['Measure each shim: what is stamped on it, and what is left of it, differ.'],
   serves: [
-    { at: 'build', families: ['gearbox with selective shims'], rank: 3 },
+    { at: 'build', families: ['gearbox with selective shims', 'two-speed transfer box'], rank: 3 },
     { at: 'build', families: ['PTO gearbox'], rank: 2 },
     {
       at: 'setting',

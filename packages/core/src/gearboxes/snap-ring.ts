@@ -49,7 +49,7 @@ export const snapRing = defineWorking({
   sources: [{ kind: 'common practice', document: 'the thickest ring that goes in by hand', for: 'the choice' }],
   cautions: ['A retaining ring flies: glasses, and a hand or a rag over it.'],
   serves: [
-    { at: 'build', families: ['gearbox with selective shims'], rank: 2 },
+    { at: 'build', families: ['gearbox with selective shims', 'two-speed transfer box'], rank: 2 },
     { at: 'setting', kinds: ['end-play', 'depth'], methods: ['selective-ring'], rank: 2 },
   ],
   example: { gaps: '2.34; 2.36; 2.35', to: 0.1, sizes: '2.2; 2.25; 2.3; 2.35; 2.4' },

@@ -50,7 +50,7 @@ export const endPlayShim = defineWorking({
   sources: [{ kind: 'derivation', document: 'a washer takes up its thickness', for: 'the sum' }],
   cautions: [],
   serves: [
-    { at: 'build', families: ['gearbox with selective shims', 'PTO gearbox'] },
+    { at: 'build', families: ['gearbox with selective shims', 'two-speed transfer box', 'PTO gearbox'] },
     {
       at: 'setting',
       kinds: ['end-play', 'depth'],

@@ -63,7 +63,7 @@ export const chain = defineWorking({
   ],
   sources: [WEAR_SOURCE, { kind: 'common practice', document: 'roller chain elongation 1.5 % or 3 %', for: 'the limit' }],
   cautions: ['A new chain on hooked sprockets wears out in weeks: look at the teeth.'],
-  serves: [{ at: 'measure', families: ['gearbox with selective shims'], rank: 2 }],
+  serves: [{ at: 'measure', families: ['gearbox with selective shims', 'two-speed transfer box'], rank: 2 }],
   example: { now: 257.5, pitch: 12.7, hours: '1500 h' },
   compute({ now, links, pitch, most, ...wear }) {
     const fresh = links * pitch;

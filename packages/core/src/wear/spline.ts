@@ -71,7 +71,7 @@ export const spline = defineWorking({
   sources: [WEAR_SOURCE, { kind: 'derivation', document: 'one angle at two radii', for: 'play at the pitch circle' }],
   cautions: ['A step that a fingernail catches on the flank ends it, whatever the play.'],
   serves: [
-    { at: 'measure', families: ['gearbox with selective shims'], rank: 3, about: /shaft|spline/iu },
+    { at: 'measure', families: ['gearbox with selective shims', 'two-speed transfer box'], rank: 3, about: /shaft|spline/iu },
     {
       at: 'measure',
       families: ['belt-driven blower nose drive', 'steered drive axle end', 'propeller shaft with centre bearing'],

@@ -30,7 +30,7 @@ export function fromTemplate(family: SheetFile, { key, make, model, machine }: N
     documents: [],
     parts: draft.parts.map(({ number: _number, superseded: _superseded, ...part }) => part),
     ...(draft.kits ? { kits: draft.kits.map(({ number: _number, ...kit }) => kit) } : {}),
-    steps: draft.steps.map(({ pinned: _pinned, ...step }) => step),
+    steps: draft.steps.map(({ pinned: _pinned, shows: _shows, ...step }) => step),
   };
 }
 

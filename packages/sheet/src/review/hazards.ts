@@ -72,5 +72,6 @@ export const LICENSED_FAMILIES: Partial<Record<Family, Hazard>> = {
   'brake cylinder': 'brake',
   'hydraulic steering cylinder': 'steering',
   'piston air compressor': 'pressure',
+  'rotary vane air compressor': 'pressure',
   'shock absorber and strut': 'spring',
 };

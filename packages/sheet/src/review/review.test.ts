@@ -10,7 +10,7 @@ import type { Tool } from '../tool.js';
 import { reviewSheet } from './review.js';
 import { describe, expect, test } from '@jest/globals';
 
-const LIBRARY = ['alternator', 'drive-axle', 'turbo', 'gearbox'];
+const LIBRARY = ['alternator', 'd44', 't4-turbo', 'gx5'];
 
 describe('the checker', () => {
   test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([
@@ -49,19 +49,19 @@ describe('the checker', () => {
     ],
     [
       'a step to come after one that stands behind it',
-      'drive-axle',
+      'd44',
       (sheet) => (sheet.steps.find(({ ref }) => ref === 'cups-in')!.after = ['cover-on']),
       /stop: "Cup of the head bearing in" is to come after a step that stands behind it/u,
     ],
     [
       'an open end that an earlier step closes',
-      'drive-axle',
+      'd44',
       (sheet) => (sheet.steps.find(({ opens }) => opens)!.opens!.closedBy = sheet.steps[0]!.ref),
       /stop: ".*" opens what an earlier step closes/u,
     ],
     [
       'a caution that ends before it begins',
-      'drive-axle',
+      'd44',
       (sheet) => {
         const caution = sheet.cautions.find(({ holds }) => holds)!;
         caution.holds = { from: caution.holds!.until, until: caution.holds!.from };
@@ -70,7 +70,7 @@ describe('the checker', () => {
     ],
     [
       'a setting that new bearings make necessary, and nobody says so',
-      'drive-axle',
+      'd44',
       (sheet) => (sheet.obligations = sheet.obligations!.filter(({ closedBy }) => closedBy !== 'backlash-set')),
       /care: Backlash, at four places: new bearings make it necessary/u,
     ],
@@ -94,7 +94,7 @@ describe('the checker', () => {
     ],
     [
       'something heavy with no caution',
-      'drive-axle',
+      'd44',
       (sheet) => delete sheet.steps.find(({ ref }) => ref === 'carrier-out')!.cautions,
       /stop: "Carrier out": something heavy/u,
     ],
@@ -112,7 +112,7 @@ describe('the checker', () => {
     ],
     [
       'a setting that nothing proves',
-      'drive-axle',
+      'd44',
       (sheet) => sheet.steps.forEach((step) => step.record.kind === 'proof' && (step.record = { kind: 'tick' })),
       /stop: Side bearing spread: no step proves it/u,
     ],
@@ -141,7 +141,7 @@ describe('the checker', () => {
     ],
     [
       'a left-hand thread that no step says',
-      'turbo',
+      't4-turbo',
       (sheet) => sheet.steps.forEach((step) => (step.act = step.act.replace(/left-hand/giu, 'odd'))),
       /care: .*left-hand thread, and no step says so/u,
     ],
@@ -153,7 +153,7 @@ describe('the checker', () => {
     ],
     [
       'a pin through the spindle and an odd number of slots',
-      'drive-axle',
+      'd44',
       (sheet) => {
         const seat = sheet.joints.find(({ torque }) => torque)!.torque!;
         sheet.settings[0]!.nut = { thread: 'M24 x 1', pitch: '1 mm', slots: 7, openings: [0, 180], seat, backOff: '30°' };
@@ -237,9 +237,9 @@ describe('the crib', () => {
       u,
       s: 0,
     }) as Tool;
-  const setting = named('drive-axle').settings.find(({ tool }) => tool === 'dial-indicator')!;
+  const setting = named('d44').settings.find(({ tool }) => tool === 'dial-indicator')!;
   const said = (u: number): string[] =>
-    reviewSheet(named('drive-axle'), [indicator(u)])
+    reviewSheet(named('d44'), [indicator(u)])
       .findings.filter(({ list, ref }) => list === 'settings' && ref === setting.ref)
       .map(({ severity, say }) => `${severity}: ${say}`);
 
@@ -251,10 +251,10 @@ describe('the crib', () => {
   });
 
   test('a kind that it has not is named; of no crib nothing is said', () => {
-    expect(reviewSheet(named('drive-axle'), [indicator(0.001)]).findings.map(({ say }) => say)).toContainEqual(
+    expect(reviewSheet(named('d44'), [indicator(0.001)]).findings.map(({ say }) => say)).toContainEqual(
       expect.stringMatching(/no feeler-gauge in the crib reads a length/u),
     );
-    expect(reviewSheet(named('drive-axle')).findings).toEqual([]);
+    expect(reviewSheet(named('d44')).findings).toEqual([]);
   });
 });
 
