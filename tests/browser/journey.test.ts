@@ -90,8 +90,8 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   // Strip: a wrong count, struck, and counted again.
   await tick(hand, 'Chocks in');
   await hand.sees('studs 10');
-  await hand.sees('It was booked in as the first');
-  await hand.press('Enter');
+  await hand.sees('Nobody has said so far');
+  await hand.press('1');
   await readCare(hand, 'Wheel off');
   await asks(hand, 'Wheel nuts');
   await hand.fill('Counted', '9');

@@ -1,4 +1,4 @@
-import type { LookDue } from '@jubb/book';
+import type { LookDue, Shown } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import Table from 'react-bootstrap/Table';
@@ -10,17 +10,17 @@ interface WhichRecorderProps {
   readonly look: Extract<LookDue, { readonly what: 'which' }>;
 }
 
-/** What tells the variants apart is in sight: which one it is. The one that the job goes by stands first, and is said to be it or not. */
+/** What tells the variants apart is in sight: which one it is. One that was booked in stands first; where nobody knows, none does. */
 export function WhichRecorder({ step, look: { variants } }: WhichRecorderProps): ReactElement {
   const { state, keep } = useHere();
-  const goesBy = state.variant?.variant.ref;
-  const here = [...variants.filter(({ ref }) => ref === goesBy), ...variants.filter(({ ref }) => ref !== goesBy)];
-  const acts = here.map(({ ref, name, seen }, at): Act => ({
+  const goesBy = variants.find(({ ref }) => ref === state.variant?.variant.ref);
+  const isBooked = state.variant?.by === 'booked';
+  const says = ({ ref, name, seen }: Shown): Act => ({
     label: name,
-    ...(at === 0 ? {} : { key: `${at + 1}` }),
     run: () => keep({ kind: 'variant', payload: { variant: ref, seen }, step: step.ref }),
-  }));
-  const [primary, ...others] = acts;
+  });
+  const primary = isBooked && goesBy ? { ...says(goesBy), label: `${goesBy.name}, as booked in` } : undefined;
+  const others = variants.flatMap((one, at) => (primary && one === goesBy ? [] : [{ ...says(one), key: `${at + 1}` as const }]));
   return (
     <RecorderLayout
       say={
@@ -35,7 +35,7 @@ export function WhichRecorder({ step, look: { variants } }: WhichRecorderProps):
     >
       <Table size="sm" className="mb-2 w-auto">
         <tbody>
-          {here.map(({ ref, name, seen }) => (
+          {variants.map(({ ref, name, seen }) => (
             <tr key={ref}>
               <th scope="row">{name}</th>
               <td>{seen}</td>
@@ -43,13 +43,10 @@ export function WhichRecorder({ step, look: { variants } }: WhichRecorderProps):
           ))}
         </tbody>
       </Table>
-      <p className="soft mb-0">{wordsOf(state.variant?.by)}</p>
+      <p className="soft mb-0">
+        {isBooked ? 'It was booked in as' : 'Nobody has said so far; counts and figures are those of'} {goesBy?.name}. Another answer makes
+        counts, figures and steps those of that one.
+      </p>
     </RecorderLayout>
   );
-}
-
-/** How far the job goes by the first of them, and what saying another one does. */
-function wordsOf(by: 'found' | 'booked' | 'nobody' | undefined): string {
-  const known = by === 'booked' ? 'It was booked in as the first.' : 'Nobody has said so far; counts and figures are those of the first.';
-  return `${known} Another one makes counts, figures and steps those of that one.`;
 }
