@@ -29,7 +29,7 @@ module.exports = {
     {
       name: 'nothing-knows-the-report',
       severity: 'error',
-      from: { pathNot: '^src/(report/|index[.]ts)|[.]test[.]ts$' },
+      from: { pathNot: '^src/(report/|index[.]ts)|[.]test(-kit)?[.]ts$' },
       to: { path: '^src/report/' },
     },
   ],
