@@ -33,7 +33,7 @@ describe('fasteners that are new each time', () => {
     entry(
       'pull',
       {
-        ...{ joint: 'flange-front', pass: 1, place: 0, torque: 22, result: 'clicked' },
+        ...{ joint: 'flange-front', pass: 1, place: 0, torque: 26, result: 'clicked' },
         ...{ wrenchLength: 450, adapterLength: 0, adapterAngle: 0, ...rest },
       },
       { step: 'on-the-machine' },

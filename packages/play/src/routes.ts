@@ -1,5 +1,5 @@
 import type { ShapingEntry } from '@jubb/book';
-import { reshapes, scopeSheet, type SheetFile, type Step, type Way } from '@jubb/sheet';
+import { JOB_PLACES, reshapes, scopeSheet, type SheetFile, type Step, type Way } from '@jubb/sheet';
 
 /** One way through a sheet: a task in a variant, by the shop's own ways or by one other. */
 export interface Route {
@@ -14,27 +14,29 @@ export interface Route {
   readonly begins: readonly ShapingEntry[];
 }
 
-/** Every task × variant × way that makes something else of the job. */
+/** Every task × variant × way, in place and on the bench where that is not the same, that makes something else of the job. */
 export function routesOf(file: SheetFile): readonly Route[] {
   const tasks = file.tasks?.length ? file.tasks : [{ ref: '', name: 'Whole unit' }];
   const variants = file.variants?.length ? file.variants : [{ ref: '', name: '' }];
-  return tasks.flatMap((task) =>
-    variants.flatMap((variant) => {
+  const places = file.steps.some(({ only }) => only) ? JOB_PLACES : [JOB_PLACES[0]];
+  const routes = (task: (typeof tasks)[number], variant: (typeof variants)[number]): readonly Route[] =>
+    places.flatMap((place) => {
       const sheet = scopeSheet(file, {
         tasks: task.ref === '' ? [] : [task.ref],
         ...(variant.ref === '' ? {} : { variant: variant.ref }),
+        place,
       }).file;
       const route = (way: string, begins: readonly ShapingEntry[]): Route => ({
         task: task.ref,
         variant: variant.ref,
         way,
-        words: [task.name, variant.name, way].filter(Boolean).join(', '),
+        words: [task.name, variant.name, places.length > 1 ? place : '', way].filter(Boolean).join(', '),
         sheet,
         begins,
       });
       return [route('', []), ...otherWays(sheet).map(([step, way]) => route(way.name, [chosen(step, way)]))];
-    }),
-  );
+    });
+  return tasks.flatMap((task) => variants.flatMap((variant) => routes(task, variant)));
 }
 
 /** Ways other than the shop's own that change the sheet, each once. */

@@ -61,6 +61,10 @@ export type HoldReason = (typeof HOLD_REASONS)[number];
 export const OPEN_END_KINDS = ['temporary', 'off', 'started', 'provisional', 'adjuster', 'borrowed'] as const;
 export type OpenEndKind = (typeof OPEN_END_KINDS)[number];
 
+/** Where a job is done: the unit came in by itself, or stays in its machine. */
+export const JOB_PLACES = ['on the bench', 'in place'] as const;
+export type JobPlace = (typeof JOB_PLACES)[number];
+
 /** Where an old part goes. */
 export const OLD_FATES = ['hold', 'return', 'scrap'] as const;
 export type OldFate = (typeof OLD_FATES)[number];

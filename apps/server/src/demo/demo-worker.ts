@@ -121,7 +121,7 @@ function keptAt(taken: number): string {
 }
 
 function sheetOf(key: string, { isEarly, scope }: PlannedJob, { sheets, earlySheets }: ShopKnown): SheetFile {
-  const of = JSON.stringify([key, isEarly, scope.variant, scope.tasks, scope.sides]);
+  const of = JSON.stringify([key, isEarly, scope.variant, scope.tasks, scope.sides, scope.place]);
   const found = scoped.get(of) ?? scopeSheet((isEarly ? earlySheets[key] : undefined) ?? sheets[key]!, scope).file;
   scoped.set(of, found);
   return found;

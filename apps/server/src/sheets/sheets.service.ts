@@ -239,7 +239,7 @@ export class SheetsService {
     const { revision, status, file } = await this.#approvedOnce(revisionId);
     // A draft under a job is still being written: nothing of it is remembered.
     if (status === 'draft') return { revisionId, revision, status, ...scopeSheet(file, scope) };
-    const key = JSON.stringify([revisionId, scope?.variant, scope?.tasks, scope?.sides]);
+    const key = JSON.stringify([revisionId, scope?.variant, scope?.tasks, scope?.sides, scope?.place]);
     const scoped = this.#scoped.get(key) ?? scopeSheet(file, scope);
     remember(this.#scoped, key, scoped);
     return { revisionId, revision, status, ...scoped };

@@ -14,7 +14,7 @@ export interface PartFirstLine {
 
 /** Parts that are surely renewed, that are likely by what is complained of, and that only show when it is open. */
 export function partsFirst(file: SheetFile, scope: JobScope): readonly PartFirstLine[] {
-  const scoped = reshaped(scopeSheet(file, { tasks: scope.tasks }).file, { variant: scope.variant });
+  const scoped = reshaped(scopeSheet(file, { tasks: scope.tasks, place: scope.place }).file, { variant: scope.variant });
   const { lines } = likelyCauses(file, scope.picks, []);
   const chances = new Map<string, number>();
   for (const { cause, chance } of lines) for (const ref of cause.parts ?? []) chances.set(ref, Math.max(chances.get(ref) ?? 0, chance));

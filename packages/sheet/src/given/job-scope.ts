@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
 import { Matches, IsIn, IsOptional, IsArray, ArrayMaxSize, IsString, MaxLength, ValidateNested } from 'class-validator';
+import { JOB_PLACES, type JobPlace } from '../words.js';
 import { TextLine } from './line.js';
 const SHEET_REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
 
@@ -21,7 +22,7 @@ export class JobScope {
   @IsOptional() @Matches(SHEET_REF) variant?: string;
   @IsArray() @ArrayMaxSize(20) @Matches(SHEET_REF, { each: true }) tasks: string[];
   @IsArray() @ArrayMaxSize(8) @IsString({ each: true }) @MaxLength(40, { each: true }) sides: string[];
-  @IsIn(['on the bench', 'in place']) place: 'on the bench' | 'in place';
+  @IsIn(JOB_PLACES) place: JobPlace;
   /** Complaints of the sheet that were picked. */
   @IsArray() @ArrayMaxSize(20) @Matches(SHEET_REF, { each: true }) picks: string[];
   @IsArray() @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => IdentifiedBy) identified: IdentifiedBy[];

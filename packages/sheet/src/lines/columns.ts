@@ -19,7 +19,7 @@ import {
   WARMED,
 } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
-import { POLICIES, STAGES, TOOL_KINDS, TRUSTS } from '../words.js';
+import { JOB_PLACES, POLICIES, STAGES, TOOL_KINDS, TRUSTS } from '../words.js';
 
 /** One column of a table of the sheet: in the editor, in a spreadsheet's paste, in a CSV file. */
 export interface Column {
@@ -243,6 +243,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     refs('putsIn', 'Puts in'),
     text('tooLateAfter', 'Too late after', 16),
     refs('needsOff', 'Needs off'),
+    choice('only', 'Only', JOB_PLACES),
     choice('bench', 'Bench', ['bench', 'press', 'lift', 'oven', 'test stand', 'in place']),
     yesNo('noWayBack', 'No way back'),
     text('wait.time', 'Wait', 8),

@@ -1,5 +1,5 @@
 import { IsFigure } from '../given/figures.js';
-import { POLICIES, STAGES, TOOL_KINDS, type Family, type Policy, type Stage, type ToolKind } from '../words.js';
+import { JOB_PLACES, POLICIES, STAGES, TOOL_KINDS, type Family, type JobPlace, type Policy, type Stage, type ToolKind } from '../words.js';
 import {
   DOINGS,
   FASTENING_KINDS,
@@ -441,6 +441,8 @@ export class Step extends Sided {
   @IsOptional() @Refs(8) letsGo?: string[];
   /** Features of the variants that are seen at it: which one it is, is said there. */
   @IsOptional() @Refs(8) shows?: string[];
+  /** Done only where the unit stays in its machine, or only where it came in by itself. */
+  @IsOptional() @IsIn(JOB_PLACES) only?: JobPlace;
   /** Parts that must be off already. */
   @IsOptional() @Refs() needsOff?: string[];
   @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;
@@ -581,6 +583,8 @@ export class Cause {
 export class SheetFile {
   /** The variant that a job was booked in as. No file says so: the scope of the job puts it there. */
   build?: string;
+  /** Where that job is done. From the scope, too. */
+  place?: JobPlace;
   @Equals(SHEET_FORMAT, { message: `must be "${SHEET_FORMAT}"` }) format: typeof SHEET_FORMAT;
   @Ref() key: string;
   @Name() title: string;

@@ -17,6 +17,34 @@ function withVariant(name: string, ref: string, change: (variant: Variant) => vo
   return sheet;
 }
 
+describe('where it is done', () => {
+  const tensioner = named('bt2');
+  const at = (place?: 'in place' | 'on the bench'): SheetFile =>
+    reshaped(scopeSheet(tensioner, place ? { place } : {}).file, { variant: 'bt2-h' });
+  const steps = (sheet: SheetFile): readonly string[] => sheet.steps.map(({ ref }) => ref);
+
+  test('in its machine a unit has steps that it has not on the bench, with what they take off and what they make necessary', () => {
+    expect(steps(at('in place'))).toEqual(steps(tensioner));
+    const bench = at('on the bench');
+    expect(steps(tensioner).filter((ref) => !steps(bench).includes(ref))).toEqual([
+      'on-stands',
+      'hose-off',
+      'hose-on',
+      'coolant-in',
+      'off-stands',
+    ]);
+    expect(find(bench.parts, 'top-hose')).toBeUndefined();
+    expect(find(bench.fluids, 'coolant')).toBeUndefined();
+    expect(bench.obligations?.map(({ ref }) => ref)).not.toContain('hose-off-level-again');
+    expect(steps(at())).toEqual(steps(bench));
+  });
+
+  test('a sheet that knows no difference stays the same object', () => {
+    const axle = named('sk2');
+    expect(scopeSheet(axle, { place: 'in place' }).file).toEqual(scopeSheet(axle, { place: 'on the bench' }).file);
+  });
+});
+
 describe('a variant makes the sheet another one', () => {
   const axle = named('d44');
 

@@ -29,12 +29,19 @@ export function wayOf({ ways = [] }: Pick<Step, 'ways'>, ref: string | undefined
  * The same object where they change nothing. Works on a sheet as a job sees it: what is said of a line holds on each side.
  */
 export function reshaped(file: SheetFile, { variant, ways }: Chosen): SheetFile {
-  const built = reshape(file, variantOf(file, variant), file.variants ?? []);
+  const built = reshape(placed(file), variantOf(file, variant), file.variants ?? []);
   return built.steps.reduce((at, { ref }) => {
     // A way before it may have taken the step away, or changed what ways it has.
     const step = find(at.steps, ref);
     return step?.ways ? reshape(at, wayOf(step, ways?.get(ref)), step.ways) : at;
   }, built);
+}
+
+/** The sheet of a unit that stays in its machine, or of one that came in by itself. */
+function placed(file: SheetFile): SheetFile {
+  const { place = 'on the bench' } = file;
+  const elsewhere = file.steps.flatMap(({ ref, only }) => (only !== undefined && only !== place ? [ref] : []));
+  return elsewhere.length > 0 ? without(file, elsewhere) : file;
 }
 
 /** The sheet with one of several that shape it. */

@@ -1,3 +1,4 @@
+import type { JobPlace } from '../words.js';
 import { isOnce } from './choices.js';
 import type { SheetFile, Sided, Step, Task, WhileOpen } from './file.js';
 import { SHEET_LISTS, rowsOf, type Line, type SheetList } from './lists.js';
@@ -10,6 +11,8 @@ export interface Picked {
   readonly variant?: string;
   readonly tasks?: readonly string[];
   readonly sides?: readonly string[];
+  /** On the bench where nothing is said. */
+  readonly place?: JobPlace;
 }
 
 export interface ScopedSheet {
@@ -34,7 +37,11 @@ export function scopeSheet(file: SheetFile, picked: Picked | null): ScopedSheet 
   const scoped = sides.length > 1 ? inColumns(one, sides) : one;
   const isKnown = file.variants?.some(({ ref }) => ref === picked?.variant);
   return {
-    file: isKnown ? { ...scoped, build: picked!.variant! } : scoped,
+    file: {
+      ...scoped,
+      ...(isKnown ? { build: picked!.variant! } : {}),
+      ...(picked?.place && scoped.steps.some(({ only }) => only) ? { place: picked.place } : {}),
+    },
     notOpened: tasks.filter((task) => !task.whole && !wanted.has(task.ref) && (!allWhole || isOwn(file, task))),
   };
 }

@@ -1,5 +1,5 @@
 import { labourMinor, bookHours, type PartFirstLine } from '@jubb/book';
-import { scopeSheet, type JobScope, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
+import { JOB_PLACES, reshaped, scopeSheet, type JobScope, type PartFirst, type SheetFile, type Task } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import Table from 'react-bootstrap/Table';
 import FormSelect from 'react-bootstrap/FormSelect';
@@ -47,7 +47,7 @@ export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElemen
         </div>
       ) : null}
       <div className="picks" role="radiogroup" aria-label="Where">
-        {(['on the bench', 'in place'] as const).map((place) => (
+        {JOB_PLACES.map((place) => (
           <Tick
             key={place}
             type="radio"
@@ -61,7 +61,7 @@ export function ScopePick({ file, scope, onScope }: ScopePickProps): ReactElemen
         ))}
       </div>
       <p className="soft mb-0">
-        {scoped.file.steps.length} steps.
+        {reshaped(scoped.file, { variant: scope.variant }).steps.length} steps.
         {scoped.notOpened.length > 0 ? ` Not opened: ${scoped.notOpened.map(({ name }) => name).join(', ')}.` : ''}
         {scope.sides.length > 1 ? ` ${scope.sides.join(' and ')} side by side.` : ''}
       </p>
