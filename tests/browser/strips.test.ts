@@ -34,13 +34,14 @@ class Bench {
 
   /** Does one act; tells what it was, and for which step. */
   async act(): Promise<{ title: string; key: string }> {
-    await this.hand.page.waitForSelector('.bench-keep .btn-primary');
+    await this.hand.page.waitForSelector('.bench-keep .btn');
     const { title, key, field, all } = await this.#sight();
     if (key.startsWith('It is here') || (key === '' && all.includes('No way back'))) {
       await this.hand.tabTo('What takes its place');
       await this.hand.type('new one, held against the old');
       await this.hand.press('Enter');
     } else if (all.includes('Stop here.')) await this.#lookedAt();
+    else if (key === '' && all.includes('Now it can be seen')) await this.hand.press('1');
     else if (key === '' && field !== 'none') {
       await this.hand.type(this.#figure(title));
       // The screen shows that it was read before the next key.

@@ -76,6 +76,7 @@ function figureAt({ record }: Step, { settings }: JobState): string | undefined 
 async function doAt(step: Step | undefined, state: JobState): Promise<void> {
   if (await isTapped('I have read it')) return;
   if (await pressable('Take the ')) return tap('Take the ');
+  if ((await hand.text()).includes('Now it can be seen')) return tap('TH-6');
   const wants = '.bench-do input[placeholder^="From the kit"]';
   const from = await page.$(wants);
   if (from && (await from.evaluate((field) => (field as HTMLInputElement).value)) === '') {
