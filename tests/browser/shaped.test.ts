@@ -60,6 +60,32 @@ describe('the variant of a job', () => {
     expect(await hand.faults()).toEqual([]);
   });
 
+  test('is asked where it shows, whatever the counter said; another one is said with the link cut, and the job goes by it', async () => {
+    const id = await booked('harrowmere-ut9-trailer-hub', {
+      scope: { variant: 'ut9-5', tasks: ['hub'], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] },
+    });
+    await api.workTo(id, 'cap-off');
+    const step = (await stateOf(api, id)).steps.find((one) => one.step.ref === 'cap-off')!.step;
+    await api.post(id, entry('replacement-here', { seen: 'a new cap' }, { step: step.ref }));
+    for (const { part, count } of step.record.counts!)
+      await api.post(id, entry('came-off', { part, name: part, count, tray: '1' }, { step: step.ref }));
+    await hand.go(`/jobs/${id}/strip`);
+    await hand.sees('Now it can be seen.');
+    await hand.sees('It was booked in as UT-9, five studs');
+    await hand.sees('studs 6');
+    expect(await hand.faults()).toEqual([]);
+    await hand.page.setOfflineMode(true);
+    await hand.press('2');
+    await hand.sees('held, no link');
+    await hand.page.waitForFunction(() => !document.body.innerText.includes('Now it can be seen.'));
+    await hand.page.setOfflineMode(false);
+    await allKept(hand);
+    const state = await stateOf(api, id);
+    expect([state.variant?.variant.ref, state.variant?.by]).toEqual(['ut9-6', 'found']);
+    expect(state.joints.find(({ joint }) => joint.ref === 'wheel-nuts')?.joint.count).toBe(6);
+    expect(state.steps.find((one) => one.step.ref === 'cap-off')?.done).toBe(true);
+  });
+
   test('a left-hand build says left where its bolt is pulled', async () => {
     const id = await booked('harrowmere-ut9-trailer-hub', {
       scope: { variant: 'ut9-l', tasks: ['bolt-only'], sides: [], place: 'on the bench', picks: [], identified: [], partsFirst: [] },
