@@ -56,10 +56,12 @@ export function demoTools(): Omit<Tool, 'id'>[] {
     row('A2', 'Protractor', 'protractor', 'angle', '°', 0, 180, 0.5, 0.3, 0.3, null),
     row('P1', 'Test gauge, class 0.6', 'pressure-gauge', 'pressure', 'kPa', 0, 0, 0.001, 0.004, 0.002, 40),
     row('E1', 'Multimeter', 'multimeter', 'voltage', 'V', 0, 0, 0.01, 0.01, 0.005, 250),
-    row('L1', 'Alternator load stand', 'load-stand', 'current', 'A', 0, 200, 0.5, 0.6, 0.4, 120),
+    row('L1', 'Alternator load stand', 'load-stand', 'current', 'A', 0, 400, 0.5, 0.6, 0.4, 120),
     row('L2', 'Balance stand', 'balance-stand', 'unbalance', 'g·mm', 0, 0, 0.01, 0.02, 0.02, 45),
     row('T1', 'Stopwatch', 'stopwatch', 'time', 's', 0, 0, 1, 0.5, 0.5, null),
     row('S1', 'Bench scale 5 kg', 'scale', 'mass', 'g', 0, 5, 0.001, 0.001, 0.0005, 300),
+    row('B9', 'Spring balance 0–20', 'spring-balance', 'force', 'N', 0, 20, 0.1, 0.1, 0.08, 170),
+    row('T2', 'Probe thermometer −20–200', 'thermometer', 'temperature', '°C', -20, 200, 0.1, 0.6, 0.3, 260),
   ];
 }
 

@@ -72,6 +72,8 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
       <span className="soft">
         {MORE.flatMap(([field, words]) => (step[field] ? [`${words}${step[field]}`] : [])).join(' ')}{' '}
         {lists.flatMap(([words, said]) => (said ? [`${words}${said.join('; ')}.`] : [])).join(' ')}
+        {step.only ? ` Only ${step.only}.` : ''}
+        {step.shows ? ` Which one it is, is asked here: ${step.shows.map((ref) => ref.replaceAll('-', ' ')).join(', ')}.` : ''}
         {step.lead ? ` Ready before: ${step.lead.what}, ${step.lead.time}${step.lead.most ? `, ${step.lead.most} at most` : ''}.` : ''}
         {step.seats ? ` Seen home: ${step.seats.map((ref) => lineNameOf(file, ref)).join(', ')}.` : ''}
         {step.wait ? ` Wait ${step.wait.time}: ${step.wait.what}${step.wait.hot ? ', hot' : ''}.` : ''}

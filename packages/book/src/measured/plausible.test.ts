@@ -6,8 +6,10 @@ import { amountAsked, plausibleReadings, spreadOf } from './plausible.js';
 const limit = (fields: object): Limit => ({ ref: 'l', name: 'Limit', whenOut: 'renew', ...fields }) as unknown as Limit;
 
 test.each([
-  ['a journal', { kind: 'size', service: { figure: '', from: '39.98 mm', to: '40 mm' } }, { least: 20, most: 60 }],
+  ['a journal', { kind: 'size', service: { figure: '', from: '39.98 mm', to: '40 mm' } }, { least: 19.99, most: 60 }],
   ['a play', { kind: 'size', service: { figure: '', to: '0.15 mm' } }, { least: 0, most: 5 }],
+  ['a chain’s slack', { kind: 'size', service: { figure: '', from: '4 mm', to: '16 mm' } }, { least: 2, most: 24 }],
+  ['a depth that may be nothing', { kind: 'size', service: { figure: '', from: '0 mm', to: '30 mm' } }, { least: 0, most: 45 }],
   ['a winding', { kind: 'value', quantity: 'resistance', service: { figure: '', to: '1 ohm' } }, { least: -20_000, most: OPEN_OHM }],
 ])('of %s a reading may be anything that is no slip', (_, fields, range) => {
   expect(plausibleReadings(limit(fields))).toEqual(range);

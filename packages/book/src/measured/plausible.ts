@@ -15,9 +15,9 @@ const AMOUNT_TOLERANCE = '10 %';
 export function plausibleReadings(limit: Limit): { readonly least: number; readonly most: number } {
   if (limit.kind !== 'size' || limitQuantity(limit) !== 'length')
     return { least: LOWEST, most: limitQuantity(limit) === 'resistance' ? OPEN_OHM : FURTHEST };
-  const { from = 0, to = 0 } = limitWindow(limit);
-  const furthest = Math.max(from, to);
-  return furthest > SMALL_MM ? { least: furthest * (1 - FAR_OFF), most: furthest * (1 + FAR_OFF) } : { least: 0, most: SMALL_MM };
+  const { from, to } = limitWindow(limit);
+  const [nearest = 0, furthest = 0] = [from ?? to, to ?? from];
+  return furthest > SMALL_MM ? { least: nearest * (1 - FAR_OFF), most: furthest * (1 + FAR_OFF) } : { least: 0, most: SMALL_MM };
 }
 
 /** How far readings of one thing with a tool may lie apart by the tool alone, in its base unit. */

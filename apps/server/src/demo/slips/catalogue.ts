@@ -1,5 +1,5 @@
 import { verdictOf, workingFor } from '@jubb/book';
-import { find, limitQuantity, quantitiesOf, type Tool } from '@jubb/sheet';
+import { find, limitQuantity, quantitiesOf, reshapes, type Tool } from '@jubb/sheet';
 import type { DemoEntry } from '@jubb/play';
 import { leftOut, otherwise, passedOver, payloadOf, type Moment, type Slip, type Slipped } from './slip.js';
 
@@ -56,6 +56,15 @@ function pullsOtherwise(change: (acts: readonly DemoEntry[], at: readonly number
 
 /** Kinds of mistake, each as one entry: what it is called, and what is done in the place of what is right. */
 export const CATALOGUE: readonly Slip[] = [
+  {
+    id: 'other-variant',
+    words: 'another variant said where it shows',
+    passes: 'where two differ in figures alone every count is the same; which one it is, is asked once',
+    make: otherwise('variant', (p, { sheet }) => {
+      const other = (sheet.variants ?? []).find((variant) => variant.ref !== p['variant'] && reshapes(variant));
+      return other && { ...p, variant: other.ref };
+    }),
+  },
   // Counting
   {
     id: 'count-short',
