@@ -1,10 +1,10 @@
 import { afterAll, beforeAll } from '@jest/globals';
 import { openBrowser, type Screen } from './browser.ts';
-import { freshDatabase } from './database.ts';
+import { demoDatabase, freshDatabase, type TestDatabase } from './database.ts';
 import { startServer, type RunningServer } from './server.ts';
 
 export interface OwnShop {
-  database: Awaited<ReturnType<typeof freshDatabase>>;
+  database: TestDatabase;
   /** A test that stops it puts a new one in its place. */
   server: RunningServer;
   screen: Screen;
@@ -14,7 +14,7 @@ export interface OwnShop {
 export function ownShop(options: { readonly empty?: boolean; readonly demo?: 'small' | 'full' } = {}): OwnShop {
   const shop = {} as OwnShop;
   beforeAll(async () => {
-    shop.database = await freshDatabase();
+    shop.database = await (options.empty || options.demo === 'full' ? freshDatabase() : demoDatabase());
     shop.server = await startServer(shop.database.url, options);
     shop.screen = await openBrowser();
   });

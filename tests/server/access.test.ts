@@ -2,18 +2,18 @@ import { ROLES, type Role } from '@jubb/sheet';
 import { ENDPOINTS, PROBLEMS, type Endpoint } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
 const LOGINS: Record<Role, string> = { mechanic: 'ilka', foreman: 'oswin', counter: 'perla', apprentice: 'joss' };
 const NOWHERE = '00000000-0000-7000-8000-000000000000';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 const clients = new Map<Role, Client>();
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   for (const role of ROLES) clients.set(role, await Client.as(server.base, LOGINS[role]));
 });

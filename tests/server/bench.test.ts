@@ -5,17 +5,17 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import pg from 'pg';
 import sharp from 'sharp';
 import { Client, entry, type Answer } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { jpeg } from '../kit/jpeg.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 let oswin: Client;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   ilka = await Client.as(server.base, 'ilka');
   oswin = await Client.as(server.base, 'oswin');

@@ -2,12 +2,12 @@ import type { JobView, TodayView } from '@jubb/book';
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { freshDatabase, type TestDatabase } from '../kit/database.ts';
 import { jpeg } from '../kit/jpeg.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { until } from '../kit/stream.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 

@@ -4,11 +4,11 @@ import type { Problem, SheetLine, SheetView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { item, move } from '../kit/stock.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 let oswin: Client;
@@ -18,7 +18,7 @@ let jobId: string;
 let hub: SheetFile;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   // However slow the machine is: that sheets are given up is looked at below.
   server = await startServer(database.url, { env: { JUBB_SHEET_SECONDS: '300' } });
   [ilka, oswin] = await Promise.all([Client.as(server.base, 'ilka'), Client.as(server.base, 'oswin')]);

@@ -1,12 +1,12 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import type { DataSource } from 'typeorm';
 import { makeDataSource, migrate } from '../../apps/server/dist/database/data-source.js';
-import { freshDatabase } from '../kit/database.ts';
+import { freshDatabase, type TestDatabase } from '../kit/database.ts';
 
 /** Tables of packages that keep their own: sessions, tries at log-ins, migrations. */
 const KEPT_BY_OTHERS = ['session', 'rate_limit', 'migrations'];
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let dataSource: DataSource;
 
 beforeAll(async () => {

@@ -3,10 +3,10 @@ import type { ChainView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 let oswin: Client;
@@ -14,7 +14,7 @@ let booked: JobView;
 let middle: JobView;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   ilka = await Client.as(server.base, 'ilka');
   oswin = await Client.as(server.base, 'oswin');

@@ -5,16 +5,16 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { NASTY, oneOf, randomFrom, spoilt, type Random } from '../../packages/sheet/src/spoilt.test-kit.ts';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 /** What the server says of itself, for whoever looks for a fault that this found. */
 let said = '';
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   server.child.stderr?.on('data', (chunk: Buffer) => (said += chunk.toString()));
   server.child.stdout?.on('data', (chunk: Buffer) => (said += chunk.toString()));

@@ -1,16 +1,16 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { until } from '../kit/stream.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 let said = '';
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   for (const out of [server.child.stdout, server.child.stderr])
     out?.on('data', (chunk: Buffer) => {

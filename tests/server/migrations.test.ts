@@ -7,10 +7,10 @@ import { DataSource } from 'typeorm';
 import { Foundation1764000000000 } from '../../apps/server/src/database/migrations/1764000000000-foundation.ts';
 import { contentHash } from '../../apps/server/src/entries/entry-hash.ts';
 import { Client } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { freshDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer | undefined;
 
 beforeAll(async () => {

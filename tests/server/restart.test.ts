@@ -3,17 +3,17 @@ import type { ChainView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import pg from 'pg';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { openStream, until, type Stream } from '../kit/stream.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let ilka: Client;
 let jobId: string;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   ilka = await Client.as(server.base, 'ilka');
   jobId = (await ilka.booked((await ilka.sheetKeyed('harrowmere-th6-front-hub')).revisionId)).id;

@@ -17,10 +17,10 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import canonicalize from 'canonicalize';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry, type Answer } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, freshDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let oswin: Client;
 let ilka: Client;
@@ -28,7 +28,7 @@ let perla: Client;
 let joss: Client;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   const as = (login: string): Promise<Client> => Client.as(server.base, login);
   [oswin, ilka, perla, joss] = await Promise.all([as('oswin'), as('ilka'), as('perla'), as('joss')]);

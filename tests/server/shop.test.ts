@@ -7,10 +7,10 @@ import { workings } from '@jubb/core';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { ROOT, startServer, type RunningServer } from '../kit/server.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 let server: RunningServer;
 let perla: Client;
 let oswin: Client;
@@ -19,7 +19,7 @@ let sheet: SheetLine;
 const sheetText = readFileSync(join(ROOT, 'apps/server/demo/sheets/harrowmere-th6-front-hub.json'), 'utf8');
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   server = await startServer(database.url);
   perla = await Client.as(server.base, 'perla');
   oswin = await Client.as(server.base, 'oswin');

@@ -12,11 +12,11 @@ import {
 import type { SheetView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client, entry } from '../kit/client.ts';
-import { freshDatabase } from '../kit/database.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { openStream, until, type Stream } from '../kit/stream.ts';
 
-let database: Awaited<ReturnType<typeof freshDatabase>>;
+let database: TestDatabase;
 /** Two processes of one shop. */
 let here: RunningServer;
 let there: RunningServer;
@@ -24,7 +24,7 @@ let ilka: Client;
 let hub: string;
 
 beforeAll(async () => {
-  database = await freshDatabase();
+  database = await demoDatabase();
   here = await startServer(database.url);
   there = await startServer(database.url);
   ilka = await Client.as(here.base, 'ilka');
