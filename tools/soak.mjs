@@ -47,10 +47,13 @@ export async function soak({ tablets: count, seconds, killEveryS, killDatabaseEv
   const folder = mkdtempSync(join(tmpdir(), 'jubb-soak-'));
   chmodSync(folder, 0o755);
   const { url } = await startPostgres(folder);
-  const [first, second] = [await server(url), await server(url)];
-  const bases = [first.base, second.base];
+  const servers = [];
   const pages = [];
   try {
+    servers.push(await server(url));
+    servers.push(await server(url));
+    const [first, second] = servers;
+    const bases = [first.base, second.base];
     const calls = [];
     for (const login of LOGINS) calls.push(await logIn(second.base, login));
     const jobIds = await bookIn(calls[0], Math.ceil(count / TABLETS_A_JOB));
@@ -98,8 +101,7 @@ export async function soak({ tablets: count, seconds, killEveryS, killDatabaseEv
     };
   } finally {
     for (const page of pages) page.close();
-    first.end();
-    second.end();
+    for (const one of servers) one.end();
     stopPostgres(folder, 'immediate');
     rmSync(folder, { recursive: true, force: true });
   }
@@ -185,7 +187,10 @@ async function serve(url, port) {
     stdio: ['ignore', 'pipe', 'ignore'],
   });
   await new Promise((resolve, reject) => {
-    const late = after(() => reject(new Error('the server did not come up')), UP_MS);
+    const late = after(() => {
+      child.kill('SIGKILL');
+      reject(new Error('the server did not come up'));
+    }, UP_MS);
     const up = () => {
       clearTimeout(late);
       resolve();
