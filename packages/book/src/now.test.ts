@@ -67,7 +67,8 @@ describe('what can I do now', () => {
   test('while a clock runs, other steps that need nothing of it are offered; when it is over the act can be done', () => {
     const [first, second, ...rest] = hub.steps.filter(({ stage }) => stage === 'strip');
     const clock = entry('wait', { what: 'penetrating oil to soak', seconds: 1200 }, first!.ref);
-    const state = jobState(hub, [entry('stage', { stage: 'strip' }), entry('tick', {}, first!.ref), clock]);
+    const said = entry('variant', { variant: 'th6', seen: 'ten studs' }, first!.ref);
+    const state = jobState(hub, [entry('stage', { stage: 'strip' }), entry('tick', {}, first!.ref), said, clock]);
     expect(canDo(state, around())).toEqual({
       next: second!.title,
       waits: { words: 'penetrating oil to soak', until: '2027-01-08T09:20:00.000Z' },

@@ -155,7 +155,7 @@ test('what was worked out is said by what it is about', () => {
 
 test.each([
   [{ pass: 1, place: 0, torque: 22 }, 'pass 1, number 1: 22 N·m, wrench at 22 N·m, clicked'],
-  [{ pass: 2, place: 2, torque: 0 }, 'pass 2, number 2: turn on 60°, clicked'],
+  [{ pass: 2, place: 2, torque: 0 }, 'pass 2, number 2: turn on 45°, clicked'],
   [
     { pass: 1, place: 0, torque: 0, note: 'the tube is in the way' },
     'pass 1, number 1: by hand, unmeasured, clicked (the tube is in the way)',

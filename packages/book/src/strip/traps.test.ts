@@ -62,7 +62,8 @@ describe('what comes first', () => {
   });
 
   test('a strip in any order that meets no trap, gone back up, never meets one either', () => {
-    const sheet = library('askvale-rx10-refrigerant-compressor.yaml');
+    // Of one build alone: nobody has to say which it is.
+    const sheet = { ...library('askvale-rx10-refrigerant-compressor.yaml'), variants: [] };
     const strip = sheet.steps.filter(({ stage }) => stage === 'strip');
     fc.assert(
       fc.property(fc.array(fc.nat(1000), { minLength: strip.length, maxLength: strip.length }), (choices) => {
