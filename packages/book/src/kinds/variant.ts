@@ -6,7 +6,7 @@ import { BENCH } from './roles.js';
 /** Which variant the unit turned out to be, once it could be told, and what told it. */
 export class VariantPayload {
   @Ref() variant: string;
-  @Words(300) seen: string;
+  @Words() seen: string;
 }
 
 declare module '../entries/kept.js' {

@@ -440,7 +440,7 @@ export class Step extends Sided {
   /** Fits that come apart at it. */
   @IsOptional() @Refs(8) letsGo?: string[];
   /** Features of the variants that are seen at it: which one it is, is said there. */
-  @IsOptional() @Refs(8) shows?: string[];
+  @IsOptional() @Refs(6) shows?: string[];
   /** Done only where the unit stays in its machine, or only where it came in by itself. */
   @IsOptional() @IsIn(JOB_PLACES) only?: JobPlace;
   /** Parts that must be off already. */

@@ -39,7 +39,7 @@ describe('where it is done', () => {
     expect(steps(at())).toEqual(steps(bench));
   });
 
-  test('a sheet that knows no difference stays the same object', () => {
+  test('a sheet that knows no difference is the same in both', () => {
     const axle = named('sk2');
     expect(scopeSheet(axle, { place: 'in place' }).file).toEqual(scopeSheet(axle, { place: 'on the bench' }).file);
   });

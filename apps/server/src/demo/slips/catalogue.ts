@@ -56,6 +56,7 @@ function pullsOtherwise(change: (acts: readonly DemoEntry[], at: readonly number
 
 /** Kinds of mistake, each as one entry: what it is called, and what is done in the place of what is right. */
 export const CATALOGUE: readonly Slip[] = [
+  // What it is
   {
     id: 'other-variant',
     words: 'another variant said where it shows',
