@@ -127,6 +127,12 @@ describe('which one it is', () => {
     expect(at(booked, step.ref, ...off, said('ut9-5'))).toMatchObject({ done: true });
   });
 
+  test('is no work at the step: what was looked at there before is not asked anew', () => {
+    const steps = booked.steps.map((one) => (one.ref === step.ref ? { ...one, expect: 'It comes with a pull' } : one));
+    const so: BookLine = { kind: 'as-expected', step: step.ref, payload: { so: true } };
+    expect(at({ ...booked, steps }, step.ref, ...off, so, said('ut9-5'))).toMatchObject({ done: true });
+  });
+
   test('is not asked where somebody found it out before, nor of a sheet that knows but one', () => {
     expect(at(booked, step.ref, { kind: 'variant', payload: { variant: 'ut9-5', seen: 'plate' } }, ...off).looks).toBeUndefined();
     expect(at({ ...booked, variants: booked.variants!.slice(0, 1) }, step.ref, ...off).looks).toBeUndefined();

@@ -24,6 +24,7 @@ const NO_WORK: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'hold',
   'hold-off',
   'mark-met',
+  'variant',
 ]);
 
 /** Whether an entry at a step is work on it. */
