@@ -44,8 +44,7 @@ export function WhichRecorder({ step, look: { variants } }: WhichRecorderProps):
         </tbody>
       </Table>
       <p className="soft mb-0">
-        {isBooked ? 'It was booked in as' : 'Nobody has said so far; counts and figures are those of'} {goesBy?.name}. Another answer makes
-        counts, figures and steps those of that one.
+        {isBooked ? 'It was booked in as' : 'Nobody has said so far; counts and figures are those of'} {goesBy?.name}.
       </p>
     </RecorderLayout>
   );
