@@ -60,6 +60,7 @@ export function demoTools(): Omit<Tool, 'id'>[] {
     row('L2', 'Balance stand', 'balance-stand', 'unbalance', 'g·mm', 0, 0, 0.01, 0.02, 0.02, 45),
     row('T1', 'Stopwatch', 'stopwatch', 'time', 's', 0, 0, 1, 0.5, 0.5, null),
     row('S1', 'Bench scale 5 kg', 'scale', 'mass', 'g', 0, 5, 0.001, 0.001, 0.0005, 300),
+    row('P9', 'Low pressure and vacuum gauge 0–100 kPa', 'pressure-gauge', 'pressure', 'kPa', 0, 0.1, 0.0002, 0.0005, 0.0004, 150),
     row('B9', 'Spring balance 0–20', 'spring-balance', 'force', 'N', 0, 20, 0.1, 0.1, 0.08, 170),
     row('T2', 'Probe thermometer −20–200', 'thermometer', 'temperature', '°C', -20, 200, 0.1, 0.6, 0.3, 260),
   ];
