@@ -60,7 +60,8 @@ export async function openPage(base, login, hear, onEnd = () => undefined) {
   return { bytes: () => bytes, close: () => asked.destroy() };
 }
 
-async function enter(base, login) {
+/** The headers that somebody who is logged in sends. */
+export async function enter(base, login) {
   const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo.js');
   const entered = await send(
     base,

@@ -52,7 +52,7 @@ export class Client {
   }
 
   async jobNumbered(number: number): Promise<JobView> {
-    const jobs = await this.get<{ id: string; number: number }[]>('/jobs');
+    const jobs = await this.get<{ id: string; number: number }[]>(`/jobs?find=${number}`);
     return this.get<JobView>(`/jobs/${jobs.find((job) => job.number === number)?.id ?? ''}`);
   }
 

@@ -1,6 +1,7 @@
 import { jobReport, jobState, stopsHandOver, stopsSigning, type AnyKeptEntry, type JobView } from '@jubb/book';
 import type { ChainView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import pg from 'pg';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
@@ -27,6 +28,59 @@ afterAll(async () => {
 });
 
 const entriesOf = async (job: JobView): Promise<readonly AnyKeptEntry[]> => (await ilka.get<JobView>(`/jobs/${job.id}`)).entries;
+
+describe('entries that many tablets send at once', () => {
+  /** So many jobs, each with a tablet of its own. */
+  const bookedMany = async (count: number): Promise<readonly string[]> => {
+    const { revisionId } = await ilka.sheetKeyed('harrowmere-th6-front-hub');
+    return (await Promise.all(Array.from({ length: count }, () => ilka.booked(revisionId)))).map(({ id }) => id);
+  };
+  const chainOf = (id: string): Promise<ChainView> => ilka.get<ChainView>(`/jobs/${id}/chain`);
+
+  test('each gets its own back, and every chain is whole', async () => {
+    const ids = await bookedMany(40);
+    for (const round of [1, 2, 3]) {
+      const notes = ids.map((id) => [id, entry('note', { text: `round ${round} of ${id}` })] as const);
+      const answers = await Promise.all(notes.map(([id, note]) => ilka.post<AnyKeptEntry[]>(id, note)));
+      for (const [at, [id, note]] of notes.entries())
+        expect(answers[at]).toMatchObject({ status: 200, body: [{ id: note.id, jobId: id, seq: round, payload: note.payload }] });
+    }
+    for (const chain of await Promise.all(ids.map(chainOf))) expect(chain).toMatchObject({ whole: true, entries: 3 });
+  });
+
+  test('one that is refused is refused alone, with its own reason', async () => {
+    const ids = await bookedMany(12);
+    const taken = entry('note', { text: 'kept before' });
+    await ilka.post(ids[0]!, taken);
+    const answers = await Promise.all([
+      ilka.post(ids[0]!, { ...taken, payload: { text: 'other words under its id' } }),
+      ilka.post(uuid(), entry('note', { text: 'a job that is not there' })),
+      ...ids.slice(1).map((id) => ilka.post(id, entry('note', { text: 'good' }))),
+    ]);
+    expect(answers.map(({ status }) => status)).toEqual([409, 404, ...Array<number>(11).fill(200)]);
+    expect(answers[0]).toMatchObject({ body: { code: 'entry-id-taken' } });
+  });
+
+  test('a job that somebody holds in the database keeps nobody else waiting', async () => {
+    const [held, ...others] = await bookedMany(6);
+    const holder = new pg.Client({ connectionString: database.url });
+    await holder.connect();
+    await holder.query('BEGIN');
+    await holder.query('SELECT 1 FROM job WHERE id = $1 FOR UPDATE', [held]);
+    let isKept = false;
+    const waiting = ilka.post(held!, entry('note', { text: 'waits for its job' })).then((answer) => {
+      isKept = true;
+      return answer;
+    });
+    const answers = await Promise.all(others.map((id) => ilka.post(id, entry('note', { text: 'goes on' }))));
+    expect(answers.map(({ status }) => status)).toEqual(others.map(() => 200));
+    expect(isKept).toBe(false);
+    await holder.query('COMMIT');
+    await holder.end();
+    expect(await waiting).toMatchObject({ status: 200 });
+    expect(await chainOf(held!)).toMatchObject({ whole: true, entries: 1 });
+  });
+});
 
 describe('what is kept stays', () => {
   test.each([

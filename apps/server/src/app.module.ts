@@ -3,7 +3,7 @@ import { APP_FILTER, APP_GUARD, APP_PIPE } from '@nestjs/core';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import type { DataSource } from 'typeorm';
 import { ProblemFilter } from './common/problem.filter.js';
-import { validationPipe } from './common/validation.js';
+import { RequestPipe } from './common/validation.js';
 import type { Config } from './config.js';
 import { CribModule } from './crib/crib.module.js';
 import { CustomersModule } from './customers/customers.module.js';
@@ -65,7 +65,7 @@ export class AppModule {
       ],
       providers: [
         { provide: APP_GUARD, useClass: AccessGuard },
-        { provide: APP_PIPE, useFactory: validationPipe },
+        { provide: APP_PIPE, useClass: RequestPipe },
         { provide: APP_FILTER, useClass: ProblemFilter },
       ],
     };

@@ -1,154 +1,175 @@
 import { classSchemas } from '@jubb/sheet/file';
-import { join } from 'node:path';
-import type { INestApplication } from '@nestjs/common';
+import accepts from '@fastify/accepts';
+import compress from '@fastify/compress';
+import cookie from '@fastify/cookie';
+import session from '@fastify/session';
+import files from '@fastify/static';
 import { NestFactory } from '@nestjs/core';
-import type { NestExpressApplication } from '@nestjs/platform-express';
+import { FastifyAdapter, type NestFastifyApplication } from '@nestjs/platform-fastify';
 import { DocumentBuilder, SwaggerModule, type OpenAPIObject } from '@nestjs/swagger';
-import compression from 'compression';
-import express, { type NextFunction, type Request, type Response } from 'express';
-import helmet from 'helmet';
+import helmet, { type HelmetOptions } from 'helmet';
+import type { FastifyInstance, FastifyReply, FastifyRequest, HookHandlerDoneFunction, onRequestHookHandler } from 'fastify';
+import { randomUUID } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
-import { door, readJson } from './common/door.js';
+import { HEALTH, door, pathOf, readBodies, readLittleOfNobody } from './common/door.js';
 import { ANSWER_SCHEMAS } from './common/answers.js';
-import { ProblemError } from './common/problem.js';
-import { requestLog } from './common/request-log.js';
+import { ProblemError, badInput } from './common/problem.js';
+import { answerWith } from './common/problem.filter.js';
+import { gathered, requestLog } from './common/request-log.js';
 import type { Config } from './config.js';
 import { makeDataSource, migrate, poolOf } from './database/data-source.js';
 import { Shop } from './database/entities/index.js';
-import { makeSessions } from './common/session.js';
+import { RememberingStore, sessionOptions } from './common/session.js';
 import { StreamService } from './stream/stream.service.js';
 
-/** Idle connections are kept so long, ms. */
+/** Idle connections are kept so long, ms: longer than a proxy or a browser keeps one, for whoever closes first must be the client. */
 const KEEP_ALIVE_MS = 75_000;
-const YEAR_MS = 365 * 24 * 3600 * 1000;
+/** So long a request may take to arrive, ms. */
+const ARRIVES_MS = 300_000;
+const DOCS = '/api/docs';
 
 /** Connects, migrates and puts the server together; the caller listens. */
-export async function makeServer(config: Config): Promise<{ app: INestApplication; dataSource: DataSource }> {
+export async function makeServer(config: Config): Promise<{ app: NestFastifyApplication; dataSource: DataSource }> {
   await migrate(config.databaseUrl);
   const dataSource = await makeDataSource(config.databaseUrl).initialize();
   const { sessionSecret } = await dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
 
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.over(config, dataSource), {
+  const adapter = new FastifyAdapter({
+    genReqId: () => randomUUID(),
+    trustProxy: config.proxies.length > 0 && [...config.proxies],
+    keepAliveTimeout: KEEP_ALIVE_MS,
+    requestTimeout: ARRIVES_MS,
+    // What is under way when the server ends is answered.
+    return503OnClosing: false,
+    frameworkErrors: (_error: unknown, _request: unknown, reply: FastifyReply) =>
+      answerWith(reply, badInput([{ field: 'address', allowed: 'is not written as an address is' }]).problem),
+    // No route here asks for middleware of the older kind.
+    skipMiddie: true,
+  });
+  const app = await NestFactory.create<NestFastifyApplication>(AppModule.over(config, dataSource), adapter, {
     logger: ['error', 'warn'],
     bodyParser: false,
   });
-  const sessions = makeSessions(poolOf(dataSource), sessionSecret);
+  const sessions = new RememberingStore(poolOf(dataSource));
   app.get(StreamService).events.subscribe((event) => {
     if (event.type === 'session-over') sessions.forget(event.session);
   });
-  app.set('trust proxy', config.proxies);
-  app.disable('x-powered-by');
   app.enableShutdownHooks();
-  app.use(securityHeaders());
-  app.set('etag', false);
-  app.use(compressReads());
-  if (config.webRoot) serveShell(app, config.webRoot);
-  app.use(
-    '/api',
-    requestLog((line) => process.stdout.write(line)),
-    noStore,
-    exceptHealth(sessions.middleware),
-    requestLimit(config.requestsPer10s),
-    readJson(),
-    whenLoggedIn(
-      express.raw({ type: 'application/pdf', limit: '20mb' }),
-      express.raw({ type: 'application/octet-stream', limit: '600kb' }),
-    ),
-    // Instruments have a key of their own, and no session.
-    express.raw({ type: 'application/x-ndjson', limit: '200kb' }),
-    door,
-  );
-  app.use('/api/docs', onlyLoggedIn);
-  SwaggerModule.setup('api/docs', app, () => apiDocument(app, config.version), {
+  const fastify = adapter.getInstance() as unknown as FastifyInstance;
+  fastify.addHook('onResponse', requestLog(gathered((lines) => process.stdout.write(lines))));
+  fastify.addHook('onRequest', begin);
+  readBodies(fastify);
+  compressReads(fastify);
+  await fastify.register(compress, { encodings: ['gzip', 'deflate'] });
+  await fastify.register(accepts);
+  await fastify.register(cookie);
+  await fastify.register(session, sessionOptions(sessions, sessionSecret));
+  fastify.addHook('onRequest', requestLimit(config.requestsPer10s));
+  fastify.addHook('onRequest', docsOfTheShop);
+  fastify.addHook('preParsing', readLittleOfNobody);
+  fastify.addHook('preValidation', door);
+  if (config.webRoot) await serveShell(fastify, config.webRoot);
+  SwaggerModule.setup(DOCS.slice(1), app, () => apiDocument(app, config.version), {
     jsonDocumentUrl: 'api/docs/json',
     yamlDocumentUrl: 'api/docs/yaml',
   });
   await app.init();
-  // Longer than a proxy or a browser keeps an idle connection: whoever closes first must be the client.
-  app.getHttpServer().keepAliveTimeout = KEEP_ALIVE_MS;
+  await fastify.ready();
   return { app, dataSource };
 }
 
-/** What is read can be long; the answer to a change is short, and an event is to go out at once. */
-function compressReads(): express.RequestHandler {
-  const compress = compression({
-    filter: (request, response) => response.getHeader('Content-Type') !== 'text/event-stream' && compression.filter(request, response),
-  });
-  return (request, response, next) => (request.method === 'GET' ? compress(request, response, next) : next());
-}
+const isOfApi = (request: FastifyRequest): boolean => request.url.startsWith('/api');
 
-function securityHeaders(): express.RequestHandler {
-  const directives = {
-    defaultSrc: ["'self'"],
-    scriptSrc: ["'self'"],
-    styleSrc: ["'self'"],
-    imgSrc: ["'self'", 'data:', 'blob:'],
-    mediaSrc: ["'self'", 'blob:'],
-    connectSrc: ["'self'"],
-    objectSrc: ["'none'"],
-    baseUri: ["'none'"],
-    frameAncestors: ["'none'"],
-    formAction: ["'self'"],
-    // The shop's own network has no certificate; asking for one would break the page there.
-    upgradeInsecureRequests: null,
-  };
-  const strict = helmet({ contentSecurityPolicy: { useDefaults: false, directives }, strictTransportSecurity: false });
-  const forDocs = helmet({
-    contentSecurityPolicy: { useDefaults: false, directives: { ...directives, styleSrc: ["'self'", "'unsafe-inline'"] } },
-    strictTransportSecurity: false,
-  });
-  return (request, response, next) => (request.path.startsWith('/api/docs') ? forDocs : strict)(request, response, next);
-}
-
-/** Health is told without a session, which would have to come from the database. */
-function exceptHealth(middleware: express.RequestHandler): express.RequestHandler {
-  return (request, response, next) => (request.path === '/v1/health' ? next() : middleware(request, response, next));
-}
-
-/** Files are read of people of the shop alone: nobody else's bytes are taken in. */
-function whenLoggedIn(...handlers: readonly express.RequestHandler[]): express.RequestHandler {
-  const router = express.Router().use(...handlers);
-  return (request, response, next) => (request.session?.person ? router(request, response, next) : next());
-}
-
-function noStore(_request: Request, response: Response, next: NextFunction): void {
-  response.setHeader('Cache-Control', 'no-store');
+/** Before everything else: answers of the API are kept nowhere, and the page's files and health need no session. */
+function begin(request: FastifyRequest, reply: FastifyReply, next: HookHandlerDoneFunction): void {
+  void reply.headers(isOfApi(request) ? OF_API : OF_SHELL);
+  // A session would have to come from the database.
+  if (!isOfApi(request) || pathOf(request) === HEALTH) delete request.headers.cookie;
   next();
 }
 
-/** The page itself: files with a hash in their name for a year, the shell always asked for. */
-function serveShell(app: NestExpressApplication, webRoot: string): void {
-  app.use('/assets', express.static(join(webRoot, 'assets'), { immutable: true, maxAge: YEAR_MS, fallthrough: false }));
-  const files = express.static(webRoot, { index: false, maxAge: 0 });
-  app.use((request: Request, response: Response, next: NextFunction) => {
-    // No look at the disk for a call of the API.
-    if (request.path.startsWith('/api')) return next();
-    files(request, response, () => {
-      const isPage = request.method === 'GET' && request.accepts('html');
-      if (isPage) response.sendFile(join(webRoot, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
-      else next();
-    });
+/** What is read can be long; the answer to a change is short. */
+function compressReads(fastify: FastifyInstance): void {
+  fastify.addHook('onRoute', (route) => {
+    if (![route.method].flat().includes('GET')) route.compress = false;
   });
 }
 
-function requestLimit(per10s: number): express.RequestHandler {
+const SECURITY: HelmetOptions = {
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      mediaSrc: ["'self'", 'blob:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      baseUri: ["'none'"],
+      frameAncestors: ["'none'"],
+      formAction: ["'self'"],
+      // The shop's own network has no certificate; asking for one would break the page there.
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+};
+
+/** The same with every answer, so that they are worked out once. */
+const OF_SHELL = headersOf(SECURITY);
+const OF_API = { ...OF_SHELL, 'Cache-Control': 'no-store' };
+
+function headersOf(options: HelmetOptions): Readonly<Record<string, string>> {
+  const headers: Record<string, string> = {};
+  const setHeader = (name: string, value: string): void => void (headers[name] = value);
+  helmet(options)({} as IncomingMessage, { setHeader, removeHeader: () => undefined } as unknown as ServerResponse, () => undefined);
+  return headers;
+}
+
+/** The document is for people of the shop; its page writes styles of its own. */
+const docsOfTheShop: onRequestHookHandler = (request, reply, next) => {
+  if (!request.url.startsWith(DOCS)) return next();
+  if (!request.session.person) return next(new ProblemError('log-in-first'));
+  const policy = String(reply.getHeader('content-security-policy')).replace("style-src 'self'", "style-src 'self' 'unsafe-inline'");
+  void reply.header('content-security-policy', policy);
+  next();
+};
+
+/** The page itself: files with a hash in their name for a year, the shell always asked for. */
+async function serveShell(fastify: FastifyInstance, webRoot: string): Promise<void> {
+  await fastify.register(files, {
+    root: webRoot,
+    wildcard: false,
+    index: false,
+    cacheControl: false,
+    setHeaders: (response, path) =>
+      void response.header('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'public, max-age=0'),
+  });
+  fastify.get('/*', (request, reply) => {
+    // A file of a build that is gone is no page.
+    const isPage = !isOfApi(request) && !request.url.startsWith('/assets/') && request.accepts().type(['html']);
+    if (!isPage) reply.callNotFound();
+    else return reply.header('Cache-Control', 'no-cache').sendFile('index.html', { cacheControl: false });
+  });
+}
+
+function requestLimit(per10s: number): onRequestHookHandler {
   const limiter = new RateLimiterMemory({ points: per10s, duration: 10 });
-  return (request, _response, next) => {
-    limiter.consume(request.session?.person?.id ?? request.ip ?? '').then(
+  return (request, _reply, next) => {
+    if (!isOfApi(request)) return next();
+    limiter.consume(request.session.person?.id ?? request.ip).then(
       () => next(),
       () => next(new ProblemError('too-many-requests')),
     );
   };
 }
 
-function onlyLoggedIn(request: Request, _response: Response, next: NextFunction): void {
-  next(request.session.person ? undefined : new ProblemError('log-in-first'));
-}
-
 /** OpenAPI from the routes: what they take by the classes that check it, what they answer by its types. */
-function apiDocument(app: INestApplication, version: string): OpenAPIObject {
+function apiDocument(app: NestFastifyApplication, version: string): OpenAPIObject {
   const document = SwaggerModule.createDocument(
     app,
     new DocumentBuilder().setTitle('Jubb').setVersion(version).addCookieAuth('jubb').build(),

@@ -1,6 +1,6 @@
 import { timingSafeEqual } from 'node:crypto';
 import { Injectable, type CanActivate, type ExecutionContext } from '@nestjs/common';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { ProblemError } from './problem.js';
 import { whoMay } from './route.js';
 import type { SessionPerson } from './session.js';
@@ -11,10 +11,10 @@ const SAFE = new Set(['GET', 'HEAD']);
 @Injectable()
 export class AccessGuard implements CanActivate {
   canActivate(context: ExecutionContext): boolean {
-    const request = context.switchToHttp().getRequest<Request>();
+    const request = context.switchToHttp().getRequest<FastifyRequest>();
     const allowed = whoMay(context.getHandler());
     // No page of another site can send this header without being asked first.
-    const isMachine = allowed === 'anyone' && request.get('authorization') !== undefined;
+    const isMachine = allowed === 'anyone' && request.headers.authorization !== undefined;
     if (!SAFE.has(request.method) && !isMachine) checkToken(request, allowed === 'anyone');
     if (allowed === 'anyone') return true;
     const { person } = request.session;
@@ -29,10 +29,10 @@ export class AccessGuard implements CanActivate {
 }
 
 /** A page of another site can send our cookie but neither this header nor its value. */
-function checkToken(request: Request, headerAlone: boolean): void {
-  const sent = request.get('x-jubb-csrf');
+function checkToken(request: FastifyRequest, headerAlone: boolean): void {
+  const sent = request.headers['x-jubb-csrf'];
   const wanted = request.session.csrf;
-  const matches = sent !== undefined && (headerAlone || (wanted !== undefined && equal(sent, wanted)));
+  const matches = typeof sent === 'string' && (headerAlone || (wanted !== undefined && equal(sent, wanted)));
   if (!matches && (headerAlone || request.session.person)) {
     throw new ProblemError('page-out-of-date', {
       errors: [{ field: 'x-jubb-csrf', allowed: 'the token of this session' }],
@@ -46,14 +46,14 @@ function equal(a: string, b: string): boolean {
 }
 
 /** The person of a request that got past the guard. */
-export function personOf(request: Request): SessionPerson {
+export function personOf(request: FastifyRequest): SessionPerson {
   const { person } = request.session;
   if (!person) throw new ProblemError('log-in-first');
   return person;
 }
 
 /** Who made what is sent, when it is not who is at the tablet now. */
-export function makerOf(request: Request, personId: string | undefined): SessionPerson {
+export function makerOf(request: FastifyRequest, personId: string | undefined): SessionPerson {
   const now = personOf(request);
   if (personId === undefined || personId === now.id) return now;
   const maker = request.session.people?.find(({ id }) => id === personId);

@@ -1,37 +1,82 @@
-import express, { type NextFunction, type Request, type RequestHandler, type Response } from 'express';
-import { badInput } from './problem.js';
+import type { FastifyInstance, FastifyReply, FastifyRequest, HookHandlerDoneFunction } from 'fastify';
+import { ProblemError, badInput } from './problem.js';
 
-const SHEETS = /^\/v1\/sheets(?:\/|$)/u;
+const SHEETS = /^\/api\/v1\/sheets(?:\/|$)/u;
+const KB = 1024;
+const MB = 1024 * KB;
 
-/** What a body may weigh: of somebody who is not logged in, of a sheet, of a tablet's entries, of anything else. */
-const NOBODY = '16kb';
-const LIMITS: readonly (readonly [RegExp, string])[] = [
-  [SHEETS, '5mb'],
-  [/^\/v1\/jobs\/[^/]+\/entries$/u, '1mb'],
-  [/^/u, '256kb'],
+type Limits = readonly (readonly [RegExp, number])[];
+
+/** What JSON may weigh: of somebody who is not logged in, of a sheet, of a tablet's entries, of anything else. */
+const OF_NOBODY = 16 * KB;
+const JSON_LIMITS: Limits = [
+  [SHEETS, 5 * MB],
+  [/^\/api\/v1\/jobs\/[^/]+\/entries$/u, MB],
+  [/^/u, 256 * KB],
 ];
+/** Files and lines of instruments, which are taken as they are. */
+const RAW_LIMITS: Limits = [
+  [/^\/api\/v1\/papers$/u, 20 * MB],
+  [/^\/api\/v1\/files\/[^/]+$/u, 600 * KB],
+  [/^\/api\/v1\/instruments\/[^/]+\/lines$/u, 200 * KB],
+  [/^/u, 0],
+];
+const JSON_TYPE = 'application/json';
+const FILE_TYPES = ['application/pdf', 'application/octet-stream'];
+const LINES_TYPE = 'application/x-ndjson';
+
+const limitOf = (limits: Limits, path: string): number => limits.find(([pattern]) => pattern.test(path))![1];
+
+/** Asked all day by whoever watches the server, and told without a session. */
+export const HEALTH = '/api/v1/health';
+
+/** The address without its question. */
+export function pathOf({ url }: { readonly url: string }): string {
+  const end = url.indexOf('?');
+  return end < 0 ? url : url.slice(0, end);
+}
+
+/** What is read of a body, and how much of it: JSON and files, by their addresses; anything else is left lying. */
+export function readBodies(fastify: FastifyInstance): void {
+  const parseJson = fastify.getDefaultJsonParser('error', 'error');
+  fastify.removeAllContentTypeParsers();
+  fastify.addContentTypeParser(JSON_TYPE, { parseAs: 'buffer' }, (request, bytes, done) => {
+    if (bytes.length > limitOf(JSON_LIMITS, pathOf(request))) done(new ProblemError('too-large'));
+    else if (bytes.length === 0) done(null);
+    else void parseJson(request, bytes.toString(), done);
+  });
+  fastify.addContentTypeParser([...FILE_TYPES, LINES_TYPE], { parseAs: 'buffer' }, (_request, bytes, done) => done(null, bytes));
+  fastify.addContentTypeParser('*', (_request, payload, done) => {
+    payload.resume();
+    done(null);
+  });
+  fastify.addHook('onRoute', (route) => {
+    route.bodyLimit = Math.max(limitOf(JSON_LIMITS, route.url), limitOf(RAW_LIMITS, route.url));
+  });
+}
+
+/** Of nobody little is read, and no file at all; the session is known by then. */
+export function readLittleOfNobody(request: FastifyRequest, _reply: FastifyReply, _payload: unknown, next: HookHandlerDoneFunction): void {
+  const type = request.headers['content-type'];
+  // Instruments have a key of their own, and no session.
+  if (type === undefined || request.session.person || type.startsWith(LINES_TYPE)) return next();
+  if (FILE_TYPES.some((one) => type.startsWith(one))) return next(new ProblemError('log-in-first'));
+  const isEndless = request.headers['transfer-encoding'] !== undefined;
+  const length = isEndless ? Infinity : Number(request.headers['content-length'] ?? 0);
+  next(length > OF_NOBODY ? new ProblemError('too-large') : undefined);
+}
 
 /** No object of the wire has more fields, no list more lines, and nothing is nested deeper: what is checked afterwards is small. */
 const MOST = { fields: 300, lines: 2000, deep: 30, values: 60_000 };
 /** A table of a sheet takes a whole spreadsheet. */
 const MOST_OF_SHEET = { ...MOST, lines: 20_000, values: 100_000 };
 
-/** JSON of a size that whoever sends it may send; the session is known by then. */
-export function readJson(): RequestHandler {
-  const readers = new Map([...LIMITS.map(([, limit]) => limit), NOBODY].map((limit) => [limit, express.json({ limit })]));
-  return (request, response, next) => {
-    const limit = request.session?.person ? LIMITS.find(([path]) => path.test(request.path))![1] : NOBODY;
-    readers.get(limit)!(request, response, next);
-  };
-}
-
 /** Refuses at the door what no field can hold: half characters and NUL, and more than anybody ever means. */
-export function door(request: Request, _response: Response, next: NextFunction): void {
-  const most = SHEETS.test(request.path) ? MOST_OF_SHEET : MOST;
+export function door(request: FastifyRequest, _reply: FastifyReply, next: HookHandlerDoneFunction): void {
+  const path = pathOf(request);
+  const most = SHEETS.test(path) ? MOST_OF_SHEET : MOST;
   const problem =
-    problemOf(request.query, 'query', MOST) ??
-    (isPlain(request.body) ? problemOf(request.body, '', most) : undefined) ??
-    pathProblem(request.path);
+    problemOf(request.query, 'query', MOST) ?? (isPlain(request.body) ? problemOf(request.body, '', most) : undefined) ?? pathProblem(path);
   next(problem ? badInput([problem]) : undefined);
 }
 

@@ -1,9 +1,8 @@
 import type { Problem, ProblemCode } from '@jubb/wire';
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import type { Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { QueryFailedError } from 'typeorm';
 import { ProblemError, notFound } from './problem.js';
-import { ticketOf } from './request-log.js';
 
 /** What the database says, by its own code. */
 const DATABASE_SAYS: Readonly<Record<string, () => ProblemError>> = {
@@ -28,26 +27,30 @@ export class ProblemFilter implements ExceptionFilter {
   readonly #log = new Logger('problem');
 
   catch(error: unknown, host: ArgumentsHost): void {
-    const response = host.switchToHttp().getResponse<Response>();
-    const problem = this.#toProblem(error, response);
-    if (response.headersSent) {
-      response.end();
-      return;
-    }
-    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem));
+    const http = host.switchToHttp();
+    const reply = http.getResponse<FastifyReply>();
+    const problem = this.#toProblem(error, http.getRequest<FastifyRequest>().id);
+    if (reply.raw.headersSent) reply.raw.end();
+    else answerWith(reply, problem);
   }
 
-  #toProblem(error: unknown, response: Response): Problem {
+  #toProblem(error: unknown, ticket: string): Problem {
     if (error instanceof ProblemError) return error.problem;
     const known =
       DATABASE_SAYS[databaseCode(error) ?? '']?.() ?? (isConnectionLoss(error) ? new ProblemError('database-silent') : undefined);
     if (known) return known.problem;
-    const refusal = clientError(error instanceof HttpException ? error.getStatus() : (error as { status?: unknown } | null)?.status);
+    const refusal = clientError(
+      error instanceof HttpException ? error.getStatus() : (error as { statusCode?: unknown } | null)?.statusCode,
+    );
     if (refusal) return refusal.problem;
-    const ticket = ticketOf(response);
     this.#log.error(`${ticket} ${error instanceof Error ? (error.stack ?? error.message) : String(error)}`);
     return new ProblemError('broken', { detail: `Ticket ${ticket}` }).problem;
   }
+}
+
+/** A problem as the answer to a request. */
+export function answerWith(reply: FastifyReply, problem: Problem): void {
+  void reply.code(problem.status).type('application/problem+json').send(JSON.stringify(problem));
 }
 
 function databaseCode(error: unknown): string | undefined {

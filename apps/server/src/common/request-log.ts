@@ -1,9 +1,10 @@
-import { randomUUID } from 'node:crypto';
-import type { RequestHandler, Response } from 'express';
+import type { onResponseHookHandler } from 'fastify';
+import { HEALTH, pathOf } from './door.js';
 
 /** What a process says of each request. */
 export interface RequestLine {
   readonly at: string;
+  /** What an answer that is the server's fault names, so that its line is found. */
   readonly id: string;
   readonly who: string | null;
   readonly method: string;
@@ -13,32 +14,38 @@ export interface RequestLine {
   readonly ms: number;
 }
 
-/** What an answer that is the server's fault names, so that its line is found. */
-export function ticketOf(response: Response): string {
-  return (response.locals as { id?: string }).id ?? randomUUID();
-}
-
 /** One line of JSON for each request; nothing of what was in it. Whether the server is there is asked all day, and not told. */
-export function requestLog(write: (line: string) => void): RequestHandler {
-  return (request, response, next) => {
-    const began = performance.now();
-    const id = randomUUID();
-    (response.locals as { id?: string }).id = id;
-    const { method, path } = request;
-    response.once('close', () => {
-      const route = (request.route as { path?: unknown } | undefined)?.path;
-      if (path === '/v1/health') return;
+export function requestLog(write: (line: string) => void): onResponseHookHandler {
+  return (request, reply, done) => {
+    const path = pathOf(request);
+    if (path.startsWith('/api') && path !== HEALTH) {
       const line: RequestLine = {
         at: new Date().toISOString(),
-        id,
+        id: request.id,
         who: request.session?.person?.login ?? null,
-        method,
-        route: typeof route === 'string' ? route : 'none',
-        status: response.statusCode,
-        ms: Math.round((performance.now() - began) * 10) / 10,
+        method: request.method,
+        route: request.routeOptions.url ?? 'none',
+        status: reply.statusCode,
+        ms: Math.round(reply.elapsedTime * 10) / 10,
       };
       write(`${JSON.stringify(line)}\n`);
-    });
-    next();
+    }
+    done();
+  };
+}
+
+const GATHER_MS = 100;
+
+/** Writes lines together some times a second, since each write is a call of the system and wakes who reads it; the last ones when the process ends. */
+export function gathered(write: (lines: string) => void): (line: string) => void {
+  let lines = '';
+  const writeAll = (): void => {
+    if (lines !== '') write(lines);
+    lines = '';
+  };
+  process.once('exit', writeAll);
+  return (line) => {
+    if (lines === '') setTimeout(writeAll, GATHER_MS).unref();
+    lines += line;
   };
 }

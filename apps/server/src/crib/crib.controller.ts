@@ -2,7 +2,7 @@ import type { Tool } from '@jubb/sheet';
 import { ENDPOINTS, LendBody, StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { JobsService } from '../jobs/jobs.service.js';
 import { makerOf } from '../common/access.guard.js';
 import { CribService } from './crib.service.js';
@@ -25,7 +25,7 @@ export class CribController {
   }
 
   @Route(ENDPOINTS.tools.check)
-  check(@Param('id', ParseUUIDPipe) id: string, @Body() body: ToolCheckBody, @Req() request: Request): Promise<ToolView> {
+  check(@Param('id', ParseUUIDPipe) id: string, @Body() body: ToolCheckBody, @Req() request: FastifyRequest): Promise<ToolView> {
     return this.crib.check(id, body, makerOf(request, undefined));
   }
 
@@ -35,7 +35,7 @@ export class CribController {
   }
 
   @Route(ENDPOINTS.tools.study)
-  study(@Param('id', ParseUUIDPipe) id: string, @Body() body: StudyBody, @Req() request: Request): Promise<ToolView> {
+  study(@Param('id', ParseUUIDPipe) id: string, @Body() body: StudyBody, @Req() request: FastifyRequest): Promise<ToolView> {
     return this.crib.study(id, body, makerOf(request, undefined));
   }
 }

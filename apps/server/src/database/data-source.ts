@@ -13,6 +13,7 @@ import { EntryVersions1764400000000 } from './migrations/1764400000000-entry-ver
 import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
 import { KeepSince1764500000000 } from './migrations/1764500000000-keep-since.js';
 import { Finding1764550000000 } from './migrations/1764550000000-finding.js';
+import { KeepBatches1764600000000 } from './migrations/1764600000000-keep-batches.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -53,6 +54,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       KeepIf1764450000000,
       KeepSince1764500000000,
       Finding1764550000000,
+      KeepBatches1764600000000,
     ],
     synchronize: false,
     logging: false,

@@ -26,7 +26,11 @@ export const AFTER = of('entries-after', 'job_id = $1 AND seq > $2');
 export const OF_KINDS = of('entries-of-kinds', 'job_id = $1 AND kind = ANY ($2::text[])');
 export const BY_ID = of('entries-by-id', 'id = ANY ($1::uuid[])');
 export const KEEP: Statement = { name: 'keep-entries', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries($1, $2, $3)` };
-export const KEEP_IF: Statement = { name: 'keep-entries-if', text: `SELECT ${ENTRY_COLUMNS} FROM keep_entries_if($1, $2, $3, $4, $5)` };
+/** Of several jobs at once: what was kept by the number of its batch, or a code where nothing of it was. */
+export const KEEP_BATCHES: Statement = {
+  name: 'keep-batches',
+  text: `SELECT b.batch, b.code, e.* FROM keep_batches($1, $2) b, LATERAL (SELECT ${ENTRY_COLUMNS} FROM (SELECT (b.kept).*) one) e`,
+};
 export const LAST_SEQ: Statement = { name: 'last-seq', text: 'SELECT last_seq AS "lastSeq" FROM job WHERE id = $1' };
 export const LOCK_JOB: Statement = { name: 'lock-job', text: 'SELECT 1 FROM job WHERE id = $1 FOR NO KEY UPDATE' };
 

@@ -1,7 +1,7 @@
 import type { EntryKind, UsedWorking } from '@jubb/book';
 import type { ChainView } from '@jubb/wire';
 import { createHash } from 'node:crypto';
-import canonicalize from 'canonicalize';
+import { canonicalJson } from '../common/canonical.js';
 
 /** Everything of an entry that its hash vouches for. */
 export interface EntryContent {
@@ -46,7 +46,7 @@ export function canonicalOf({
     plain('id', id),
     plain('jobId', jobId),
     plain('kind', kind),
-    `"payload":${canonicalize(payload) ?? 'null'}`,
+    `"payload":${canonicalJson(payload)}`,
     plain('personId', personId),
     plain('step', step),
     plain('strikes', strikes),
@@ -62,7 +62,7 @@ const WORKINGS = new WeakMap<UsedWorking, string>();
 
 function workingText(working: UsedWorking | null): string {
   if (working === null) return 'null';
-  const text = WORKINGS.get(working) ?? canonicalize(working) ?? 'null';
+  const text = WORKINGS.get(working) ?? canonicalJson(working);
   WORKINGS.set(working, text);
   return text;
 }
@@ -88,9 +88,7 @@ interface Sent {
 export function sentAs({ id, jobId, personId, kind, payload, step, toolId, strikes, takenAt }: Sent): string {
   const instant = new Date(takenAt).toISOString();
   const sent = { id: id.toLowerCase(), jobId, personId, kind, payload, takenAt: instant };
-  return (
-    canonicalize({ ...sent, step: step ?? null, toolId: toolId?.toLowerCase() ?? null, strikes: strikes?.toLowerCase() ?? null }) ?? ''
-  );
+  return canonicalJson({ ...sent, step: step ?? null, toolId: toolId?.toLowerCase() ?? null, strikes: strikes?.toLowerCase() ?? null });
 }
 
 /** The same sum as `keep_entries` makes in the database. */

@@ -5,13 +5,12 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { refused } from '../common/problem.js';
 import { ask, inTransaction } from '../database/data-source.js';
 import { StoresService } from '../stores/stores.service.js';
-import { KEEP, KEEP_IF, LAST_SEQ, LOCK_JOB, OF_JOB, OF_KINDS, readEntries } from './entries.sql.js';
+import { KEEP, LAST_SEQ, LOCK_JOB, OF_JOB, OF_KINDS, readEntries } from './entries.sql.js';
 import { contentHash, type EntryContent } from './entry-hash.js';
+import { KeepBatches, type Batch } from './keep-batches.js';
 import { NewPartsMemory, type NewParts } from './new-parts.memory.js';
 import { checkOutside } from './outside.js';
 
-/** What the database says where something came since. */
-const SOMETHING_CAME = 'JB412';
 const TELL_OF_NEW = kindsThat(({ tellsOfNew }) => tellsOfNew === true);
 
 /** Entries that are checked and worked out, but for what the job itself must be looked at for. */
@@ -28,14 +27,17 @@ export interface Ready {
 @Injectable()
 export class KeeperService {
   readonly #newParts = new NewPartsMemory();
+  readonly #batches: KeepBatches;
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StoresService) private readonly stores: StoresService,
-  ) {}
+  ) {
+    this.#batches = new KeepBatches(dataSource, TELL_OF_NEW);
+  }
 
   async keep(ready: Ready): Promise<readonly AnyKeptEntry[]> {
-    if (!ready.guard) return keep(this.dataSource.manager, ready);
+    if (!ready.guard) return (await this.#batches.keep(batchOf(ready))) ?? keep(this.dataSource.manager, ready);
     const byNewParts = ready.guard === 'new parts' ? await this.#keepByNewParts(ready) : undefined;
     return byNewParts ?? inTransaction(this.dataSource, (manager) => this.keepWithin(manager, ready));
   }
@@ -58,23 +60,17 @@ export class KeeperService {
     this.#newParts.forget(jobId);
   }
 
-  /** Keeps by what is remembered of the job's new parts, in one round trip; undefined where something newer is there. */
+  /** Keeps by what is remembered of the job's new parts; undefined where the job is to be looked at under its lock. */
   async #keepByNewParts(ready: Ready): Promise<readonly AnyKeptEntry[] | undefined> {
-    const { jobId, personId, sheet, contents } = ready;
-    const { manager } = this.dataSource;
+    const { jobId, sheet, contents } = ready;
     const known = this.#newParts.of(jobId) ?? (await this.#readNewParts(jobId));
     // What is refused by something old may be right by now: it is looked at under the lock.
     if (checkOnJob(contents as readonly Given[], known.entries, sheet, ready)) return undefined;
-    try {
-      const kept = await ask<AnyKeptEntry>(manager, KEEP_IF, jobId, personId, batchOf(contents), TELL_OF_NEW, known.upTo);
-      // Nothing of the kind came up to here, or it would not have been kept.
-      this.#newParts.keep(jobId, { entries: known.entries, upTo: Math.max(known.upTo, kept.at(-1)?.seq ?? 0) });
-      return kept;
-    } catch (error) {
-      if ((error as { code?: unknown }).code !== SOMETHING_CAME) throw error;
-      this.#newParts.forget(jobId);
-      return undefined;
-    }
+    const kept = await this.#batches.keep({ ...batchOf(ready), upTo: known.upTo });
+    // Nothing of the kind came up to here, or it would not have been kept.
+    if (kept) this.#newParts.keep(jobId, { entries: known.entries, upTo: Math.max(known.upTo, kept.at(-1)?.seq ?? 0) });
+    else this.#newParts.forget(jobId);
+    return kept;
   }
 
   async #readNewParts(jobId: string): Promise<NewParts> {
@@ -97,10 +93,11 @@ export class KeeperService {
   }
 }
 
-function keep(manager: EntityManager, { jobId, personId, contents }: Ready): Promise<readonly AnyKeptEntry[]> {
-  return ask(manager, KEEP, jobId, personId, batchOf(contents));
+function keep(manager: EntityManager, ready: Ready): Promise<readonly AnyKeptEntry[]> {
+  const { jobId, personId, entries } = batchOf(ready);
+  return ask(manager, KEEP, jobId, personId, JSON.stringify(entries));
 }
 
-function batchOf(contents: readonly EntryContent[]): string {
-  return JSON.stringify(contents.map((content) => ({ ...content, contentHash: contentHash(content) })));
+function batchOf({ jobId, personId, contents }: Ready): Batch {
+  return { jobId, personId, entries: contents.map((content) => ({ ...content, contentHash: contentHash(content) })) };
 }

@@ -1,7 +1,7 @@
 import { ENDPOINTS, type FileState } from '@jubb/wire';
 import { Controller, Inject, Param, ParseIntPipe, Query, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { badInput, notFound } from '../common/problem.js';
 import { personOf } from '../common/access.guard.js';
 import { FilesService } from './files.service.js';
@@ -15,11 +15,11 @@ export class FilesController {
   constructor(@Inject(FilesService) private readonly files: FilesService) {}
 
   @Route(ENDPOINTS.files.read)
-  async read(@Param('sha') sha: string, @Res() response: Response): Promise<void> {
+  async read(@Param('sha') sha: string, @Res() reply: FastifyReply): Promise<void> {
     const file = await this.files.read(sha);
     if (!file) throw notFound('file');
     // What a hash names never changes.
-    response.type(file.type).setHeader('Cache-Control', 'private, max-age=31536000, immutable').send(file.content);
+    await reply.type(file.type).header('Cache-Control', 'private, max-age=31536000, immutable').send(file.content);
   }
 
   @Route(ENDPOINTS.files.state)
@@ -32,7 +32,7 @@ export class FilesController {
     @Param('sha') sha: string,
     @Query('at', new ParseIntPipe({ optional: true })) at = 0,
     @Query('total', new ParseIntPipe({ optional: true })) total = 0,
-    @Req() request: Request,
+    @Req() request: FastifyRequest,
   ): Promise<FileState> {
     const bytes: unknown = request.body;
     if (!Buffer.isBuffer(bytes) || bytes.length === 0) throw badInput([{ field: 'body', allowed: 'is missing: the bytes of the part' }]);

@@ -1,7 +1,7 @@
 import { ENDPOINTS, type HealthView } from '@jubb/wire';
 import { Controller, Inject, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Response } from 'express';
+import type { FastifyReply } from 'fastify';
 import { DataSource } from 'typeorm';
 import type { Config } from '../config.js';
 import { Person } from '../database/entities/index.js';
@@ -15,13 +15,13 @@ export class HealthController {
   ) {}
 
   @Route(ENDPOINTS.health.health)
-  async health(@Res({ passthrough: true }) response: Response): Promise<HealthView> {
+  async health(@Res({ passthrough: true }) reply: FastifyReply): Promise<HealthView> {
     const { version } = this.config;
     try {
       const isOpen = await this.dataSource.manager.exists(Person);
       return { version, database: 'up', ...(isOpen ? {} : { firstRun: true }) };
     } catch {
-      response.status(503);
+      void reply.code(503);
       return { version, database: 'down' };
     }
   }

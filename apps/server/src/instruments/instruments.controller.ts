@@ -1,7 +1,7 @@
 import { ENDPOINTS, PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { badInput } from '../common/problem.js';
 import { InstrumentsService } from './instruments.service.js';
 
@@ -26,12 +26,14 @@ export class InstrumentsController {
 
   /** Readings as NDJSON, a line each; a line that does not hold is named, and the others are taken. */
   @Route(ENDPOINTS.instruments.lines)
-  lines(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<LinesView> {
-    const key = /^Bearer (?<key>\S+)$/u.exec(request.get('authorization') ?? '')?.groups?.['key'];
+  lines(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<LinesView> {
+    const key = /^Bearer (?<key>\S+)$/u.exec(request.headers.authorization ?? '')?.groups?.['key'];
     const body: unknown = request.body;
     const isPerson = request.session.person !== undefined;
     if (isPerson && !Buffer.isBuffer(body))
-      throw badInput([{ field: 'content-type', given: request.get('content-type') ?? 'none', allowed: 'must be application/x-ndjson' }]);
+      throw badInput([
+        { field: 'content-type', given: request.headers['content-type'] ?? 'none', allowed: 'must be application/x-ndjson' },
+      ]);
     return this.instruments.lines(id, Buffer.isBuffer(body) ? body : Buffer.alloc(0), key, isPerson);
   }
 }

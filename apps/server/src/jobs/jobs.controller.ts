@@ -3,7 +3,7 @@ import { cutText } from '@jubb/sheet';
 import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseIntPipe, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
 import { makerOf } from '../common/access.guard.js';
@@ -32,8 +32,9 @@ export class JobsController {
 
   @Header('Content-Type', 'application/json; charset=utf-8')
   @Route(ENDPOINTS.jobs.view)
-  view(@Param('id', ParseUUIDPipe) id: string): Promise<string> {
-    return this.jobs.viewJson(id);
+  async view(@Param('id', ParseUUIDPipe) id: string): Promise<Buffer> {
+    // As bytes: a long text is written to a socket in several goes.
+    return Buffer.from(await this.jobs.viewJson(id));
   }
 
   @Route(ENDPOINTS.jobs.patch)
@@ -71,7 +72,11 @@ export class JobsController {
   }
 
   @Route(ENDPOINTS.jobs.post)
-  post(@Param('id', ParseUUIDPipe) id: string, @Body() body: PostEntries, @Req() request: Request): Promise<readonly AnyKeptEntry[]> {
+  post(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() body: PostEntries,
+    @Req() request: FastifyRequest,
+  ): Promise<readonly AnyKeptEntry[]> {
     return this.entries.post(id, makerOf(request, body.personId), body.entries);
   }
 }

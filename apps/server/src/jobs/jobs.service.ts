@@ -21,6 +21,7 @@ import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entitie
 import { EntriesService } from '../entries/entries.service.js';
 import { entriesByJob } from '../entries/by-job.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { remember } from '../common/remember.js';
 import { StreamService } from '../stream/stream.service.js';
 import {
   AROUND_JOB,
@@ -56,6 +57,9 @@ interface AroundJob {
   readonly last: LastJob | null;
 }
 
+/** Of so many jobs it is remembered how their units left the shop. */
+const MOST_LEFT = 500;
+
 export type HeadRow = JobHead & { readonly sheetRevisionId: string };
 
 /** Kinds that tell later jobs how it went. */
@@ -63,6 +67,8 @@ const EARLIER = kindsThat(({ earlier }) => earlier === true);
 
 @Injectable()
 export class JobsService {
+  readonly #left = new Map<string, Promise<AsLeft>>();
+
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(SheetsService) private readonly sheets: SheetsService,
@@ -93,13 +99,13 @@ export class JobsService {
 
   /** `JobView` as JSON, put together from what the database makes and what is remembered: it is long, and asked for all day. */
   async viewJson(id: string): Promise<string> {
-    const [{ sheetRevisionId, ...head }, entries, [around]] = await Promise.all([
-      this.head(id),
+    const [entries, [found]] = await Promise.all([
       this.entries.jsonOfJob(id),
-      ask<AroundJob>(this.dataSource.manager, AROUND_JOB, id),
+      ask<HeadRow & AroundJob>(this.dataSource.manager, AROUND_JOB, id),
     ]);
-    const { people, tools, owed, newer, last } = around!;
-    const asLeft = last && (await this.#leftBy(last));
+    if (!found) throw notFound('job');
+    const { people, tools, owed, newer, last, sheetRevisionId, ...head } = found;
+    const asLeft = last && (await this.#asLeft(last));
     const { revision, status, file, notOpened } = await this.sheets.pinned(sheetRevisionId, head.scope);
     const sheet = { revisionId: sheetRevisionId, revision, status, notOpened: notOpened.map(({ name }) => name) };
     return withMembers(JSON.stringify({ ...head, asLeft }), {
@@ -109,6 +115,14 @@ export class JobsService {
       people,
       tools,
     });
+  }
+
+  /** A job that was handed over stays as it is. */
+  #asLeft(last: LastJob): Promise<AsLeft> {
+    const left = this.#left.get(last.id) ?? this.#leftBy(last);
+    remember(this.#left, last.id, left, MOST_LEFT);
+    left.catch(() => this.#left.delete(last.id));
+    return left;
   }
 
   /** How a unit left the shop with a job that was handed over. */

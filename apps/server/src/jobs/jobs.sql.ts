@@ -58,18 +58,19 @@ export const TOOLS: Statement = {
 const jsonOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]')::text FROM (${query}) found)`;
 
 /**
- * What stands around a job's entries on its page, in one round trip: people, tools, the approved revision after the one
+ * A job's head and what stands around its entries on its page, in one round trip: people, tools, the approved revision after the one
  * that it goes by, what its machine owes from before, each as JSON; and the last job of the unit that was handed over.
  */
 export const AROUND_JOB: Statement = {
   name: 'around-job',
-  text: `SELECT ${jsonOf(PEOPLE.text)} AS people, ${jsonOf(TOOLS.text)} AS tools,
+  text: `SELECT head.*, ${jsonOf(PEOPLE.text)} AS people, ${jsonOf(TOOLS.text)} AS tools,
       ${jsonOf(`SELECT o.* FROM (${OPEN_OWED}) o WHERE o."machineId" = u.machine_id AND o."jobId" <> j.id ORDER BY o.due, o."jobNumber"`)} AS owed,
       (SELECT json_build_object('revisionId', n.id, 'revision', n.revision)::text FROM sheet_revision n
         WHERE n.key = s.key AND n.status = 'approved' AND n.revision > s.revision) AS newer,
       (SELECT json_build_object('id', b.id, 'number', b.number, 'closedAt', b.closed_at, 'sheetRevisionId', b.sheet_revision_id, 'scope', b.scope)
         FROM job b WHERE b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL ORDER BY b.booked_at DESC LIMIT 1) AS last
-    FROM job j JOIN unit u ON u.id = j.unit_id JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.id = $1`,
+    FROM (${HEAD} WHERE j.id = $1) head JOIN job j ON j.id = head.id
+      JOIN unit u ON u.id = j.unit_id JOIN sheet_revision s ON s.id = j.sheet_revision_id`,
 };
 
 /** Earlier jobs of a unit, the newest first, with what was renewed and why. */

@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '@jubb/wire';
 import { Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { personOf } from '../common/access.guard.js';
 import { NoticesService } from './notices.service.js';
 
@@ -11,7 +11,7 @@ export class NoticesController {
 
   /** Read and put away, by whoever it was told to. */
   @Route(ENDPOINTS.notices.putAway)
-  putAway(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<void> {
+  putAway(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<void> {
     return this.notices.putAway(id, personOf(request).id);
   }
 }

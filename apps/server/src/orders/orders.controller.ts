@@ -1,7 +1,7 @@
 import { ENDPOINTS, AcceptBody, FaultBody, GoodsInBody, WantBody, type OrderView, type SupplierView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { makerOf } from '../common/access.guard.js';
 import { OrdersService } from './orders.service.js';
 import { SupplierStandIn } from './supplier-stand-in.js';
@@ -29,7 +29,7 @@ export class OrdersController {
   }
 
   @Route(ENDPOINTS.orders.send)
-  send(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<OrderView> {
+  send(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<OrderView> {
     return this.orders.send(id, makerOf(request, undefined));
   }
 
@@ -39,7 +39,7 @@ export class OrdersController {
   }
 
   @Route(ENDPOINTS.orders.goodsIn)
-  goodsIn(@Param('id', ParseUUIDPipe) id: string, @Body() body: GoodsInBody, @Req() request: Request): Promise<OrderView> {
+  goodsIn(@Param('id', ParseUUIDPipe) id: string, @Body() body: GoodsInBody, @Req() request: FastifyRequest): Promise<OrderView> {
     return this.orders.goodsIn(id, body, makerOf(request, undefined));
   }
 

@@ -3,7 +3,7 @@ import { ENDPOINTS, LoginBody, PinBody, SwapBody, type SessionView, type TabletV
 import { randomBytes } from 'node:crypto';
 import { Body, Controller, Inject, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { DataSource } from 'typeorm';
 import { ProblemError } from '../common/problem.js';
 import { TabletsService } from '../tablets/tablets.service.js';
@@ -22,18 +22,22 @@ export class PeopleController {
   ) {}
 
   @Route(ENDPOINTS.session.logIn)
-  async logIn(@Body() body: LoginBody, @Req() request: Request, @Res({ passthrough: true }) response: Response): Promise<SessionView> {
+  async logIn(
+    @Body() body: LoginBody,
+    @Req() request: FastifyRequest,
+    @Res({ passthrough: true }) reply: FastifyReply,
+  ): Promise<SessionView> {
     const attempt = await this.limit.begin('password', body.login);
     const person = await this.people.verify(body.login, body.password);
     await attempt.succeeded();
-    const tablet = await this.tablets.remember(request, response, person.id);
+    const tablet = await this.tablets.remember(request, reply, person.id);
     await renew(request, person, []);
     return this.#view(request, tablet);
   }
 
   /** Another person takes over a tablet that knows them; those who were here before stay known to its session. */
   @Route(ENDPOINTS.session.swap)
-  async swap(@Body() body: SwapBody, @Req() request: Request): Promise<SessionView> {
+  async swap(@Body() body: SwapBody, @Req() request: FastifyRequest): Promise<SessionView> {
     const { person, tablet } = await this.#byPin(body, request);
     await renew(request, person, request.session.people ?? []);
     return this.#view(request, tablet);
@@ -41,13 +45,16 @@ export class PeopleController {
 
   /** Somebody who stands beside proves who they are; who is at the tablet stays there. */
   @Route(ENDPOINTS.session.prove)
-  async prove(@Body() body: SwapBody, @Req() request: Request): Promise<SessionView> {
+  async prove(@Body() body: SwapBody, @Req() request: FastifyRequest): Promise<SessionView> {
     const { person, tablet } = await this.#byPin(body, request);
     request.session.people = [...(request.session.people ?? []).filter(({ id }) => id !== person.id), person];
     return this.#view(request, tablet);
   }
 
-  async #byPin({ personId, pin }: SwapBody, request: Request): Promise<{ readonly person: PersonView; readonly tablet: TabletView }> {
+  async #byPin(
+    { personId, pin }: SwapBody,
+    request: FastifyRequest,
+  ): Promise<{ readonly person: PersonView; readonly tablet: TabletView }> {
     const tablet = await this.tablets.of(request);
     if (!tablet || !(await this.tablets.knows(tablet.id, personId)))
       throw new ProblemError('pin-not-here', { detail: 'Log in on this tablet with your password once' });
@@ -58,7 +65,7 @@ export class PeopleController {
   }
 
   @Route(ENDPOINTS.session.setPin)
-  async setPin(@Body() { pin, password }: PinBody, @Req() request: Request): Promise<void> {
+  async setPin(@Body() { pin, password }: PinBody, @Req() request: FastifyRequest): Promise<void> {
     const { login } = personOf(request);
     const attempt = await this.limit.begin('password', login);
     await this.people.setPin((await this.people.verify(login, password)).id, pin);
@@ -66,18 +73,16 @@ export class PeopleController {
   }
 
   @Route(ENDPOINTS.session.current)
-  async current(@Req() request: Request): Promise<SessionView> {
+  async current(@Req() request: FastifyRequest): Promise<SessionView> {
     return this.#view(request, await this.tablets.of(request));
   }
 
   @Route(ENDPOINTS.session.logOut)
-  async logOut(@Req() request: Request): Promise<void> {
-    await new Promise<void>((resolve, reject) => {
-      request.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve()));
-    });
+  async logOut(@Req() request: FastifyRequest): Promise<void> {
+    await request.session.destroy();
   }
 
-  async #view(request: Request, tablet: TabletView | null): Promise<SessionView> {
+  async #view(request: FastifyRequest, tablet: TabletView | null): Promise<SessionView> {
     return {
       person: personOf(request),
       csrf: request.session.csrf ?? '',
@@ -89,10 +94,9 @@ export class PeopleController {
 }
 
 /** A fresh session, so that one that somebody planted is worth nothing. */
-async function renew(request: Request, person: PersonView, before: readonly PersonView[]): Promise<void> {
-  await new Promise<void>((resolve, reject) => {
-    request.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve()));
-  });
+async function renew(request: FastifyRequest, person: PersonView, before: readonly PersonView[]): Promise<void> {
+  await request.session.regenerate();
+  request.session.options({ secure: request.protocol === 'https' });
   request.session.person = person;
   request.session.people = [...before.filter(({ id }) => id !== person.id), person];
   request.session.csrf = randomBytes(24).toString('base64url');

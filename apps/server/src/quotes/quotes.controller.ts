@@ -2,7 +2,7 @@ import { QuoteBody, type QuoteView } from '@jubb/book';
 import { ENDPOINTS, AnswerBody, type AnswerDue, type MessageView, type OfferView, type SentQuote } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req, Res, StreamableFile } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { ProblemError, notFound } from '../common/problem.js';
 import { makerOf } from '../common/access.guard.js';
 import { LoginLimit } from '../people/login-limit.js';
@@ -21,7 +21,7 @@ export class QuotesController {
   }
 
   @Route(ENDPOINTS.quotes.send)
-  send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: Request): Promise<SentQuote> {
+  send(@Param('id', ParseUUIDPipe) id: string, @Body() body: QuoteBody, @Req() request: FastifyRequest): Promise<SentQuote> {
     return this.quotes.send(id, body, makerOf(request, undefined));
   }
 
@@ -47,7 +47,7 @@ export class QuotesController {
 
   /** For the customer, who has nothing but the link. */
   @Route(ENDPOINTS.quotes.offer)
-  offer(@Param('token') token: string, @Req() request: Request): Promise<OfferView> {
+  offer(@Param('token') token: string, @Req() request: FastifyRequest): Promise<OfferView> {
     return this.#counted(request, () => this.quotes.offer(token));
   }
 
@@ -55,17 +55,17 @@ export class QuotesController {
   async picture(
     @Param('token') token: string,
     @Param('sha') sha: string,
-    @Req() request: Request,
-    @Res({ passthrough: true }) response: Response,
+    @Req() request: FastifyRequest,
+    @Res({ passthrough: true }) reply: FastifyReply,
   ): Promise<StreamableFile> {
     const picture = await this.#counted(request, () => this.quotes.picture(token, sha));
     if (!picture) throw notFound('picture in this quote');
-    response.setHeader('Cache-Control', 'private, max-age=86400');
+    void reply.header('Cache-Control', 'private, max-age=86400');
     return new StreamableFile(picture.content, { type: picture.type });
   }
 
   @Route(ENDPOINTS.quotes.answer)
-  answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: Request): Promise<OfferView> {
+  answer(@Param('token') token: string, @Body() body: AnswerBody, @Req() request: FastifyRequest): Promise<OfferView> {
     // Whoever works here has a name of their own, and no customer's word.
     if (request.session.person)
       throw new ProblemError('customer-alone', {
@@ -75,8 +75,8 @@ export class QuotesController {
   }
 
   /** Wrong links are counted by where they come from; a right one takes the count back. */
-  async #counted<T>(request: Request, work: () => Promise<T>): Promise<T> {
-    const tries = await this.limit.begin('link', request.ip ?? '');
+  async #counted<T>(request: FastifyRequest, work: () => Promise<T>): Promise<T> {
+    const tries = await this.limit.begin('link', request.ip);
     try {
       const result = await work();
       await tries.succeeded();

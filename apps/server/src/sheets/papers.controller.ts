@@ -3,7 +3,7 @@ import { cutText } from '@jubb/sheet';
 import { createHash } from 'node:crypto';
 import { Controller, Inject, Param, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { DataSource } from 'typeorm';
 import { badInput, notFound } from '../common/problem.js';
 import { Paper } from '../database/entities/index.js';
@@ -19,7 +19,7 @@ export class PapersController {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
   @Route(ENDPOINTS.papers.keep)
-  async keep(@Req() request: Request, @Query('name') name = 'paper.pdf'): Promise<{ id: string }> {
+  async keep(@Req() request: FastifyRequest, @Query('name') name = 'paper.pdf'): Promise<{ id: string }> {
     const content: unknown = request.body;
     // The head tells what it is; the type that was sent with it is only a claim.
     if (!Buffer.isBuffer(content) || content.subarray(0, PDF_HEAD.length).toString('latin1') !== PDF_HEAD)
@@ -33,12 +33,12 @@ export class PapersController {
   }
 
   @Route(ENDPOINTS.papers.read)
-  async read(@Param('id', ParseUUIDPipe) id: string, @Res() response: Response): Promise<void> {
+  async read(@Param('id', ParseUUIDPipe) id: string, @Res() reply: FastifyReply): Promise<void> {
     const paper = await this.dataSource.manager.findOneBy(Paper, { id });
     if (!paper) throw notFound('paper');
-    response
+    await reply
       .type('application/pdf')
-      .setHeader('Content-Disposition', `inline; filename*=UTF-8''${encodeURIComponent(paper.name)}`)
+      .header('Content-Disposition', `inline; filename*=UTF-8''${encodeURIComponent(paper.name)}`)
       .send(paper.content);
   }
 }

@@ -3,7 +3,7 @@ import type { CompletePart, Difference, SheetFile } from '@jubb/sheet';
 import { readSheetFile, reviewSheet, sheetDifferences } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
 import { createHash } from 'node:crypto';
-import canonicalize from 'canonicalize';
+import { canonicalJson } from '../common/canonical.js';
 
 /** What is worked out beside the loop that answers: a large sheet takes seconds, and nobody is to wait for it. */
 export interface SheetTasks {
@@ -21,9 +21,7 @@ const TASKS: SheetTasks = {
   issues: (file) => sheetIssues(file as unknown as Record<string, unknown>),
   mark: (file) => ({
     complete: reviewSheet(file).complete,
-    hash: createHash('sha256')
-      .update(canonicalize(file) ?? '')
-      .digest('hex'),
+    hash: createHash('sha256').update(canonicalJson(file)).digest('hex'),
   }),
   stops(file) {
     const stops = reviewSheet(file)

@@ -15,7 +15,7 @@ import {
 } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseEnumPipe, ParseUUIDPipe, Query, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { personOf } from '../common/access.guard.js';
 import { ProposalsService } from './proposals.service.js';
 import { SheetsService } from './sheets.service.js';
@@ -31,17 +31,14 @@ export class SheetsController {
 
   /** Lines of the list (`SheetLine`); a browser that has them is told so, and is not sent them again. */
   @Route(ENDPOINTS.sheets.list)
-  async list(@Req() request: Request, @Res() response: Response): Promise<void> {
+  async list(@Req() request: FastifyRequest, @Res() reply: FastifyReply): Promise<void> {
     const { version, plain, packed } = await this.sheets.listed();
-    const takesPacked = request.acceptsEncodings('gzip') !== false;
-    response.set({
-      'Content-Type': 'application/json; charset=utf-8',
-      'Cache-Control': 'private, no-cache',
-      Vary: 'Accept-Encoding',
-      ETag: `"${version}${takesPacked ? '-gzip' : ''}"`,
-      ...(takesPacked ? { 'Content-Encoding': 'gzip' } : {}),
-    });
-    response.send(takesPacked ? packed : plain);
+    const takesPacked = request.accepts().encoding(['gzip']) !== false;
+    const tag = `"${version}${takesPacked ? '-gzip' : ''}"`;
+    void reply.headers({ 'Cache-Control': 'private, no-cache', Vary: 'Accept-Encoding', ETag: tag });
+    if (request.headers['if-none-match']?.includes(tag)) return reply.code(304).send();
+    void reply.headers({ 'Content-Type': 'application/json; charset=utf-8', ...(takesPacked ? { 'Content-Encoding': 'gzip' } : {}) });
+    await reply.send(takesPacked ? packed : plain);
   }
 
   @Route(ENDPOINTS.sheets.schema)
@@ -102,32 +99,32 @@ export class SheetsController {
   }
 
   @Route(ENDPOINTS.sheets.settle)
-  settle(@Param('entryId', ParseUUIDPipe) entryId: string, @Body() body: SettleBody, @Req() request: Request): Promise<void> {
+  settle(@Param('entryId', ParseUUIDPipe) entryId: string, @Body() body: SettleBody, @Req() request: FastifyRequest): Promise<void> {
     return this.proposals.settle(entryId, body.how, personOf(request).id);
   }
 
   @Route(ENDPOINTS.sheets.importFile)
-  importFile(@Body() body: ImportSheetBody, @Req() request: Request): Promise<ImportView> {
+  importFile(@Body() body: ImportSheetBody, @Req() request: FastifyRequest): Promise<ImportView> {
     return this.sheets.importFile(body.text, personOf(request), body);
   }
 
   @Route(ENDPOINTS.sheets.begin)
-  begin(@Body() body: NewSheetBody, @Req() request: Request): Promise<{ revisionId: string }> {
+  begin(@Body() body: NewSheetBody, @Req() request: FastifyRequest): Promise<{ revisionId: string }> {
     return this.sheets.begin(body, personOf(request).id);
   }
 
   @Route(ENDPOINTS.sheets.draftBack)
-  draftBack(@Body() body: DraftBackBody, @Req() request: Request): Promise<{ revisionId: string }> {
+  draftBack(@Body() body: DraftBackBody, @Req() request: FastifyRequest): Promise<{ revisionId: string }> {
     return this.sheets.draftBack(body.file, personOf(request).id);
   }
 
   @Route(ENDPOINTS.sheets.beginDraft)
-  beginDraft(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<{ revisionId: string }> {
+  beginDraft(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<{ revisionId: string }> {
     return this.sheets.beginDraft(id, personOf(request).id);
   }
 
   @Route(ENDPOINTS.sheets.save)
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() body: SaveDraftBody, @Req() request: Request): Promise<{ version: number }> {
+  save(@Param('id', ParseUUIDPipe) id: string, @Body() body: SaveDraftBody, @Req() request: FastifyRequest): Promise<{ version: number }> {
     return this.sheets.saveDraft(id, body.version, body.file, personOf(request).id);
   }
 
@@ -137,7 +134,7 @@ export class SheetsController {
   }
 
   @Route(ENDPOINTS.sheets.approve)
-  approve(@Param('id', ParseUUIDPipe) id: string, @Req() request: Request): Promise<void> {
+  approve(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<void> {
     return this.sheets.approve(id, personOf(request).id);
   }
 

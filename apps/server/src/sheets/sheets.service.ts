@@ -7,6 +7,7 @@ import { gzip } from 'node:zlib';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { fieldProblems } from '../common/validation.js';
+import { remember } from '../common/remember.js';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
 import { ask, askJson, inTransaction, lockName } from '../database/data-source.js';
 import { Job, Person, SheetRevision, Shop } from '../database/entities/index.js';
@@ -241,7 +242,7 @@ export class SheetsService {
     if (status === 'draft') return { revisionId, revision, status, ...scopeSheet(file, scope) };
     const key = JSON.stringify([revisionId, scope?.variant, scope?.tasks, scope?.sides, scope?.place]);
     const scoped = this.#scoped.get(key) ?? scopeSheet(file, scope);
-    remember(this.#scoped, key, scoped);
+    remember(this.#scoped, key, scoped, MOST_PINNED);
     return { revisionId, revision, status, ...scoped };
   }
 
@@ -261,7 +262,7 @@ export class SheetsService {
       ({ status }) => (status === 'draft' ? this.#pinned.delete(revisionId) : undefined),
       () => this.#pinned.delete(revisionId),
     );
-    remember(this.#pinned, revisionId, loading);
+    remember(this.#pinned, revisionId, loading, MOST_PINNED);
     return loading;
   }
 
@@ -270,13 +271,6 @@ export class SheetsService {
     if (!revision) throw notFound('sheet');
     return revision;
   }
-}
-
-/** The oldest goes when there are too many. */
-function remember<T>(map: Map<string, T>, key: string, held: T): void {
-  map.delete(key);
-  map.set(key, held);
-  if (map.size > MOST_PINNED) map.delete(map.keys().next().value ?? '');
 }
 
 async function lockDraft(manager: EntityManager, id: string, act: string): Promise<SheetRevision> {

@@ -3,7 +3,7 @@ import { cutText } from '@jubb/sheet';
 import { ENDPOINTS, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { shelfLabel } from '../common/label.js';
 import { makerOf } from '../common/access.guard.js';
 import { StoresService } from './stores.service.js';
@@ -51,12 +51,16 @@ export class StoresController {
   }
 
   @Route(ENDPOINTS.stock.move)
-  move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveBody, @Req() request: Request): Promise<StockView> {
+  move(@Param('id', ParseUUIDPipe) id: string, @Body() body: MoveBody, @Req() request: FastifyRequest): Promise<StockView> {
     return this.stores.move(id, body, makerOf(request, undefined));
   }
 
   @Route(ENDPOINTS.stock.settleCount)
-  settleCount(@Param('id', ParseUUIDPipe) id: string, @Body() { take }: SettleCountBody, @Req() request: Request): Promise<StockView> {
+  settleCount(
+    @Param('id', ParseUUIDPipe) id: string,
+    @Body() { take }: SettleCountBody,
+    @Req() request: FastifyRequest,
+  ): Promise<StockView> {
     return this.stores.settleCount(id, take, makerOf(request, undefined));
   }
 

@@ -1,35 +1,34 @@
 import type { TabletPeople, TabletView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
-import { parse } from 'cookie';
-import type { Request, Response } from 'express';
+import type { FastifyReply, FastifyRequest } from 'fastify';
 import { DataSource } from 'typeorm';
 import { Shop, Tablet, TabletPerson } from '../database/entities/index.js';
 
 const COOKIE = 'jubb-tablet';
-const YEAR_MS = 365 * 24 * 3600 * 1000;
+const YEAR_S = 365 * 24 * 3600;
 
 /** Tablets and screens that somebody logged in on with a password: there, and only there, their PIN will do. */
 @Injectable()
 export class TabletsService {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
-  async of(request: Request): Promise<TabletView | null> {
-    const token = parse(request.headers.cookie ?? '')[COOKIE];
+  async of(request: FastifyRequest): Promise<TabletView | null> {
+    const token = request.cookies[COOKIE];
     if (!token) return null;
     const tablet = await this.dataSource.manager.findOneBy(Tablet, { tokenHash: digest(token) });
     return tablet && { id: tablet.id, name: tablet.name };
   }
 
   /** Remembers the tablet of a log-in from now on, and who logged in on it. */
-  async remember(request: Request, response: Response, personId: string): Promise<TabletView> {
-    const tablet = (await this.of(request)) ?? (await this.#begin(request, response, personId));
+  async remember(request: FastifyRequest, reply: FastifyReply, personId: string): Promise<TabletView> {
+    const tablet = (await this.of(request)) ?? (await this.#begin(request, reply, personId));
     const knows = { tabletId: tablet.id, personId };
     await this.dataSource.manager.createQueryBuilder().insert().into(TabletPerson).values(knows).orIgnore().execute();
     return tablet;
   }
 
-  async #begin(request: Request, response: Response, personId: string): Promise<TabletView> {
+  async #begin(request: FastifyRequest, reply: FastifyReply, personId: string): Promise<TabletView> {
     const token = randomBytes(24).toString('base64url');
     const { identifiers } = await this.dataSource.manager.insert(Tablet, {
       tokenHash: digest(token),
@@ -37,7 +36,8 @@ export class TabletsService {
       addedBy: personId,
     });
     const tablet = await this.dataSource.manager.findOneByOrFail(Tablet, { id: String(identifiers[0]!['id']) });
-    response.cookie(COOKIE, token, { httpOnly: true, sameSite: 'strict', secure: request.secure, maxAge: YEAR_MS });
+    const secure = request.protocol === 'https';
+    void reply.setCookie(COOKIE, token, { path: '/', httpOnly: true, sameSite: 'strict', secure, maxAge: YEAR_S });
     return { id: tablet.id, name: tablet.name };
   }
 
@@ -50,7 +50,7 @@ export class TabletsService {
     return this.dataSource.manager.existsBy(TabletPerson, { tabletId, personId });
   }
 
-  async people(request: Request): Promise<TabletPeople> {
+  async people(request: FastifyRequest): Promise<TabletPeople> {
     const tablet = await this.of(request);
     // Whoever works here is nobody's business elsewhere.
     if (!tablet) return { tablet, people: [], pinDigits: 4 };

@@ -1,7 +1,7 @@
 import { ENDPOINTS, type ServerEvent } from '@jubb/wire';
 import { Controller, Inject, Req, Sse } from '@nestjs/common';
 import { Route } from '../common/route.js';
-import type { Request } from 'express';
+import type { FastifyRequest } from 'fastify';
 import { concatMap, endWith, filter, from, ignoreElements, interval, map, merge, share, takeUntil, type Observable } from 'rxjs';
 import { TodayService } from './today.service.js';
 import { personOf } from '../common/access.guard.js';
@@ -29,10 +29,10 @@ export class StreamController {
   /** Server-sent events to one open page, as long as its session lasts; a beat keeps proxies from closing it. */
   @Sse('stream')
   @Route(ENDPOINTS.stream.events)
-  events(@Req() request: Request): Observable<{ data: string | object; type?: string }> {
+  events(@Req() request: FastifyRequest): Observable<{ data: string | object; type?: string }> {
     const { events, missed } = this.stream;
     const { role } = personOf(request);
-    const mark = sessionMark(request.sessionID);
+    const mark = sessionMark(request.session.sessionId);
     const told = merge(this.#told, this.today.told.pipe(map((byRole) => byRole[role]))).pipe(map((data) => ({ data })));
     const beats = interval(BEAT_MS).pipe(
       concatMap(() => from(isOpen(request))),

@@ -9,6 +9,10 @@ export class KeepSince1764500000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     await runner.query('DROP FUNCTION keep_entries_if(uuid, uuid, jsonb, text[], int)');
+    await this.create(runner);
+  }
+
+  async create(runner: QueryRunner): Promise<void> {
     await runner.query(keepIf('up_to', 'EXISTS (SELECT 1 FROM entry WHERE job_id = the_job AND seq > up_to AND kind = ANY (kinds))'));
   }
 
