@@ -2,6 +2,7 @@ import purgecss from '@fullhuman/postcss-purgecss';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
 import { VitePWA } from 'vite-plugin-pwa';
+import { makeFonts } from './make-fonts.ts';
 
 /** Classes that no source file spells out: made from a verdict or a trust, or set by React-Bootstrap and the router. */
 const MADE_UP = [
@@ -31,6 +32,8 @@ const ASKED_ELSEWHERE = [
   /^--bs-btn-/u,
   /^--bs-(?:body-bg-rgb|box-shadow)$/u,
 ];
+
+await makeFonts(new URL('fonts/', import.meta.url).pathname);
 
 export default defineConfig({
   plugins: [react(), offline()],

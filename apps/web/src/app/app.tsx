@@ -1,5 +1,6 @@
-import { Suspense, lazy, useEffect, type ReactElement } from 'react';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Suspense, lazy, useEffect, type ComponentType, type ReactElement } from 'react';
+import { ErrorBoundary } from 'react-error-boundary';
+import { BrowserRouter, Outlet, useLocation, useRoutes, type RouteObject } from 'react-router';
 import { useFirstRun, useSession } from '../link/queries.ts';
 import { Broken } from './broken.tsx';
 import { ByName } from './by-name.tsx';
@@ -9,55 +10,57 @@ import { useLight } from '../kit/prefs.ts';
 import { outbox } from '../link/outbox.ts';
 import { Today } from '../today/today.tsx';
 
-const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string) => async () => ({
-  Component: (await load())[name]!,
-});
+/** A page that is fetched when it is first gone to. */
+const page = (load: () => Promise<Record<string, () => ReactElement | null>>, name: string): ComponentType =>
+  lazy(async () => ({ default: (await load())[name]! }));
 
-const router = createBrowserRouter([
+// Loaders and actions are the business of the queries: a router without them is half the size.
+const ROUTES: RouteObject[] = [
   {
     path: '/',
     Component: Frame,
-    ErrorBoundary: Broken,
-    HydrateFallback: () => null,
     children: [
       {
-        ErrorBoundary: Broken,
+        Component: Guarded,
         children: [
           { index: true, Component: Today },
-          { path: 'jobs', lazy: page(() => import('../today/jobs.tsx'), 'Jobs') },
-          { path: 'jobs/new', lazy: page(() => import('../stages/book-in/book-in.tsx'), 'BookIn') },
-          { path: 'sheets', lazy: page(() => import('../sheets/library.tsx'), 'Library') },
-          { path: 'sheets/new', lazy: page(() => import('../sheets/new-sheet.tsx'), 'NewSheet') },
-          { path: 'workings', lazy: page(() => import('../workings/workings.tsx'), 'Workings') },
-          { path: 'workings/:id', lazy: page(() => import('../workings/working.tsx'), 'WorkingPage') },
-          { path: 'stores', lazy: page(() => import('../stores/stores-page.tsx'), 'StoresPage') },
-          { path: 'stores/new', lazy: page(() => import('../stores/new-stock-line.tsx'), 'NewStockLine') },
-          { path: 'stores/shims', lazy: page(() => import('../stores/shims-page.tsx'), 'ShimsPage') },
-          { path: 'stores/orders', lazy: page(() => import('../stores/orders-page.tsx'), 'OrdersPage') },
-          { path: 'stores/messages', lazy: page(() => import('../stores/messages-page.tsx'), 'MessagesPage') },
-          { path: 'stores/:id', lazy: page(() => import('../stores/stock-line-page.tsx'), 'StockLinePage') },
-          { path: 'crib', lazy: page(() => import('../crib/crib.tsx'), 'Crib') },
-          { path: 'crib/instruments', lazy: page(() => import('../crib/instruments-page.tsx'), 'InstrumentsPage') },
-          { path: 'learn', lazy: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },
-          { path: 'look', lazy: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },
-          { path: 'dev/drawings', lazy: page(() => import('../dev/drawings-page.tsx'), 'DrawingsPage') },
-          { path: 'shop', lazy: page(() => import('../shop/shop-page.tsx'), 'ShopPage') },
+          { path: 'jobs', Component: page(() => import('../today/jobs.tsx'), 'Jobs') },
+          { path: 'jobs/new', Component: page(() => import('../stages/book-in/book-in.tsx'), 'BookIn') },
+          { path: 'sheets', Component: page(() => import('../sheets/library.tsx'), 'Library') },
+          { path: 'sheets/new', Component: page(() => import('../sheets/new-sheet.tsx'), 'NewSheet') },
+          { path: 'workings', Component: page(() => import('../workings/workings.tsx'), 'Workings') },
+          { path: 'workings/:id', Component: page(() => import('../workings/working.tsx'), 'WorkingPage') },
+          { path: 'stores', Component: page(() => import('../stores/stores-page.tsx'), 'StoresPage') },
+          { path: 'stores/new', Component: page(() => import('../stores/new-stock-line.tsx'), 'NewStockLine') },
+          { path: 'stores/shims', Component: page(() => import('../stores/shims-page.tsx'), 'ShimsPage') },
+          { path: 'stores/orders', Component: page(() => import('../stores/orders-page.tsx'), 'OrdersPage') },
+          { path: 'stores/messages', Component: page(() => import('../stores/messages-page.tsx'), 'MessagesPage') },
+          { path: 'stores/:id', Component: page(() => import('../stores/stock-line-page.tsx'), 'StockLinePage') },
+          { path: 'crib', Component: page(() => import('../crib/crib.tsx'), 'Crib') },
+          { path: 'crib/instruments', Component: page(() => import('../crib/instruments-page.tsx'), 'InstrumentsPage') },
+          { path: 'learn', Component: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },
+          { path: 'look', Component: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },
+          { path: 'dev/drawings', Component: page(() => import('../dev/drawings-page.tsx'), 'DrawingsPage') },
+          { path: 'shop', Component: page(() => import('../shop/shop-page.tsx'), 'ShopPage') },
           {
             Component: ByName,
             children: [
-              { path: 'jobs/:id/label', lazy: page(() => import('../stages/hand-over/label-page.tsx'), 'LabelPage') },
-              { path: 'jobs/:id/newer', lazy: page(() => import('../sheets/newer-page.tsx'), 'NewerPage') },
-              { path: 'jobs/:id/report', lazy: page(() => import('../stages/hand-over/report-page.tsx'), 'ReportPage') },
-              { path: 'jobs/:id/parts', lazy: page(() => import('../stages/decide/parts-page.tsx'), 'PartsPage') },
-              { path: 'jobs/:id/worth', lazy: page(() => import('../stages/decide/worth-page.tsx'), 'WorthPage') },
-              { path: 'jobs/:id/quote', lazy: page(() => import('../stages/decide/quote-page.tsx'), 'QuotePage') },
-              { path: 'jobs/:id/work/:working', lazy: page(() => import('../stages/measure/work-page.tsx'), 'WorkPage') },
-              { path: 'jobs/:id/:stage?', lazy: page(() => import('../stages/job-page/job-page.tsx'), 'JobPage') },
-              { path: 'sheets/:id', lazy: page(() => import('../sheets/sheet-page.tsx'), 'SheetPage') },
-              { path: 'sheets/:id/rehearsal', lazy: page(() => import('../sheets/rehearsal-page.tsx'), 'RehearsalPage') },
-              { path: 'sheets/:id/edit/:list?', lazy: page(() => import('../sheets/editor.tsx'), 'SheetEditor') },
-              { path: 'sheets/:id/differences/:against', lazy: page(() => import('../sheets/differences-page.tsx'), 'DifferencesPage') },
-              { path: 'crib/tools/:id', lazy: page(() => import('../crib/tool-page.tsx'), 'ToolPage') },
+              { path: 'jobs/:id/label', Component: page(() => import('../stages/hand-over/label-page.tsx'), 'LabelPage') },
+              { path: 'jobs/:id/newer', Component: page(() => import('../sheets/newer-page.tsx'), 'NewerPage') },
+              { path: 'jobs/:id/report', Component: page(() => import('../stages/hand-over/report-page.tsx'), 'ReportPage') },
+              { path: 'jobs/:id/parts', Component: page(() => import('../stages/decide/parts-page.tsx'), 'PartsPage') },
+              { path: 'jobs/:id/worth', Component: page(() => import('../stages/decide/worth-page.tsx'), 'WorthPage') },
+              { path: 'jobs/:id/quote', Component: page(() => import('../stages/decide/quote-page.tsx'), 'QuotePage') },
+              { path: 'jobs/:id/work/:working', Component: page(() => import('../stages/measure/work-page.tsx'), 'WorkPage') },
+              { path: 'jobs/:id/:stage?', Component: page(() => import('../stages/job-page/job-page.tsx'), 'JobPage') },
+              { path: 'sheets/:id', Component: page(() => import('../sheets/sheet-page.tsx'), 'SheetPage') },
+              { path: 'sheets/:id/rehearsal', Component: page(() => import('../sheets/rehearsal-page.tsx'), 'RehearsalPage') },
+              { path: 'sheets/:id/edit/:list?', Component: page(() => import('../sheets/editor.tsx'), 'SheetEditor') },
+              {
+                path: 'sheets/:id/differences/:against',
+                Component: page(() => import('../sheets/differences-page.tsx'), 'DifferencesPage'),
+              },
+              { path: 'crib/tools/:id', Component: page(() => import('../crib/tool-page.tsx'), 'ToolPage') },
             ],
           },
           { path: '*', Component: Nowhere },
@@ -66,13 +69,11 @@ const router = createBrowserRouter([
     ],
   },
   {
-    ErrorBoundary: Broken,
-    HydrateFallback: () => null,
     Component: ByName,
-    children: [{ path: '/bench/:id', ErrorBoundary: Broken, lazy: page(() => import('../stages/bench/bench.tsx'), 'Bench') }],
+    children: [{ path: '/bench/:id', Component: page(() => import('../stages/bench/bench.tsx'), 'Bench') }],
   },
-  { path: '/learn/tour', ErrorBoundary: Broken, lazy: page(() => import('../learn/tour.tsx'), 'TourPage') },
-]);
+  { path: '/learn/tour', Component: page(() => import('../learn/tour.tsx'), 'TourPage') },
+];
 
 /** A customer's link, which needs nobody logged in. */
 const OFFER = /^\/q\/(?<token>[\w-]+)$/u;
@@ -111,7 +112,38 @@ function Shop(): ReactElement {
         <Wrong error={error} />
       </Plain>
     );
-  return session ? <RouterProvider router={router} /> : <Door />;
+  return session ? (
+    <BrowserRouter>
+      <Guard>
+        <Places />
+      </Guard>
+    </BrowserRouter>
+  ) : (
+    <Door />
+  );
+}
+
+function Places(): ReactElement | null {
+  return useRoutes(ROUTES);
+}
+
+/** What falls over is said in its place, until one goes elsewhere. */
+function Guard({ children }: { readonly children: ReactElement }): ReactElement {
+  const { pathname } = useLocation();
+  return (
+    <ErrorBoundary FallbackComponent={Broken} resetKeys={[pathname]}>
+      <Suspense>{children}</Suspense>
+    </ErrorBoundary>
+  );
+}
+
+/** A page in its frame, which stays where the page falls over. */
+function Guarded(): ReactElement {
+  return (
+    <Guard>
+      <Outlet />
+    </Guard>
+  );
 }
 
 // Asked for once in the life of a shop, and once a day.

@@ -1,6 +1,6 @@
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
-import { useRouteError } from 'react-router';
+import type { FallbackProps } from 'react-error-boundary';
 import { storedDrafts, writeStored } from '../kit/prefs.ts';
 
 const IDS = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gu;
@@ -9,8 +9,7 @@ const IDS = /[0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}/gu;
  * A page that fell over. What is kept is safe; what was half typed on it may be the cause, so it can be
  * taken out as a file and let go of, and never holds the page shut.
  */
-export function Broken(): ReactElement {
-  const error = useRouteError();
+export function Broken({ error }: FallbackProps): ReactElement {
   const [isAsked, setAsked] = useState(false);
   const ids = location.pathname.match(IDS) ?? [];
   const drafts = storedDrafts().filter(([name]) => ids.length === 0 || ids.some((id) => name.includes(id)));
