@@ -252,6 +252,29 @@ describe('what is seen and said', () => {
     // How long a busy machine holds the key down is its own affair; what was said must be there, and no more than a clip.
     expect(length).toBeGreaterThan(0.5);
     expect(length).toBeLessThan(LONGEST_CLIP_S + 1);
+
+    // The next hub: one key away at the same step, with who and when; into the sheet with it.
+    const next = await atBench(HUB, 'wheel-off');
+    await next.hand.sees('Kept at this step before: 1');
+    await next.hand.press('e');
+    await next.hand.sees('Ilka Varne, ');
+    await next.hand.page.waitForSelector('audio');
+    const heard = await next.hand.page.$eval('audio', async (audio) => {
+      (audio as HTMLAudioElement).muted = true;
+      await (audio as HTMLAudioElement).play();
+      return audio.error === null && audio.readyState >= HTMLMediaElement.HAVE_CURRENT_DATA;
+    });
+    expect(heard).toBe(true);
+    expect(await next.hand.faults()).toEqual([]);
+    await next.hand.use('Propose it for the sheet');
+    await next.hand.sees('It waits at the sheet.');
+    const proposed = await arrives(next.entries, ({ kind }) => kind === 'next-time');
+    expect(proposed).toMatchObject({
+      step: 'wheel-off',
+      payload: { text: expect.stringMatching(/^whine when turned by hand \(job \d+, Ilka Varne\)$/u), list: 'steps', line: 'wheel-off' },
+    });
+    await next.hand.press('Escape');
+    await next.hand.page.waitForFunction(() => document.querySelector('audio') === null);
   });
 });
 

@@ -1,5 +1,5 @@
 import { jobReport, type EarlierView, type JobView, type NewEntry } from '@jubb/book';
-import type { Problem, StockView } from '@jubb/wire';
+import type { KnowHow, Problem, StockView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
@@ -278,4 +278,29 @@ test('what other jobs of a sheet came to is there for the next one, struck entri
     left: { count: 2, median: 2.5, from: 2.4, to: 2.6 },
   });
   expect((await ilka.get<EarlierView>(`/jobs/${ids[0]!}/worked-before`)).settings).toMatchObject([{ left: { count: 1, median: 2.6 } }]);
+});
+
+test('what was kept at a step is there for the next job of the model: not what was struck, nor the picture of a part', async () => {
+  const [one, other, elsewhere] = [
+    await jobOn('ostrel-d44-drive-axle'),
+    await jobOn('ostrel-d44-drive-axle'),
+    await jobOn('harrowmere-th6-front-hub'),
+  ];
+  const at = { step: 'preload-set' };
+  const note = entry('note', { text: 'turn ten times before it is read' }, at);
+  const slip = entry('note', { text: 'of another job' }, at);
+  const picture = { file: 'a'.repeat(64), width: 40, height: 30 };
+  const photo = entry('photo', { ...picture, words: 'the spring balance goes here' }, at);
+  await ilka.post(one, note, slip, entry('strike', { reason: 'another job' }, { strikes: slip.id }), photo);
+  await ilka.post(one, entry('photo', { ...picture, of: note.id }, at), entry('note', { text: 'of the job as a whole' }));
+  const known = (await ilka.get<KnowHow[]>(`/jobs/${other}/know-how`)).filter(({ jobId }) => jobId === one);
+  expect(known.map(({ id }) => id).toSorted()).toEqual([note.id, photo.id].toSorted());
+  expect(known.find(({ id }) => id === note.id)).toMatchObject({
+    step: 'preload-set',
+    kept: { kind: 'note', payload: note.payload },
+    person: 'Ilka Varne',
+    at: note.takenAt,
+  });
+  expect((await ilka.get<KnowHow[]>(`/jobs/${one}/know-how`)).filter(({ jobId }) => jobId === one)).toEqual([]);
+  expect((await ilka.get<KnowHow[]>(`/jobs/${elsewhere}/know-how`)).filter(({ jobId }) => jobId === one)).toEqual([]);
 });

@@ -10,6 +10,7 @@ import type {
   CustomerLine,
   CustomerView,
   EarlierReading,
+  KnowHow,
   FileState,
   HealthView,
   IdentitySheet,
@@ -38,6 +39,7 @@ export interface Answers {
   CustomerView: CustomerView;
   Difference: Difference;
   EarlierReading: EarlierReading;
+  KnowHow: KnowHow;
   EarlierView: EarlierView;
   FileState: FileState;
   HealthView: HealthView;

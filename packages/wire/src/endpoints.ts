@@ -41,6 +41,7 @@ export const ENDPOINTS = {
     patch: endpoint('PATCH', '/jobs/:id', TRUSTED, 'JobHead', { body: 'PatchJobBody' }),
     earlier: endpoint('GET', '/jobs/:id/earlier', EVERYONE, ['EarlierReading']),
     workedBefore: endpoint('GET', '/jobs/:id/worked-before', EVERYONE, 'EarlierView'),
+    knowHow: endpoint('GET', '/jobs/:id/know-how', EVERYONE, ['KnowHow']),
     comebacks: endpoint('GET', '/jobs/:id/comebacks', EVERYONE, 'ComebackView'),
     chain: endpoint('GET', '/jobs/:id/chain', EVERYONE, 'ChainView'),
     after: endpoint('GET', '/jobs/:id/entries', EVERYONE, ['AnyKeptEntry'], { query: ['after'] }),

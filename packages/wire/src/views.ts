@@ -1,5 +1,5 @@
 import type { ProblemCode } from './problems.js';
-import type { PersonView, FailedBy, Warm, TodayTold, OwedLine } from '@jubb/book';
+import type { PayloadOf, PersonView, FailedBy, Warm, TodayTold, OwedLine } from '@jubb/book';
 import type { Quantity } from '@jubb/core';
 import type { CompletePart, SheetFile, Difference, JobScope, Role, Tool } from '@jubb/sheet';
 import type { ShopBody } from './shop.js';
@@ -111,6 +111,21 @@ export interface IdentitySheet {
   readonly key: string;
   readonly revisionId: string;
   readonly file: Pick<SheetFile, 'title' | 'family' | 'features' | 'variants'>;
+}
+
+/** What somebody kept at a step of another job of the same model. */
+export interface KnowHow {
+  readonly id: string;
+  /** The step in the sheet, without its side. */
+  readonly step: string;
+  readonly kept:
+    | { readonly kind: 'note'; readonly payload: PayloadOf<'note'> }
+    | { readonly kind: 'clip'; readonly payload: PayloadOf<'clip'> }
+    | { readonly kind: 'photo'; readonly payload: PayloadOf<'photo'> };
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly person: string;
+  readonly at: string;
 }
 
 /** What an earlier rebuild of the same unit found at a limit. */

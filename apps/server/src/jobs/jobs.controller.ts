@@ -1,6 +1,6 @@
 import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead } from '@jubb/book';
 import { cutText } from '@jubb/sheet';
-import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading } from '@jubb/wire';
+import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading, type KnowHow } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseIntPipe, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
@@ -51,6 +51,12 @@ export class JobsController {
   @Route(ENDPOINTS.jobs.workedBefore)
   workedBefore(@Param('id', ParseUUIDPipe) id: string): Promise<EarlierView> {
     return this.jobs.workedBefore(id);
+  }
+
+  /** What others kept at the steps of this model. */
+  @Route(ENDPOINTS.jobs.knowHow)
+  knowHow(@Param('id', ParseUUIDPipe) id: string): Promise<readonly KnowHow[]> {
+    return this.jobs.knowHow(id);
   }
 
   /** How many units of the same sheet were handed over, and came back within a year. */

@@ -12,7 +12,7 @@ import {
 } from '@jubb/book';
 import { find, OVER_THE_COUNTER, type JobScope, type SheetFile, type Tool, type ToolKind } from '@jubb/sheet';
 import { sheetIssues } from '@jubb/sheet/file';
-import type { BookInBody, ComebackView, EarlierReading, PatchJobBody, UnitHistory } from '@jubb/wire';
+import type { BookInBody, ComebackView, EarlierReading, KnowHow, PatchJobBody, UnitHistory } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { badInput, changedSince, notFound } from '../common/problem.js';
@@ -26,6 +26,7 @@ import { StreamService } from '../stream/stream.service.js';
 import {
   AROUND_JOB,
   COMEBACKS,
+  KNOW_HOW,
   HISTORY_OF_UNIT,
   ONE_HEAD,
   OWED_OF_CUSTOMER,
@@ -215,8 +216,12 @@ export class JobsService {
     return earlierOf(file, [...entriesByJob(entries).values()]);
   }
 
+  knowHow(jobId: string): Promise<readonly KnowHow[]> {
+    return ask(this.dataSource.manager, KNOW_HOW, jobId);
+  }
+
   async comebacks(jobId: string): Promise<ComebackView> {
-    const [row] = await ask<ComebackView>(this.dataSource.manager, COMEBACKS, jobId);
+    const [row] = await ask<ComebackView>(this.dataSource.manager, COMEBACKS, KNOW_HOW, jobId);
     return row ?? { handedOver: 0, cameBack: 0 };
   }
 

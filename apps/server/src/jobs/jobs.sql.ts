@@ -1,5 +1,5 @@
 import type { Statement } from '../database/data-source.js';
-import { ENTRY_COLUMNS } from '../entries/entries.sql.js';
+import { ENTRY_COLUMNS, iso } from '../entries/entries.sql.js';
 import { OPEN_OWED } from '../entries/owed.sql.js';
 
 /**
@@ -104,6 +104,20 @@ export const WORKED_BEFORE: Statement = {
     SELECT ${ENTRY_COLUMNS} FROM entry e JOIN others ON other = e.job_id
     WHERE e.kind = ANY ($2::text[]) AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
     ORDER BY since DESC, e.seq`,
+};
+
+/** Enough for every step of a model, the newest of each first. */
+const MOST_KNOW_HOW = 300;
+/** Notes, clips and photos that stand at a step of other jobs of the same sheet; a photo of something that came off is that job's own. */
+export const KNOW_HOW: Statement = {
+  name: 'know-how',
+  text: `SELECT e.id, regexp_replace(e.step, '--.*$', '') AS step, json_build_object('kind', e.kind, 'payload', e.payload) AS kept,
+      b.id AS "jobId", b.number AS "jobNumber", p.name AS person, ${iso('e.taken_at')} AS at
+    FROM job j JOIN sheet_revision own ON own.id = j.sheet_revision_id JOIN sheet_revision s ON s.key = own.key
+      JOIN job b ON b.sheet_revision_id = s.id AND b.id <> j.id JOIN entry e ON e.job_id = b.id JOIN person p ON p.id = e.person_id
+    WHERE j.id = $1 AND e.step IS NOT NULL AND e.kind IN ('note', 'clip', 'photo') AND NOT e.payload ? 'of'
+      AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
+    ORDER BY e.taken_at DESC LIMIT ${MOST_KNOW_HOW}`,
 };
 
 /** Of the jobs of this job's sheet that were handed over: how many came back within a year. */

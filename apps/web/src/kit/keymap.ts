@@ -32,6 +32,7 @@ export const KEYMAP = {
   hold: { keys: ['h'], shown: 'H', does: 'put the job on hold, or take it up again', where: 'job' },
   person: { keys: ['i'], shown: 'I', does: 'somebody else takes over', where: 'anywhere' },
   stuck: { keys: ['r'], shown: 'R', does: 'it will not come: the ladder, rung by rung', where: 'job' },
+  'know-how': { keys: ['e'], shown: 'E', does: 'what others kept at this step of this model', where: 'job' },
   mark: { keys: ['m'], shown: 'M', does: 'mark: what lines up with what', where: 'job' },
   line: { keys: ['l'], shown: 'L', does: 'a line of your own in the ledger', where: 'job' },
   owed: { keys: ['u'], shown: 'U', does: 'owed: put off with the customer’s word', where: 'job' },

@@ -6,7 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { useKeys } from '../../kit/keys.ts';
 import './recorders.scss';
 
-/** Keys of what a step asks: of letters, those that the job does not have for itself (B, F to I, K to P, R, S, U, V, Y). */
+/** Keys of what a step asks: of letters, those that the job does not have for itself (B, E to I, K to P, R, S, U, V, Y). */
 type StepKey = 'a' | 'c' | 'd' | 't' | 'w' | 'x' | '+' | '-' | `${number}`;
 
 export interface Act {

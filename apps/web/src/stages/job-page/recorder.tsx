@@ -23,6 +23,7 @@ import { LookRecorder, ReadingRecorder } from '../measure/judge.tsx';
 import { PatternRecorder } from '../build/pattern.tsx';
 import { ArrivalRecorder, TickRecorder } from '../../job/recorder/simple.tsx';
 import { TorqueRecorder, runTitle } from '../build/torque.tsx';
+import { KnowHowAt } from '../../job/know-how.tsx';
 import { LooksRecorder } from '../../job/looks/looks-recorder.tsx';
 import { useTimed } from '../../job/timing/timed.tsx';
 import { HoldRecorder } from '../../job/holds/hold-recorder.tsx';
@@ -102,6 +103,7 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       {holds || looks ? null : <ActWords step={step} />}
       {step.holdPoint && !holds && !done ? <p className="brass mb-1">Then stop: {holdWords(step.holdPoint)}.</p> : null}
       {problem && !holds && !looks ? <p className="v-out mb-1 first-up">{problem}</p> : null}
+      <KnowHowAt step={step} />
       <Pictures of={(entry) => entry.step === step.ref} />
       <NotYet step={step} />
       <WaitClock step={step} />

@@ -1,0 +1,99 @@
+import { proposedFor } from '@jubb/book';
+import { baseRef, type Step } from '@jubb/sheet';
+import { ENDPOINTS, type KnowHow } from '@jubb/wire';
+import { useQuery } from '@tanstack/react-query';
+import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import ListGroup from 'react-bootstrap/ListGroup';
+import { Clip, Picture } from '../capture/picture.tsx';
+import { dayWords, dayOf } from '../kit/days.ts';
+import { Dialog } from '../kit/dialog.ts';
+import { KEYMAP } from '../kit/keymap.ts';
+import { useKeys } from '../kit/keys.ts';
+import { ask } from '../link/client.ts';
+import { jobKey } from '../link/queries.ts';
+import { isTrial } from './trial-id.ts';
+import { useHere } from './use-job.ts';
+
+const MOST_SHOWN = 12;
+
+/** What others kept at this step of this model, the newest first; it changes seldom, and is there without a link. */
+function useKnowHow(step: Step): readonly KnowHow[] {
+  const { job } = useHere();
+  const { data = [] } = useQuery({
+    enabled: !isTrial(job.id),
+    queryKey: [...jobKey(job.id), 'know-how'],
+    staleTime: 600_000,
+    queryFn: () => ask(ENDPOINTS.jobs.knowHow, { id: job.id }),
+  });
+  return data.filter((one) => one.step === baseRef(step));
+}
+
+/** One key away at the step: notes, clips and photos of colleagues, and into the sheet with what is worth it. */
+export function KnowHowAt({ step }: { readonly step: Step }): ReactElement | null {
+  const known = useKnowHow(step);
+  const [isOpen, setOpen] = useState(false);
+  useKeys({ 'know-how': known.length > 0 ? () => setOpen(true) : undefined });
+  if (known.length === 0) return null;
+  return (
+    <>
+      <Button variant="quiet" className="p-0 mb-1" onClick={() => setOpen(true)}>
+        Kept at this step before: {known.length} <kbd className="hide-narrow">{KEYMAP['know-how'].shown}</kbd>
+      </Button>
+      <Dialog
+        show={isOpen}
+        centered
+        scrollable
+        size="lg"
+        animation={false}
+        onHide={() => setOpen(false)}
+        aria-labelledby="know-how"
+        restoreFocus
+      >
+        <Dialog.Header closeButton>
+          <h2 id="know-how" className="mb-0">
+            Kept at this step before
+          </h2>
+        </Dialog.Header>
+        <Dialog.Body>
+          <p className="soft mb-2">{step.title}. Each is what somebody met on one unit: no figure of the sheet.</p>
+          <ListGroup variant="flush">
+            {known.slice(0, MOST_SHOWN).map((one) => (
+              <ListGroup.Item key={one.id} className="px-0">
+                <Kept step={step} one={one} />
+              </ListGroup.Item>
+            ))}
+          </ListGroup>
+          {known.length > MOST_SHOWN ? <p className="soft mb-0">And {known.length - MOST_SHOWN} older.</p> : null}
+        </Dialog.Body>
+      </Dialog>
+    </>
+  );
+}
+
+function Kept({ step, one: { kept, jobNumber, person, at } }: { readonly step: Step; readonly one: KnowHow }): ReactElement {
+  const { sheet, state, keep } = useHere();
+  const words = kept.kind === 'note' ? kept.payload.text : kept.payload.words;
+  const text = `${words ?? ''} (job ${jobNumber}, ${person})`;
+  const isProposed = state.live.some((entry) => entry.kind === 'next-time' && entry.payload.text === text);
+  const propose = (): void => keep({ kind: 'next-time', payload: { text, ...proposedFor(sheet, step) }, step: step.ref });
+  return (
+    <>
+      <p className="mb-1">{words}</p>
+      {kept.kind === 'photo' ? (
+        <Picture file={kept.payload.file} words={words ?? step.title} width={kept.payload.width} height={kept.payload.height} />
+      ) : null}
+      {kept.kind === 'clip' ? <Clip file={kept.payload.file} sort={kept.payload.sort} words={kept.payload.words} /> : null}
+      <p className="soft mb-0">
+        {person}, {dayWords(dayOf(at))}, job {jobNumber}.{' '}
+        {kept.kind === 'photo' || state.handedOver ? null : isProposed ? (
+          'It waits at the sheet.'
+        ) : (
+          <Button variant="quiet" className="p-0" onClick={propose}>
+            Propose it for the sheet
+          </Button>
+        )}
+      </p>
+    </>
+  );
+}
