@@ -139,21 +139,24 @@ const docsOfTheShop: onRequestHookHandler = (request, reply, next) => {
   next();
 };
 
-/** The page itself: files with a hash in their name for a year, the shell always asked for. */
+/** A file by its ending; no place of the application has one. */
+const FILE = /\.[a-z0-9]+$/u;
+
+/** The page itself: files with a hash in their name for a year, the shell always asked for. Looked for when they are asked for: a new build may come under a server that runs. */
 async function serveShell(fastify: FastifyInstance, webRoot: string): Promise<void> {
   await fastify.register(files, {
     root: webRoot,
-    wildcard: false,
-    index: false,
+    serve: false,
     cacheControl: false,
     setHeaders: (response, path) =>
-      void response.header('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'public, max-age=0'),
+      void response.header('Cache-Control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
   });
-  fastify.get('/*', (request, reply) => {
-    // A file of a build that is gone is no page.
-    const isPage = !isOfApi(request) && !request.url.startsWith('/assets/') && request.accepts().type(['html']);
-    if (!isPage) reply.callNotFound();
-    else return reply.header('Cache-Control', 'no-cache').sendFile('index.html', { cacheControl: false });
+  fastify.get<{ Params: { '*': string } }>('/*', (request, reply) => {
+    const path = request.params['*'];
+    if (isOfApi(request)) reply.callNotFound();
+    else if (FILE.test(path)) return reply.sendFile(path);
+    else if (request.accepts().type(['html'])) return reply.sendFile('index.html');
+    else reply.callNotFound();
   });
 }
 

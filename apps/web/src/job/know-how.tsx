@@ -4,7 +4,6 @@ import { ENDPOINTS, type KnowHow } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
-import ListGroup from 'react-bootstrap/ListGroup';
 import { Clip, Picture } from '../capture/picture.tsx';
 import { dayWords, dayOf } from '../kit/days.ts';
 import { Dialog } from '../kit/dialog.ts';
@@ -37,9 +36,11 @@ export function KnowHowAt({ step }: { readonly step: Step }): ReactElement | nul
   if (known.length === 0) return null;
   return (
     <>
-      <Button variant="quiet" className="p-0 mb-1" onClick={() => setOpen(true)}>
-        Kept at this step before: {known.length} <kbd className="hide-narrow">{KEYMAP['know-how'].shown}</kbd>
-      </Button>
+      <p className="mb-1">
+        <Button variant="quiet" className="p-0" onClick={() => setOpen(true)}>
+          Kept at this step before: {known.length} <kbd className="hide-narrow">{KEYMAP['know-how'].shown}</kbd>
+        </Button>
+      </p>
       <Dialog
         show={isOpen}
         centered
@@ -57,13 +58,13 @@ export function KnowHowAt({ step }: { readonly step: Step }): ReactElement | nul
         </Dialog.Header>
         <Dialog.Body>
           <p className="soft mb-2">{step.title}. Each is what somebody met on one unit: no figure of the sheet.</p>
-          <ListGroup variant="flush">
+          <ul className="list-unstyled mb-0">
             {known.slice(0, MOST_SHOWN).map((one) => (
-              <ListGroup.Item key={one.id} className="px-0">
+              <li key={one.id} className="mb-3">
                 <Kept step={step} one={one} />
-              </ListGroup.Item>
+              </li>
             ))}
-          </ListGroup>
+          </ul>
           {known.length > MOST_SHOWN ? <p className="soft mb-0">And {known.length - MOST_SHOWN} older.</p> : null}
         </Dialog.Body>
       </Dialog>
