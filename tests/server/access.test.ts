@@ -1,5 +1,7 @@
 import { ROLES, type Role } from '@jubb/sheet';
 import { ENDPOINTS, PROBLEMS, type Endpoint } from '@jubb/wire';
+import { once } from 'node:events';
+import { request, type IncomingMessage } from 'node:http';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
@@ -21,6 +23,14 @@ afterAll(async () => {
   await server.stop();
   await database.drop();
 });
+
+/** Status of an address that is sent as it is written, which `fetch` does not do. */
+async function rawly(path: string): Promise<number> {
+  const asked = request({ host: '127.0.0.1', port: server.port, path, headers: { accept: 'text/html' } }).end();
+  const [answer] = (await once(asked, 'response')) as [IncomingMessage];
+  answer.resume();
+  return answer.statusCode ?? 0;
+}
 
 /** A call that touches nothing: ids that are nowhere, bodies that are empty. */
 async function touch(client: Client, line: string): Promise<number> {
@@ -112,6 +122,25 @@ describe('the session', () => {
     expect(cookie).toMatch(/SameSite=Strict/u);
   });
 
+  test('behind a proxy that is believed, https makes the cookies secure ones, which go on holding', async () => {
+    const behind = await startServer(database.url, { env: { JUBB_PROXIES: '127.0.0.1' } });
+    const https = { 'x-forwarded-proto': 'https' };
+    try {
+      const client = new Client(behind.base);
+      const entered = await client.call('POST', '/session', { login: 'ilka', password: 'bench-417' }, https);
+      const cookies = entered.headers.getSetCookie();
+      expect(cookies.map((cookie) => cookie.split('=')[0]).toSorted()).toEqual(['jubb', 'jubb-tablet']);
+      for (const word of [/; Path=\//u, /; HttpOnly/u, /; Secure/u, /; SameSite=Strict/u])
+        expect(cookies.filter((cookie) => !word.test(cookie))).toEqual([]);
+      expect(await client.call('GET', '/session', undefined, https)).toMatchObject({ status: 200, body: { person: { login: 'ilka' } } });
+      // Nobody else's word is taken for it.
+      const plain = await new Client(server.base).call('POST', '/session', { login: 'ilka', password: 'bench-417' }, https);
+      expect(plain.headers.getSetCookie().join()).not.toMatch(/Secure/u);
+    } finally {
+      await behind.stop();
+    }
+  });
+
   test('wrong passwords run out, however the name is typed and wherever they say they come from', async () => {
     const client = new Client(server.base);
     const statuses = [];
@@ -155,6 +184,18 @@ describe('the session', () => {
     const { rows } = await database.query('SELECT password_hash FROM person');
     expect(rows).toHaveLength(5);
     for (const row of rows as { password_hash: string }[]) expect(row.password_hash).toMatch(/^\$argon2id\$/u);
+  });
+
+  test('nothing but the page itself is read from the disk', async () => {
+    for (const path of [
+      '/../package.json',
+      '/..%2f..%2fpackage.json',
+      '/%2e%2e/%2e%2e/package.json',
+      '/assets/../../package.json',
+      '/gone.js',
+    ])
+      expect([path, (await rawly(path)) >= 400]).toEqual([path, true]);
+    expect(await rawly('/jobs/402')).toBe(200);
   });
 
   test('the API description is behind the log-in', async () => {

@@ -19,6 +19,7 @@ type Row = AnyKeptEntry & { readonly batch: number; readonly code: string | null
 interface Waiting {
   readonly batch: Batch;
   readonly tell: (kept: Kept) => void;
+  readonly fail: (error: unknown) => void;
 }
 
 /** So many are on their way to the database at once; what comes in the meantime goes together, at most so much. */
@@ -37,8 +38,8 @@ export class KeepBatches {
 
   /** What was kept; undefined where it is to be asked for alone, which says why, or waits for its job. */
   keep(batch: Batch): Promise<Kept> {
-    return new Promise((tell) => {
-      this.#waiting.push({ batch, tell });
+    return new Promise((tell, fail) => {
+      this.#waiting.push({ batch, tell, fail });
       if (this.#asked < MOST_ASKED) this.#askNext();
     });
   }
@@ -59,9 +60,18 @@ export class KeepBatches {
       const batches = JSON.stringify(together.map(({ batch }) => batch));
       for (const { batch, code, ...entry } of await ask<Row>(this.dataSource.manager, KEEP_BATCHES, batches, this.kinds))
         if (code === null) kept[batch - 1]!.push(entry as AnyKeptEntry);
-    } catch {
-      // Whatever it was, each of them hears of it when it asks alone; what was kept all the same is the same entry then.
+    } catch (error) {
+      // A database that is silent is so for each of them; what lies at one of them, it hears when it asks alone.
+      if (!liesInWhatWasSent(error)) {
+        for (const { fail } of together) fail(error);
+        return;
+      }
     }
     for (const [at, { tell }] of together.entries()) tell(kept[at]!.length > 0 ? kept[at] : undefined);
   }
+}
+
+/** Data and constraints: classes 22 and 23 of the database's codes (PostgreSQL manual, appendix A). */
+function liesInWhatWasSent(error: unknown): boolean {
+  return /^2[23]/u.test(String((error as { code?: unknown } | null)?.code));
 }

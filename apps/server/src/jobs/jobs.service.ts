@@ -221,7 +221,7 @@ export class JobsService {
   }
 
   async comebacks(jobId: string): Promise<ComebackView> {
-    const [row] = await ask<ComebackView>(this.dataSource.manager, COMEBACKS, KNOW_HOW, jobId);
+    const [row] = await ask<ComebackView>(this.dataSource.manager, COMEBACKS, jobId);
     return row ?? { handedOver: 0, cameBack: 0 };
   }
 
