@@ -253,9 +253,9 @@ describe('what is seen and said', () => {
     expect(length).toBeGreaterThan(0.5);
     expect(length).toBeLessThan(LONGEST_CLIP_S + 1);
 
-    // The next hub: one key away at the same step, with who and when; into the sheet with it.
+    // The next hub: one key away at the same step, the newest first, with who and when; into the sheet with it.
     const next = await atBench(HUB, 'wheel-off');
-    await next.hand.sees('Kept at this step before: 1');
+    await next.hand.sees('Kept at this step before: ');
     await next.hand.press('e');
     await next.hand.sees('Ilka Varne, ');
     await next.hand.page.waitForSelector('audio');
