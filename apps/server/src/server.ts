@@ -139,8 +139,8 @@ const docsOfTheShop: onRequestHookHandler = (request, reply, next) => {
   next();
 };
 
-/** A file by its ending; no place of the application has one. */
-const FILE = /\.[a-z0-9]+$/u;
+/** Files of the page by their endings: a place of the application may have a dot in it too, as a working has. */
+const FILE = /\.(?:css|html|ico|js|map|svg|webmanifest|woff2)$/u;
 
 /** The page itself: files with a hash in their name for a year, the shell always asked for. Looked for when they are asked for: a new build may come under a server that runs. */
 async function serveShell(fastify: FastifyInstance, webRoot: string): Promise<void> {
