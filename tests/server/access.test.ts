@@ -187,13 +187,9 @@ describe('the session', () => {
   });
 
   test('nothing but the page itself is read from the disk', async () => {
-    for (const path of [
-      '/../package.json',
-      '/..%2f..%2fpackage.json',
-      '/%2e%2e/%2e%2e/package.json',
-      '/assets/../../package.json',
-      '/gone.js',
-    ])
+    // Beside the folder of the page lies the server's own program.
+    const outside = ['/../../server/dist/main.js', '/..%2f..%2fserver%2fdist%2fmain.js', '/%2e%2e/%2e%2e/server/dist/main.js'];
+    for (const path of [...outside, `/assets/..${outside[0]!}`, '/gone.js'])
       expect([path, (await rawly(path)) >= 400]).toEqual([path, true]);
     // A working has a dot in its name, and is a place of the page.
     for (const path of ['/jobs/402', '/workings/torque.no-spec', '/icon.svg']) expect([path, await rawly(path)]).toEqual([path, 200]);
