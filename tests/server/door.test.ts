@@ -1,12 +1,14 @@
 import type { JobHead, JobView } from '@jubb/book';
 import type { SheetFile } from '@jubb/sheet';
 import type { Problem, SheetLine, SheetView } from '@jubb/wire';
+import { connect } from 'node:net';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, booking, entry } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
 import { item, move } from '../kit/stock.ts';
+import { until } from '../kit/stream.ts';
 
 let database: TestDatabase;
 let server: RunningServer;
@@ -215,6 +217,28 @@ describe('no request holds up the others', () => {
     },
     60_000,
   );
+});
+
+test('who sends too much on a slow line reads why', async () => {
+  const { hostname, port } = new URL(server.base);
+  const whole = JSON.stringify({ login: 'x'.repeat(3_000_000) });
+  const half = whole.length / 2;
+  const socket = connect(Number(port), hostname);
+  try {
+    let heard = '';
+    socket.setEncoding('utf8').on('data', (text: string) => (heard += text));
+    socket.write(`POST /api/v1/session HTTP/1.1\r\nHost: jubb\r\nX-Jubb-CSRF: none\r\nContent-Type: application/json\r\n`);
+    socket.write(`Content-Length: ${whole.length}\r\n\r\n${whole.slice(0, half)}`);
+    // The rest comes when it could long have been refused.
+    for (let asked = 0; asked < 20; asked += 1) await nobody.call('GET', '/health');
+    expect(heard).toBe('');
+    socket.write(whole.slice(half));
+    await until(() => heard.includes('}'));
+    expect(heard).toMatch(/^HTTP\/1\.1 413 /u);
+    expect(heard).toContain('application/problem+json');
+  } finally {
+    socket.destroy();
+  }
 });
 
 test('a sheet that takes longer to read than it may is given up, and nothing of it is kept', async () => {

@@ -14,7 +14,7 @@ import type { IncomingMessage, ServerResponse } from 'node:http';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import type { DataSource } from 'typeorm';
 import { AppModule } from './app.module.js';
-import { HEALTH, door, pathOf, readBodies, readLittleOfNobody } from './common/door.js';
+import { HEALTH, door, letRunOut, pathOf, readBodies, readLittleOfNobody } from './common/door.js';
 import { ANSWER_SCHEMAS } from './common/answers.js';
 import { ProblemError, badInput } from './common/problem.js';
 import { answerWith } from './common/problem.filter.js';
@@ -71,6 +71,7 @@ export async function makeServer(config: Config): Promise<{ app: NestFastifyAppl
   fastify.addHook('onRequest', docsOfTheShop);
   fastify.addHook('preParsing', readLittleOfNobody);
   fastify.addHook('preValidation', door);
+  fastify.addHook('onSend', letRunOut);
   if (config.webRoot) await serveShell(fastify, config.webRoot);
   SwaggerModule.setup(DOCS.slice(1), app, () => apiDocument(app, config.version), {
     jsonDocumentUrl: 'api/docs/json',

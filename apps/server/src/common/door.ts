@@ -66,6 +66,28 @@ export function readLittleOfNobody(request: FastifyRequest, _reply: FastifyReply
   next(length > OF_NOBODY ? new ProblemError('too-large') : undefined);
 }
 
+/** Of a body that is refused so much is let run out, and so long, before the answer goes. */
+const MOST_REFUSED = 64 * MB;
+const LONGEST_REFUSED_MS = 20_000;
+
+/** What is still coming of a refused body runs out first: whoever sends it would be cut off, and never read why. */
+export function letRunOut({ raw }: FastifyRequest, reply: FastifyReply, payload: unknown, next: (error: null, payload: unknown) => void): void {
+  const hasBody = raw.headers['transfer-encoding'] !== undefined || Number(raw.headers['content-length'] ?? 0) > 0;
+  if (reply.statusCode < 400 || !hasBody || raw.complete || raw.destroyed) return next(null, payload);
+  let read = 0;
+  const count = (chunk: Buffer): void => {
+    read += chunk.length;
+    if (read > MOST_REFUSED) over();
+  };
+  const over = (): void => {
+    clearTimeout(longest);
+    raw.off('data', count).off('end', over).off('close', over);
+    next(null, payload);
+  };
+  const longest = setTimeout(over, LONGEST_REFUSED_MS);
+  raw.on('data', count).once('end', over).once('close', over).resume();
+}
+
 /** No object of the wire has more fields, no list more lines, and nothing is nested deeper: what is checked afterwards is small. */
 const MOST = { fields: 300, lines: 2000, deep: 30, values: 60_000 };
 /** A table of a sheet takes a whole spreadsheet. */
