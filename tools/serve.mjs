@@ -7,7 +7,9 @@ import { dropDatabase, isDemo, isTaken, startPostgres, stopPostgres } from './po
 import { Stop, remark, say } from './say.mjs';
 import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setup.mjs';
 
+/** A server that says nothing for so long does not come up. */
 const PATIENCE_MS = 180_000;
+const DEMO_BEGUN = 'demo: ';
 
 /** Serves, and gives where; says so unless it is `quiet`. */
 export async function start(args, { quiet = false } = {}) {
@@ -114,14 +116,18 @@ async function launch({ port, built, url, empty, demo }) {
       .toString()
       .trim();
   };
-  const until = Date.now() + PATIENCE_MS;
-  while (!said().includes('listening ')) {
+  let [heard, until] = ['', Date.now() + PATIENCE_MS];
+  while (!heard.includes('listening ')) {
     if (child.exitCode !== null) throw new Stop(said().split('\n').at(-1) || 'The server ended without a word');
     if (Date.now() > until) {
       child.kill();
-      throw new Stop(`The server did not come up in ${PATIENCE_MS / 1000} s; see ${logFile}`);
+      throw new Stop(`The server did not come up: nothing was heard of it for ${PATIENCE_MS / 1000} s; see ${logFile}`);
     }
     await wait(50);
+    const now = said();
+    if (now === heard) continue;
+    if (now.includes(DEMO_BEGUN) && !heard.includes(DEMO_BEGUN)) remark('Making the demo …');
+    [heard, until] = [now, Date.now() + PATIENCE_MS];
   }
   writeFileSync(stateFile(), JSON.stringify({ pid: child.pid, port, built, url }), { mode: 0o600 });
 }

@@ -110,10 +110,12 @@ const SOURCES = [
   'packages/play/src',
   'packages/wire/src',
   'apps/server/src',
+  'apps/server/demo/sheets',
   'apps/web/src',
   'apps/web/index.html',
   'apps/web/vite.config.ts',
   'tools/answers.mjs',
+  'tools/library.mjs',
   'package-lock.json',
   'tsconfig.base.json',
 ];
@@ -130,6 +132,7 @@ export function ensureBuild() {
     'packages/wire/dist/index.js',
     'packages/wire/dist/answers.json',
     'apps/server/dist/main.js',
+    'apps/server/dist/demo/library.json',
     'apps/web/dist/index.html',
   ];
   const isBuilt = outputs.every((output) => existsSync(join(ROOT, output)));

@@ -48,6 +48,7 @@ describe('the one command', () => {
   test('start serves the demo and says where and for whom; again it finds it running; stop ends all of it', async () => {
     const port = String(await freePort());
     const first = jubb(['start'], { JUBB_PORT: port });
+    expect([first.status, first.stderr]).toEqual([0, expect.stringMatching(/Making the database …\nMaking the demo …\n$/u)]);
     expect(first.stdout).toContain(`http://127.0.0.1:${port}`);
     for (const login of ['ilka', 'oswin', 'perla', 'joss', 'bench-417']) expect(first.stdout).toContain(login);
     const health = async (): Promise<HealthView> => (await fetch(`http://127.0.0.1:${port}/api/v1/health`)).json() as Promise<HealthView>;
@@ -108,7 +109,11 @@ describe('the one command', () => {
 
     // The demo that the tests before have made, two years of it.
     const made = jubb(['demo', '--again'], { JUBB_PORT: port });
-    expect([made.status, made.stderr, made.stdout]).toEqual([0, '', expect.stringContaining(`http://127.0.0.1:${port}`)]);
+    expect([made.status, made.stderr, made.stdout]).toEqual([
+      0,
+      'Making the demo …\n',
+      expect.stringContaining(`http://127.0.0.1:${port}`),
+    ]);
     expect((await fetch(`http://127.0.0.1:${port}/api/v1/health`)).ok).toBe(true);
     jubb(['stop']);
   });

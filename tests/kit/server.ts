@@ -52,6 +52,7 @@ export async function startServer(
     const timer = setTimeout(() => reject(new Error(`the server did not come up: ${said}`)), PATIENCE_MS);
     const hear = (chunk: Buffer): void => {
       said += chunk.toString();
+      timer.refresh();
       if (!said.includes('listening ')) return;
       clearTimeout(timer);
       resolve();

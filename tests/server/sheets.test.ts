@@ -13,6 +13,7 @@ import type {
   UnitHistory,
 } from '@jubb/wire';
 import { createHash } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import canonicalize from 'canonicalize';
 import { v7 as uuid } from 'uuid';
@@ -138,6 +139,24 @@ describe('files', () => {
       await other.drop();
     }
   });
+
+  test.each(['tindlebrook-rv7-vane-compressor', 'quennet-sg28-starter-generator'])(
+    'of the demo are kept as if each had been brought in and approved: %s',
+    async (key) => {
+      const text = readFileSync(new URL(`../../apps/server/demo/sheets/${key}.yaml`, import.meta.url), 'utf8');
+      const { revisionId } = (await ilka.call<ImportView>('POST', '/sheets/import', { text })).body;
+      expect((await oswin.call('POST', `/sheets/${revisionId!}/approve`)).status).toBe(204);
+      const { rows } = await database.query(
+        `SELECT status, to_jsonb(s) - '{id, revision, status, approved_at, edited_at}'::text[] AS kept FROM sheet_revision s WHERE key = $1 ORDER BY revision`,
+        [key],
+      );
+      expect(rows.map(({ status }) => status)).toEqual(['superseded', 'approved']);
+      expect(rows[0].kept).toEqual(rows[1].kept);
+      expect(Object.keys(rows[0].kept)).toEqual(
+        expect.arrayContaining(['file', 'hash', 'yaml', 'complete', 'version', 'edited_by', 'approved_by']),
+      );
+    },
+  );
 
   test('say what they would change before they do', async () => {
     const { revisionId } = await oswin.sheetKeyed('ostrel-mk7-multi-plate-clutch');

@@ -9,7 +9,8 @@ export interface Config {
   readonly host: string;
   readonly databaseUrl: string;
   readonly webRoot: string | undefined;
-  readonly demoSheets: string;
+  /** Photos and clips of the demo. */
+  readonly demoPictures: string;
   readonly version: string;
   /** Addresses of the proxies before it, whose word for the client's address is taken; nobody else's is. */
   readonly proxies: readonly string[];
@@ -34,7 +35,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     host: env['JUBB_HOST'] ?? '127.0.0.1',
     databaseUrl,
     webRoot: existsSync(web) ? web : undefined,
-    demoSheets: fileURLToPath(new URL('demo/sheets/', SERVER_ROOT)),
+    demoPictures: fileURLToPath(new URL('demo/pictures/', SERVER_ROOT)),
     version: manifest.version,
     proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
     dataFolder: env['JUBB_HOME'] ?? '.',

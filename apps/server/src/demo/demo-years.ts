@@ -46,11 +46,15 @@ const OFF: readonly (readonly [name: string, count: number, tray: string, more?:
   ['Spacer', 1, '3', { stack: 'input shaft' }],
 ];
 
+/** Called as it goes on: whoever waits for it hears that it does. */
+export type Tell = (words: string) => void;
+
 export interface Loading {
   readonly staff: ReadonlyMap<string, PersonView>;
   readonly counts: readonly FirstCount[];
   readonly now: number;
   readonly pictures: Pictures;
+  readonly tell: Tell;
 }
 
 /** A job of the plan with what the database knows it by. */
@@ -72,7 +76,7 @@ export class DemoYears {
     @Inject(EntriesService) private readonly entries: EntriesService,
   ) {}
 
-  async load({ staff, counts, now, pictures }: Loading): Promise<void> {
+  async load({ staff, counts, now, pictures, tell }: Loading): Promise<void> {
     const { manager } = this.dataSource;
     await ask(manager, DATE_SHEETS, new Date(now).toISOString());
     const revisions = await manager.find(SheetRevision, { select: { id: true, key: true, revision: true, status: true, file: true } });
@@ -108,7 +112,7 @@ export class DemoYears {
       };
     });
     await inTransaction(this.dataSource, async (within) => {
-      const worked = await workAll(within, known, numbered);
+      const worked = await workAll(within, known, numbered, tell);
       const takings = worked.flatMap((one) => one.takings);
       await ask(within, MANY_MOVES, JSON.stringify(movesOf(counts, takings, now - YEARS_MS - DAY, staff.get('perla')!.id)));
       await ask(within, NUMBER_ON);
@@ -181,7 +185,7 @@ function phoneOf(customer: number): string {
 type Kept = Omit<WorkedJob, 'rows'>;
 
 /** Works all jobs in threads, and keeps each batch when it is back. */
-async function workAll(manager: EntityManager, known: ShopKnown, numbered: readonly Numbered[]): Promise<readonly Kept[]> {
+async function workAll(manager: EntityManager, known: ShopKnown, numbered: readonly Numbered[], tell: Tell): Promise<readonly Kept[]> {
   const pool = new Piscina({
     filename: new URL('demo-worker.js', import.meta.url).href,
     minThreads: THREADS,
@@ -201,6 +205,7 @@ async function workAll(manager: EntityManager, known: ShopKnown, numbered: reado
         // One connection keeps them, one batch after the other.
         keeping = keeping.then(() => keepAll(manager, batch, worked, known.now));
         await keeping;
+        tell(`${all.length} of ${numbered.length} jobs`);
       }),
     );
   } finally {

@@ -6,17 +6,18 @@ import { join, parse } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In } from 'typeorm';
 import { v7 as uuid } from 'uuid';
-import { DemoSight, Instrument, KeptFile, Person, Shop, ToolRow } from '../database/entities/index.js';
+import { DemoSight, Instrument, KeptFile, Person, SheetRevision, Shop, ToolRow } from '../database/entities/index.js';
 import { fileType } from '../files/file-type.js';
 import { PeopleService } from '../people/people.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { StoresService } from '../stores/stores.service.js';
 import { DEMO_INSTRUMENTS, demoTools, moreTools } from './demo-crib.js';
-import { EARLIER, ZONE } from './demo-known.js';
+import { ZONE } from './demo-known.js';
+import { LIBRARY, type LibrarySheet } from './demo-library.js';
 import type { Pictures } from './demo-plan.js';
 import { loadDemoStores } from './demo-stores.js';
 import { DemoThree } from './demo-three.js';
-import { DemoYears } from './demo-years.js';
+import { DemoYears, type Tell } from './demo-years.js';
 
 /** One password for all demo people; it is printed by `./jubb start`. */
 export const DEMO_PASSWORD = 'bench-417';
@@ -40,7 +41,6 @@ export const MORE_PEOPLE: typeof DEMO_PEOPLE = [
 ];
 const WHO_LEFT = 'garrit';
 
-const AT_ONCE = 2;
 /** Stands among the sights while the demo is made. */
 const UNFINISHED = 0;
 
@@ -76,7 +76,7 @@ export class Demo {
     @Inject(DemoYears) private readonly years: DemoYears,
   ) {}
 
-  async loadIfEmpty(sheetFolder: string, size: DemoSize): Promise<boolean> {
+  async loadIfEmpty(pictureFolder: string, size: DemoSize, tell: Tell): Promise<boolean> {
     const runner = this.dataSource.createQueryRunner();
     // One process loads it, however many start together.
     await runner.query('SELECT pg_advisory_lock(20118)');
@@ -86,7 +86,7 @@ export class Demo {
         throw new Error('The demo was begun and is not whole: ./jubb demo --again makes it anew');
       if (await this.dataSource.getRepository(Person).exists()) return false;
       await sights.insert({ place: UNFINISHED, words: 'begun', path: '/' });
-      await this.#load(sheetFolder, size);
+      await this.#load(pictureFolder, size, tell);
       await sights.delete({ place: UNFINISHED });
       return true;
     } finally {
@@ -95,22 +95,12 @@ export class Demo {
     }
   }
 
-  async #load(sheetFolder: string, size: DemoSize): Promise<void> {
+  async #load(pictureFolder: string, size: DemoSize, tell: Tell): Promise<void> {
+    tell(size === 'full' ? 'two years of a shop' : 'three jobs');
     await this.dataSource.getRepository(Shop).update(1, { name: 'Skarrow Bench', zone: ZONE, currency: 'EUR', hourlyMinor: 6800 });
     const staff = await this.#people(size === 'full' ? [...DEMO_PEOPLE, ...MORE_PEOPLE] : DEMO_PEOPLE);
     const person = (login: string): PersonView => staff.get(login)!;
-    const texts = await Promise.all((await readdir(sheetFolder)).toSorted().map((file) => readFile(join(sheetFolder, file), 'utf8')));
-    const bring = async (text: string): Promise<void> => {
-      const { revisionId } = await this.sheets.importFile(text, person('ilka'));
-      await this.sheets.approve(revisionId!, person('oswin').id);
-    };
-    // As many at a time as there are threads to read them: none waits in a line until it is given up.
-    await Promise.all(
-      Array.from({ length: AT_ONCE }, async (_, lane) => {
-        for (const text of texts.filter((_text, at) => at % AT_ONCE === lane))
-          for (const revision of [...(size === 'full' ? earlierTexts(text) : []), text]) await bring(revision);
-      }),
-    );
+    await this.#sheets(size, person('ilka').id, person('oswin').id);
     await this.dataSource.getRepository(ToolRow).insert(size === 'full' ? [...demoTools(), ...moreTools()] : demoTools());
     const { manager } = this.dataSource;
     const senders = await manager.findBy(ToolRow, { tag: In(DEMO_INSTRUMENTS) });
@@ -120,16 +110,29 @@ export class Demo {
     );
     const counts = await loadDemoStores(this.dataSource, this.stores, await this.#files());
     if (size === 'full')
-      await this.years.load({
-        staff,
-        counts,
-        now: Date.now(),
-        pictures: await this.#pictures(join(sheetFolder, '../pictures'), person('ilka').id),
-      });
+      await this.years.load({ staff, counts, now: Date.now(), pictures: await this.#pictures(pictureFolder, person('ilka').id), tell });
     else {
       for (const { item, move } of counts) await this.stores.moveOn(manager, item, move, person('perla').id);
       await this.three.load(staff);
     }
+  }
+
+  /** As they would be once each was brought in and approved, one revision after the other. */
+  async #sheets(size: DemoSize, editedBy: string, approvedBy: string): Promise<void> {
+    const library = JSON.parse(await readFile(LIBRARY, 'utf8')) as readonly LibrarySheet[];
+    const now = new Date();
+    const rows = library
+      .filter(({ status }) => size === 'full' || status === 'approved')
+      .map((sheet) => ({
+        ...sheet,
+        revision: size === 'full' ? sheet.revision : 1,
+        version: 1,
+        editedBy,
+        editedAt: now,
+        approvedBy,
+        approvedAt: now,
+      }));
+    await this.dataSource.getRepository(SheetRevision).insert(rows);
   }
 
   async #people(all: typeof DEMO_PEOPLE): Promise<ReadonlyMap<string, PersonView>> {
@@ -164,9 +167,4 @@ export class Demo {
     const approved = lines.filter(({ status }) => status === 'approved');
     return Promise.all(approved.map(async ({ revisionId }) => (await this.sheets.pinned(revisionId, null)).file));
   }
-}
-
-/** The texts that a sheet had before its last revision, where it was revised. */
-function earlierTexts(text: string): readonly string[] {
-  return EARLIER.filter(([key]) => text.includes(`key: ${key}`)).map(([, now, before]) => text.replace(now, before));
 }

@@ -16,7 +16,7 @@ export interface SheetTasks {
   differences(before: SheetFile, after: SheetFile): readonly Difference[];
 }
 
-const TASKS: SheetTasks = {
+export const TASKS: SheetTasks = {
   read: readSheetFile,
   issues: (file) => sheetIssues(file as unknown as Record<string, unknown>),
   mark: (file) => ({
