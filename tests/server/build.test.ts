@@ -1,5 +1,5 @@
 import { jobReport, type EarlierView, type JobView, type NewEntry } from '@jubb/book';
-import type { KnowHow, Problem, StockView } from '@jubb/wire';
+import type { KnowHow, Problem, StockView, WayInView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
@@ -263,6 +263,57 @@ describe('fits', () => {
     expect(await against(id, measured('40.06 mm'), home({ note: 'the foreman looked at it' }))).toBe('');
     expect(await against(id, measured('40.015 mm'), home())).toBe('');
     expect(await against(id, home({ fit: 'no-such' }))).toContain('payload.fit is not among the fits of the sheet');
+  });
+});
+
+describe('what is in the way of a machine’s units', () => {
+  const coolant = { upsets: 'level', what: 'coolant, cold, over the mark', readAs: 'length', from: 0, to: 20 };
+  const hose = { what: 'Coolant hose', how: 'off', screws: 2, size: 'hose clips', torque: 3, makes: coolant };
+  const machineOf = async (id: string): Promise<string> => (await ilka.get<JobView>(`/jobs/${id}`)).machine.id;
+
+  test('goes back whole, to its torque, and what it upset is read once it is back', async () => {
+    const id = await jobOn('quennet-ga-alternator');
+    const out = entry('moved', hose);
+    const guard = entry('moved', { what: 'Guard', how: 'off' });
+    expect(await against(id, out, guard)).toBe('');
+    const back = (more: object = {}): NewEntry => entry('put-back', { moved: out.id, screws: 2, torque: 3.1, ...more });
+    const read = (more: object = {}): NewEntry =>
+      entry('set-again', { moved: out.id, what: coolant.what, readAs: 'length', figure: 12, ...more });
+    expect(await against(id, read())).toContain('payload.moved is not back yet');
+    expect(await against(id, back({ screws: 1 }))).toContain('payload.screws must be 2: so many were counted out of Coolant hose');
+    expect(await against(id, entry('put-back', { moved: out.id }))).toContain('payload.screws must be 2');
+    expect(await against(id, back({ torque: 30 }))).toContain('payload.torque must be 3 N·m');
+    expect(await against(id, back(), read({ readAs: 'volume' }))).toContain('payload.readAs must be length');
+    expect(await against(id, entry('put-back', { moved: guard.id }), read({ moved: guard.id }))).toContain('upsets nothing');
+    expect(await against(id, back(), read())).toBe('');
+    expect(await against(id, entry('moved', { ...hose, makes: { ...coolant, from: 30 } }))).toContain(
+      'payload.makes.to must be at least 30',
+    );
+  });
+
+  test('is kept for the machine, offered at the next of its units, and at a machine of the same name until it has its own', async () => {
+    const here = await machineOf(await jobOn('quennet-ga-alternator'));
+    const path = `/machines/${here}/way-in`;
+    const line = { ...hose, minutes: 8 };
+    expect(await ilka.get<WayInView>(path)).toMatchObject({ lines: [], version: 0, editedBy: null, like: null });
+    expect(await ilka.call('PUT', path, { version: 0, lines: [line] })).toMatchObject({
+      status: 200,
+      body: { lines: [line], version: 1, editedBy: 'Ilka Varne' },
+    });
+    // Two who begin it, and one who had read an older one.
+    for (const version of [0, 5])
+      expect(await ilka.call('PUT', path, { version, lines: [] })).toMatchObject({ status: 409, body: { current: { lines: [line] } } });
+    const bad = await ilka.call<Problem>('PUT', path, { version: 1, lines: [{ ...line, minutes: 0.5, how: 'gone' }] });
+    expect(bad.body.errors?.map(({ field }) => field).toSorted()).toEqual(['lines[0].how', 'lines[0].minutes']);
+
+    const there = await machineOf(await jobOn('quennet-ga-alternator'));
+    expect((await ilka.get<WayInView>(`/machines/${there}/way-in`)).like?.lines).toEqual([line]);
+    await ilka.call('PUT', `/machines/${there}/way-in`, { version: 0, lines: [] });
+    expect(await ilka.get<WayInView>(`/machines/${there}/way-in`)).toMatchObject({ version: 1, lines: [], like: null });
+    expect((await ilka.call('GET', `/machines/${uuid()}/way-in`)).status).toBe(404);
+    expect((await ilka.call('PUT', `/machines/${uuid()}/way-in`, { version: 0, lines: [] })).status).toBe(404);
+    const perla = await Client.as(server.base, 'perla');
+    expect((await perla.call('PUT', path, { version: 1, lines: [] })).status).toBe(403);
   });
 });
 

@@ -62,6 +62,7 @@ export * from './strip/ledger-line.js';
 export * from './strip/open-ends.js';
 export * from './strip/stack.js';
 export * from './strip/traps.js';
+export * from './strip/way-in.js';
 export * from './today.js';
 export * from './views.js';
 export * from './words.js';

@@ -13,7 +13,7 @@ import { hiddenBy } from './runs/proof.js';
 import { patternRuns, type PatternRun } from './runs/pattern-run.js';
 import { settingRun, sinceBuild, type Bearings, type SettingRun } from './runs/setting-run.js';
 import { conflictsOf, countedOnce, reconcileCounts, twiceWords, type Conflict, type ReconcileLine } from './strip/counts.js';
-import { movedOf, openEnds, type Moved, type OpenEnd } from './strip/open-ends.js';
+import { movedOf, openEnds, upsetOf, type Moved, type OpenEnd, type Upsetting } from './strip/open-ends.js';
 import { type Decision, type RenewRule, decide } from './decisions.js';
 import type { StepContext, StepState } from './steps/define-step.js';
 import { jobVariant, misfitsOf, shaped, type JobVariant } from './shape.js';
@@ -51,6 +51,8 @@ export interface JobState {
   readonly dues: readonly Due[];
   /** Moved to get at the unit and not back yet. */
   readonly moved: readonly Moved[];
+  /** What is to be read again because something was out of the way. */
+  readonly upset: readonly Upsetting[];
   readonly conflicts: readonly Conflict[];
   /** Parts that are to be kept or may be spoilt in coming off, where somebody said so. */
   readonly intents: ReadonlyMap<string, 'keep' | 'sacrifice'>;
@@ -96,6 +98,7 @@ export function jobState(given: SheetFile, entries: readonly AnyKeptEntry[], rul
     dues: duesOf(sheet, live),
     openEnds: openEnds(sheet, steps, job.of('open-end'), job.of('open-end-closed')),
     moved: movedOf(job.of('moved'), job.of('put-back')),
+    upset: upsetOf(job.of('moved'), job.of('put-back'), job.of('set-again')),
     conflicts,
     intents,
     oldParts: latest(job.of('old-part'), ({ payload }) => payload.part ?? payload.name),
@@ -251,6 +254,7 @@ export function stopsSigning(state: JobState): readonly string[] {
     ...newPartsMissing(state.sheet, state.live).map((part) => `New, and not said to be here: ${newPartWords(state.sheet, part)}`),
     ...notIn(state.build).map(({ name, count, inNow }) => `Not in yet: ${count - inNow} × ${name}`),
     ...state.moved.map(({ what }) => `Not back where it was: ${what}`),
+    ...state.upset.map(({ moved, makes }) => `Not right again after ${moved} was out of the way: ${makes.what}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
   ];
 }

@@ -28,6 +28,7 @@ import type {
   TabletPeople,
   UnitHistory,
 } from './views.js';
+import type { WayInView } from './way-in.js';
 
 /** Everything that the server answers with, by name. */
 export interface Answers {
@@ -79,6 +80,7 @@ export interface Answers {
   Tool: Tool;
   ToolView: ToolView;
   UnitHistory: UnitHistory;
+  WayInView: WayInView;
   WorkingDescription: WorkingDescription;
   WorkingRun: WorkingRun;
 }

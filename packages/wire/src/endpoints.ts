@@ -47,6 +47,10 @@ export const ENDPOINTS = {
     after: endpoint('GET', '/jobs/:id/entries', EVERYONE, ['AnyKeptEntry'], { query: ['after'] }),
     post: endpoint('POST', '/jobs/:id/entries', EVERYONE, ['AnyKeptEntry'], { body: 'PostEntries' }),
   },
+  machines: {
+    wayIn: endpoint('GET', '/machines/:id/way-in', EVERYONE, 'WayInView'),
+    keepWayIn: endpoint('PUT', '/machines/:id/way-in', WRITERS, 'WayInView', { body: 'WayInBody' }),
+  },
   demo: {
     sights: endpoint('GET', '/demo/sights', EVERYONE, ['SightLine']),
   },

@@ -10,3 +10,4 @@ export * from './shop.js';
 export * from './stores.js';
 export * from './taken.js';
 export * from './views.js';
+export * from './way-in.js';

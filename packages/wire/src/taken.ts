@@ -17,6 +17,7 @@ import {
 import { LendBody, StudyBody, ToolCheckBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { ShopBody } from './shop.js';
+import { WayInBody } from './way-in.js';
 import { AcceptBody, FaultBody, GoodsInBody, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, WantBody } from './stores.js';
 
 /** Everything that clients send, by the name of its class: the server checks it by that class. */
@@ -49,6 +50,7 @@ export const BODIES = {
   TabletBody,
   ToolCheckBody,
   WantBody,
+  WayInBody,
 } as const;
 
 export type Bodies = { readonly [N in keyof typeof BODIES]: InstanceType<(typeof BODIES)[N]> };

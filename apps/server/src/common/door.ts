@@ -71,7 +71,12 @@ const MOST_REFUSED = 64 * MB;
 const LONGEST_REFUSED_MS = 20_000;
 
 /** What is still coming of a refused body runs out first: whoever sends it would be cut off, and never read why. */
-export function letRunOut({ raw }: FastifyRequest, reply: FastifyReply, payload: unknown, next: (error: null, payload: unknown) => void): void {
+export function letRunOut(
+  { raw }: FastifyRequest,
+  reply: FastifyReply,
+  payload: unknown,
+  next: (error: null, payload: unknown) => void,
+): void {
   const hasBody = raw.headers['transfer-encoding'] !== undefined || Number(raw.headers['content-length'] ?? 0) > 0;
   if (reply.statusCode < 400 || !hasBody || raw.complete || raw.destroyed) return next(null, payload);
   let read = 0;

@@ -42,6 +42,7 @@ export * from './replacement-here.js';
 export * from './rung.js';
 export * from './seal-fitted.js';
 export * from './seated.js';
+export * from './set-again.js';
 export * from './sign.js';
 export * from './stage.js';
 export * from './strike.js';

@@ -17,7 +17,8 @@ export type SectionId =
   | 'no-number'
   | 'held'
   | 'home'
-  | 'stuck';
+  | 'stuck'
+  | 'set-again';
 
 /** How an entry stands in a section of the report. */
 export interface Within<K extends EntryKind> {

@@ -84,6 +84,7 @@ export function jobReport(given: JobView, times: Times): Report {
       table('Taken on with something open', said('taken-on')),
       table('Old parts', oldPartsTable(state)),
       table('What would not come', said('stuck')),
+      table('Read again after it was out of the way', said('set-again')),
       table('Looked at by somebody else', said('held', 'What was seen')),
       table('Seen to be home', told('home', ['What', 'How it is', ...WHO_AND_WHEN])),
       table('Seals and grease', told('seals', ['What', 'Amount or depth', 'Verdict', ...TOOL_TOO])),
@@ -148,6 +149,7 @@ const SAID: ReadonlySet<SectionId> = new Set([
   'held',
   'home',
   'stuck',
+  'set-again',
 ]);
 
 interface RowsOf {

@@ -1,5 +1,6 @@
-import { type SheetFile, find, type MovedHow, type OpenEndKind } from '@jubb/sheet';
+import { type SheetFile, find, type OpenEndKind } from '@jubb/sheet';
 import type { KeptEntry } from '../entries/kept.js';
+import type { Consequence, InTheWay } from '../kinds/moved.js';
 import type { StepState } from '../steps/define-step.js';
 
 /** What is not in its final state. */
@@ -16,11 +17,19 @@ export interface OpenEnd {
 }
 
 /** Something that was moved to get at the unit, and is not back yet. */
-export interface Moved {
+export interface Moved extends Readonly<InTheWay> {
   readonly entryId: string;
-  readonly what: string;
-  readonly how: MovedHow;
-  readonly routing?: string;
+}
+
+/** What is to be read again because something was out of the way. */
+export interface Upsetting {
+  /** Entry of what was moved, and what it was. */
+  readonly entryId: string;
+  readonly moved: string;
+  readonly makes: Readonly<Consequence>;
+  readonly isBack: boolean;
+  /** What was read since it is back, and is not right. */
+  readonly found?: number;
 }
 
 export function openEnds(
@@ -55,6 +64,21 @@ export function movedOf(moved: readonly KeptEntry<'moved'>[], back: readonly Kep
   const isBack = new Set(back.map(({ payload }) => payload.moved));
   return moved
     .filter(({ id }) => !isBack.has(id))
-    .map(({ id, payload: { what, how, routing } }) => ({ entryId: id, what, how, ...(routing === undefined ? {} : { routing }) }))
+    .map(({ id, payload }) => ({ entryId: id, ...payload }))
     .toReversed();
+}
+
+/** What was upset and is not right again: nothing was read since the thing is back, or what was read is out of its window. */
+export function upsetOf(
+  moved: readonly KeptEntry<'moved'>[],
+  back: readonly KeptEntry<'put-back'>[],
+  read: readonly KeptEntry<'set-again'>[],
+): readonly Upsetting[] {
+  return moved.flatMap(({ id, payload: { what, makes } }): Upsetting[] => {
+    if (!makes) return [];
+    const since = back.findLast(({ payload }) => payload.moved === id)?.seq;
+    const found = read.findLast(({ seq, payload }) => payload.moved === id && since !== undefined && seq > since)?.payload.figure;
+    if (found !== undefined && found >= (makes.from ?? -Infinity) && found <= (makes.to ?? Infinity)) return [];
+    return [{ entryId: id, moved: what, makes, isBack: since !== undefined, ...(found === undefined ? {} : { found }) }];
+  });
 }

@@ -1,4 +1,6 @@
-import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryGeneratedColumn, type Relation } from 'typeorm';
+import type { WayInLine } from '@jubb/book';
+import { Column, Entity, JoinColumn, ManyToOne, OneToMany, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
+import { Person } from './people.js';
 
 @Entity('customer')
 export class Customer {
@@ -16,6 +18,18 @@ export class Machine {
   @Column({ type: 'text' }) serial: string;
   @ManyToOne(() => Customer, ({ machines }) => machines) @JoinColumn({ name: 'customer_id' }) customer: Relation<Customer>;
   @OneToMany(() => Unit, ({ machine }) => machine) units: Relation<Unit>[];
+}
+
+/** How one gets at the units of a machine. */
+@Entity('way_in')
+export class WayIn {
+  @PrimaryColumn({ type: 'uuid', name: 'machine_id' }) machineId: string;
+  @Column({ type: 'jsonb' }) lines: readonly WayInLine[];
+  @Column({ type: 'int' }) version: number;
+  @Column({ type: 'uuid', name: 'edited_by' }) editedBy: string;
+  @Column({ type: 'timestamptz', name: 'edited_at' }) editedAt: Date;
+  @ManyToOne(() => Machine) @JoinColumn({ name: 'machine_id' }) machine: Relation<Machine>;
+  @ManyToOne(() => Person) @JoinColumn({ name: 'edited_by' }) editor: Relation<Person>;
 }
 
 @Entity('unit')
