@@ -56,6 +56,7 @@ export * from './settle.js';
 export * from './shape.js';
 export * from './stage-sum.js';
 export * from './state.js';
+export * from './in-the-way.js';
 export * from './strip/marks.js';
 export * from './strip/counts.js';
 export * from './strip/ledger-line.js';

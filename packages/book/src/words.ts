@@ -4,6 +4,7 @@ import type { PayloadOf, UsedWorking } from './entries/kept.js';
 import type { JobVariant } from './shape.js';
 import { wrenchSetting } from './measured/working-for.js';
 import { verdictOf } from './measured/verdict.js';
+import type { Consequence, Upset } from './in-the-way.js';
 import type { OwedLine } from './views.js';
 
 /** ": in" behind what was judged; nothing behind what was not. */
@@ -113,6 +114,18 @@ export function stageWords(stage: JointStage | undefined): string {
 }
 
 export const MOVED_WORDS: Readonly<Record<MovedHow, string>> = { off: 'taken off', aside: 'laid aside', loosened: 'loosened' };
+
+export const UPSET_WORDS: Readonly<Record<Upset, string>> = {
+  level: 'a level',
+  air: 'air in it',
+  tension: 'a tension',
+  alignment: 'a line',
+};
+
+/** "coolant, cold, over the mark: 0 to 20 mm". */
+export function upsetWords({ what, readAs, ...window }: Consequence): string {
+  return [what, windowWords(window, readAs)].filter(Boolean).join(': ');
+}
 export const INTENT_WORDS = { keep: 'to be kept, comes off whole', sacrifice: 'to be renewed, may be spoilt' } as const;
 
 /** What came out: "Gear oil, 2.1 L, dark, metal: flakes". */

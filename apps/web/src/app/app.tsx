@@ -36,6 +36,7 @@ const ROUTES: RouteObject[] = [
           { path: 'stores/orders', Component: page(() => import('../stores/orders-page.tsx'), 'OrdersPage') },
           { path: 'stores/messages', Component: page(() => import('../stores/messages-page.tsx'), 'MessagesPage') },
           { path: 'stores/:id', Component: page(() => import('../stores/stock-line-page.tsx'), 'StockLinePage') },
+          { path: 'machines/:id/way-in', Component: page(() => import('../stages/strip/way-in-page.tsx'), 'WayInPage') },
           { path: 'crib', Component: page(() => import('../crib/crib.tsx'), 'Crib') },
           { path: 'crib/instruments', Component: page(() => import('../crib/instruments-page.tsx'), 'InstrumentsPage') },
           { path: 'learn', Component: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },

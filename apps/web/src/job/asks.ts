@@ -1,4 +1,4 @@
-import { entryWords, proposedFor, type AnyKeptEntry, type JobState } from '@jubb/book';
+import { entryWords, proposedFor, UPSETS, UPSET_WORDS, USUALLY_READ_AS, type AnyKeptEntry, type JobState, type Upset } from '@jubb/book';
 import type { HoldReason, OpenEndKind, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import type { Answers, AskedChoice, AskedField } from '../kit/ask-line.tsx';
@@ -60,6 +60,13 @@ const REASON_HINTS: Readonly<Record<string, string>> = {
   tool: 'Which tool, who has it …',
   cure: 'What, until when …',
   help: 'Who, and what it takes …',
+};
+
+const READS_HINTS: Readonly<Record<Upset, string>> = {
+  level: 'Coolant, cold, over the mark …',
+  air: 'Let out at the bleed screw until none comes …',
+  tension: 'Give of the belt by thumb, half-way …',
+  alignment: 'Pulleys in line, gap at the straightedge …',
 };
 
 /** Answers by name without those that were left empty; figures as figures. */
@@ -215,11 +222,24 @@ export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Read
           ['loosened', 'Loosened'],
         ],
       },
-      fields: () => [
+      fields: ({ upsets }) => [
         { name: 'what', label: 'What', required: true, hint: 'Belt, hose, fan, shield, wheel …' },
+        { name: 'screws', label: 'Screws, counted', type: 'number', isShort: true },
+        { name: 'size', label: 'Their size', longest: 60, isShort: true, hint: 'M8 × 25' },
         { name: 'routing', label: 'How it runs', longest: 300, hint: 'Over the idler, behind the bracket … a photo (P) says more' },
+        { name: 'upsets', label: 'It upsets', options: [['', 'nothing'], ...UPSETS.map((upset) => [upset, UPSET_WORDS[upset]] as const)] },
+        ...(upsets ? [{ name: 'reads', label: 'What is read once it is back', required: true, hint: READS_HINTS[upsets as Upset] }] : []),
       ],
-      drafts: plain('moved', ['how', 'what', 'routing']),
+      drafts: ({ upsets, reads, ...answers }) => [
+        {
+          kind: 'moved',
+          payload: {
+            ...given(answers, ['how', 'what', 'size', 'routing'], ['screws']),
+            ...(upsets && reads?.trim() ? { makes: { upsets, what: reads.trim(), readAs: USUALLY_READ_AS[upsets as Upset] } } : {}),
+          },
+          ...at,
+        },
+      ],
     },
     hold: {
       title: 'Put on hold',

@@ -1,9 +1,9 @@
 import { formatQuantity } from '@jubb/core';
 import { IsIn, IsNumber, IsUUID, Max, Min } from 'class-validator';
 import type { KeptEntry } from '../entries/kept.js';
+import { UPSET_READ_AS, type UpsetReadAs } from '../in-the-way.js';
 import { defineKind, wrong, type Kind, type Rule } from './define-kind.js';
 import { Words } from './fields.js';
-import { UPSET_READ_AS, type UpsetReadAs } from './moved.js';
 
 /** Read again because something had been out of the way: a level, the air, a tension, a line. */
 export class SetAgainPayload {

@@ -1,6 +1,6 @@
 import { type SheetFile, find, type OpenEndKind } from '@jubb/sheet';
 import type { KeptEntry } from '../entries/kept.js';
-import type { Consequence, InTheWay } from '../kinds/moved.js';
+import type { Consequence, InTheWay } from '../in-the-way.js';
 import type { StepState } from '../steps/define-step.js';
 
 /** What is not in its final state. */

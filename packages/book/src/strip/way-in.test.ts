@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { book, demoSheet, reportOf, type BookLine } from '../book.test-kit.js';
 import type { KeptEntry } from '../entries/kept.js';
 import { jobState, stopsSigning } from '../state.js';
-import { isMoreThan, wayInLeft, wayInOf } from './way-in.js';
+import { isMoreThan, wayInAfter, wayInLeft, wayInOf } from './way-in.js';
 
 const sheet = demoSheet('quennet-ga-alternator');
 const coolant = { upsets: 'level', what: 'coolant, cold, over the mark', readAs: 'length', from: 0, to: 20 } as const;
@@ -52,6 +52,16 @@ describe('a machine’s way in', () => {
       { what: 'Belt', how: 'off', routing: 'under the idler', minutes: 12 },
       // After more than an hour it was something else that took the time.
       { what: 'Bracket', how: 'off' },
+    ]);
+  });
+
+  test('learns from a job: its order, and what it adds; what was not in the way then stays', () => {
+    const lines = wayInOf(moved);
+    expect(wayInAfter([at(0, 'Fan shroud'), at(5, 'Belt')], lines)).toEqual([
+      { what: 'Fan shroud', how: 'off' },
+      { what: 'Belt', how: 'off', routing: 'under the idler', minutes: 5 },
+      lines[0],
+      lines[2],
     ]);
   });
 
