@@ -1,5 +1,6 @@
 import { isKind, jobState, type JobState, type JobView } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
+import type { WayInView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
 import { stateOf } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
@@ -239,4 +240,75 @@ test('a gearbox case: 26 screws of three lengths, stripped by two tablets of whi
   expect(settled.moved).toMatchObject([{ what: 'breather hose', how: 'aside' }]);
   // Both tablets end with the same book.
   await b.heads('Strip is done');
+});
+
+test('what is in the way of a machine is offered at the bench, goes back counted and pulled, and stays for its next unit', async () => {
+  const ilka = await Client.as(shop.server.base, 'ilka');
+  const machine = { name: 'Snow blower 9', serial: 'SB-9' };
+  const { id } = await ilka.bookedOn('quennet-ga-alternator', { machine });
+  const { machine: booked, ...job } = await ilka.get<JobView>(`/jobs/${id}`);
+  await ilka.workTo(id, stripOf({ machine: booked, ...job })[0]!.ref);
+  const path = `/machines/${booked.id}/way-in`;
+  const guard = { what: 'Belt guard', how: 'off', screws: 4, size: 'M8 × 20', torque: 25 };
+  const tension = { upsets: 'tension', what: 'give of the belt, half-way', readAs: 'length', from: 8, to: 12 };
+  const belt = { what: 'Drive belt', how: 'off', routing: 'under the idler', minutes: 6, makes: tension };
+  await ilka.call('PUT', path, { version: 0, lines: [guard, belt] });
+
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
+  await hand.logIn('ilka');
+  await hand.go(`/bench/${id}`);
+  await hand.page.waitForSelector('.bench-keep .btn');
+  // The key is the same before and after it is known what is in the way.
+  await until(async () => {
+    await hand.press('g');
+    const heading = await hand.page.waitForSelector('.modal h2').then((one) => one?.evaluate((node) => node.textContent));
+    if (heading?.includes('In the way')) return true;
+    await hand.press('Escape');
+    await hand.page.waitForSelector('.modal', { hidden: true });
+    return false;
+  });
+  await hand.use('It is out of the way: Belt guard');
+  await hand.use('It is out of the way: Drive belt');
+  // One screw short is said at once, and is not kept.
+  await hand.use('It is back: Belt guard');
+  await hand.fill('Counted back in: 4 × M8 × 20', '3');
+  await hand.sees('4 came out. Find the others first.');
+  await hand.press('Enter');
+  await hand.fill('Counted back in: 4 × M8 × 20', '4');
+  await hand.fill('Pulled to, 25 N·m is written down', '25');
+  await hand.press('Enter');
+  await hand.use('It is back: Drive belt');
+  await hand.fill('Read: give of the belt, half-way', '15');
+  await hand.press('Enter');
+  await hand.sees('read 15 mm, which is not right yet');
+  await hand.fill('Read: give of the belt, half-way', '10');
+  await hand.press('Enter');
+  // What nobody had written down yet.
+  await hand.use('Something else was moved');
+  await hand.page.waitForSelector('.way-pick');
+  await hand.press('1');
+  await hand.fill('What', 'Heat shield');
+  await hand.press('Enter');
+  await isSent(hand);
+  const state = await stateOf(ilka, id);
+  expect([state.moved.map(({ what }) => what), state.upset]).toEqual([['Heat shield'], []]);
+  const back = state.live.filter(isKind('put-back')).map(({ payload: { moved: _, ...rest } }) => rest);
+  expect(back).toEqual([{ screws: 4, torque: 25 }, {}]);
+
+  await hand.press('g');
+  await hand.use('Keep it for its next unit');
+  await until(async () => (await ilka.get<WayInView>(path)).version === 2);
+  expect((await ilka.get<WayInView>(path)).lines.map(({ what }) => what)).toEqual(['Belt guard', 'Drive belt', 'Heat shield']);
+  await hand.press('Escape');
+  // On its own page a line is mended; a figure that is none is said at its field.
+  await hand.go(`/machines/${booked.id}/way-in`);
+  await hand.heads('Way in: Snow blower 9');
+  await hand.fill('Torque', 'two turns');
+  await hand.use('Keep it');
+  await hand.sees('must be a torque, 0.1 to 5000 N·m');
+  await hand.fill('Torque', '18 lbf·ft');
+  await hand.use('Keep it');
+  await hand.sees('Kept.');
+  expect((await ilka.get<WayInView>(path)).lines[0]?.torque).toBeCloseTo(24.4, 1);
+  expect(await hand.faults()).toEqual([]);
 });

@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 import { MOVED_HOW, type MovedHow } from '@jubb/sheet';
 import { Type } from 'class-transformer';
 import { IsIn, IsNumber, IsOptional, Max, Min, ValidateNested } from 'class-validator';

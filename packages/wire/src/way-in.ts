@@ -1,3 +1,4 @@
+import 'reflect-metadata';
 import { WayInLine } from '@jubb/book';
 import { Type } from 'class-transformer';
 import { ArrayMaxSize, IsArray, IsInt, Min, ValidateNested } from 'class-validator';

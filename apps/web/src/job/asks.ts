@@ -15,7 +15,8 @@ export interface Ask {
 
 export type AskName = 'note' | 'next-time' | 'mark' | 'owed' | 'open-end' | 'finding' | 'came-out' | 'moved' | 'hold';
 
-export type Asking = { readonly what: AskName | 'line' | 'talk' | 'stuck' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
+export type Asking =
+  { readonly what: AskName | 'line' | 'talk' | 'stuck' | 'in-the-way' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
 
 export interface JobActs {
   readonly dialog: ReactElement | null;

@@ -6,6 +6,8 @@ import { usePhotoKey } from '../../capture/photo-key.tsx';
 import { Dialog } from '../../kit/dialog.ts';
 import { FreeLine } from '../strip/free-line.tsx';
 import { LastOff } from '../strip/ledger.tsx';
+import { InTheWay } from '../strip/in-the-way.tsx';
+import { useWayIn } from '../strip/use-way-in.ts';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { useKeys } from '../../kit/keys.ts';
 import { asksAt, strikeAsk, type AskName, type Asking, type JobActs } from '../../job/asks.ts';
@@ -21,6 +23,7 @@ export function useJobActs(step: Step | undefined): JobActs {
   const go = useNavigate();
   const [asking, setAsking] = useState<Asking>();
   const [photoOf, setPhotoOf] = useState<AnyKeptEntry>();
+  const wayIn = useWayIn();
   const at = step ? { step: step.ref } : {};
   const camera = usePhotoKey((picture) => {
     const of = photoOf ? { of: photoOf.id } : step ? { words: step.title } : {};
@@ -35,7 +38,7 @@ export function useJobActs(step: Step | undefined): JobActs {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };
   const hold = (): void => (job.hold ? keep({ kind: 'hold-off', payload: {} }) : setAsking({ what: 'hold' }));
-  const key = (what: AskName | 'line' | 'talk' | 'stuck') => (): void => setAsking({ what });
+  const key = (what: AskName | 'line' | 'talk' | 'stuck' | 'in-the-way') => (): void => setAsking({ what });
   useKeys(
     state.handedOver
       ? {}
@@ -49,7 +52,8 @@ export function useJobActs(step: Step | undefined): JobActs {
           line: key('line'),
           finding: key('finding'),
           'came-out': key('came-out'),
-          moved: key('moved'),
+          // What is known to be in the way, or is out of it, is shown first.
+          moved: key(wayIn?.left.length || state.moved.length || state.upset.length ? 'in-the-way' : 'moved'),
           talk: key('talk'),
           photo: () => photo(),
           hold,
@@ -80,6 +84,7 @@ export function useJobActs(step: Step | undefined): JobActs {
           </Dialog.Body>
         </Dialog>
       );
+    if (what.what === 'in-the-way') return <InTheWay photo={photo} onOther={() => setAsking({ what: 'moved' })} onClose={close} />;
     if (what.what === 'stuck') return <Stuck step={step} onClose={close} />;
     if (what.what === 'talk')
       return (

@@ -16,7 +16,7 @@ import { Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useUnits, type Units } from '../../kit/units.ts';
 import { ask, meanwhile } from '../../link/client.ts';
 import { queryClient, useSession } from '../../link/queries.ts';
-import { wayInKey } from './way-in-key.ts';
+import { wayInKey } from './use-way-in.ts';
 
 /** The short sheet of a machine, all of it at once. */
 export function WayInPage(): ReactElement {
@@ -232,12 +232,16 @@ function WayInForm({ of: view, mayChange }: { readonly of: WayInView; readonly m
               </div>
               {mayChange ? (
                 <div className="keys">
-                  <Button variant="quiet" disabled={at === 0} onClick={() => swap(at, at - 1)}>
-                    Earlier<span className="visually-hidden">, line {at + 1}</span>
-                  </Button>
-                  <Button variant="quiet" disabled={at === fields.length - 1} onClick={() => swap(at, at + 1)}>
-                    Later<span className="visually-hidden">, line {at + 1}</span>
-                  </Button>
+                  {at > 0 ? (
+                    <Button variant="quiet" onClick={() => swap(at, at - 1)}>
+                      Earlier<span className="visually-hidden">, line {at + 1}</span>
+                    </Button>
+                  ) : null}
+                  {at < fields.length - 1 ? (
+                    <Button variant="quiet" onClick={() => swap(at, at + 1)}>
+                      Later<span className="visually-hidden">, line {at + 1}</span>
+                    </Button>
+                  ) : null}
                   <Button variant="quiet" onClick={() => remove(at)}>
                     Out<span className="visually-hidden">, line {at + 1}</span>
                   </Button>

@@ -1,33 +1,22 @@
-import { isMoreThan, movedBy, screwWords, wayInAfter, wayInLeft, MOVED_WORDS, WRITERS } from '@jubb/book';
+import { movedBy, screwWords, wayInAfter, MOVED_WORDS } from '@jubb/book';
 import { ENDPOINTS, type WayInView } from '@jubb/wire';
-import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { Wrong } from '../../kit/pieces.tsx';
 import { ask } from '../../link/client.ts';
 import { queryClient } from '../../link/queries.ts';
-import { isTrial } from '../../job/trial-id.ts';
 import { useHere } from '../../job/use-job.ts';
-import { wayInKey } from './way-in-key.ts';
+import { useWayIn, wayInKey } from './use-way-in.ts';
 
 /** What is in the way on this machine, in the order in which it comes away: one key for each. And what this job adds to it. */
 export function WayIn(): ReactElement | null {
-  const { job, state, person, keep } = useHere();
-  const { machine } = job;
-  const { data } = useQuery({
-    enabled: !isTrial(job.id),
-    queryKey: wayInKey(machine.id),
-    // It changes seldom, and is there without a link.
-    staleTime: 600_000,
-    queryFn: () => ask(ENDPOINTS.machines.wayIn, { id: machine.id }),
-  });
-  const moved = state.live.filter((entry) => entry.kind === 'moved');
-  if (!data || state.handedOver) return null;
-  const lines = data.version > 0 ? data.lines : (data.like?.lines ?? []);
-  const left = state.stage === 'book-in' || state.stage === 'strip' ? wayInLeft(lines, moved) : [];
-  const minutes = lines.reduce((sum, line) => sum + (line.minutes ?? 0), 0);
-  const isNews = isMoreThan(moved, data.lines) && WRITERS.includes(person.role);
+  const { keep } = useHere();
+  const here = useWayIn();
+  if (!here) return null;
+  const { view, left, isNews } = here;
+  const { machine } = view;
+  const minutes = left.reduce((sum, line) => sum + (line.minutes ?? 0), 0);
   if (left.length === 0 && !isNews) return null;
   return (
     <section>
@@ -35,9 +24,9 @@ export function WayIn(): ReactElement | null {
       {left.length > 0 ? (
         <>
           <p className="soft mb-1">
-            {data.version > 0
-              ? `${machine.name}, kept by ${data.editedBy ?? ''}`
-              : `As on another ${machine.name} (${data.like?.serial ?? ''})`}
+            {view.version > 0
+              ? `${machine.name}, kept by ${view.editedBy ?? ''}`
+              : `As on another ${machine.name} (${view.like?.serial ?? ''})`}
             {minutes > 0 ? `, about ${minutes} min` : ''}. <Link to={`/machines/${machine.id}/way-in`}>Change it</Link>
           </p>
           <ol className="mb-1 ps-3">
@@ -61,7 +50,7 @@ export function WayIn(): ReactElement | null {
           </ol>
         </>
       ) : null}
-      {isNews ? <KeepWayIn of={data} /> : null}
+      {isNews ? <KeepWayIn of={view} /> : null}
     </section>
   );
 }
