@@ -1,5 +1,5 @@
 import { jobReport, type EarlierView, type JobView, type NewEntry } from '@jubb/book';
-import type { KnowHow, Problem, StockView, WayInView } from '@jubb/wire';
+import type { KnowHow, MadeTool, Problem, StockView, WayInView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { v7 as uuid } from 'uuid';
 import { Client, entry } from '../kit/client.ts';
@@ -329,6 +329,45 @@ test('what other jobs of a sheet came to is there for the next one, struck entri
     left: { count: 2, median: 2.5, from: 2.4, to: 2.6 },
   });
   expect((await ilka.get<EarlierView>(`/jobs/${ids[0]!}/worked-before`)).settings).toMatchObject([{ left: { count: 1, median: 2.6 } }]);
+});
+
+test('a tool made on a job is offered at that step of the next one of the model, and the crib says where it served', async () => {
+  const [one, other, elsewhere] = [
+    await jobOn('askvale-gx5-gearbox'),
+    await jobOn('askvale-gx5-gearbox'),
+    await jobOn('ostrel-ps2-propeller-shaft'),
+  ];
+  const { sheet } = await ilka.get<JobView>(`/jobs/${one}`);
+  const step = sheet.file.steps.find(({ stage }) => stage === 'strip')!;
+  const puller = { name: 'Bearing puller', use: 'grips behind the inner ring', sizes: 'two arms 8 × 20 × 140', load: 30 };
+  const made = entry('tool-made', puller, { step: step.ref });
+  const sha = 'a'.repeat(64);
+  expect(await against(one, made, entry('photo', { file: sha, width: 640, height: 480, of: made.id }))).toBe('');
+  const known = async (job: string): Promise<readonly KnowHow[]> =>
+    (await ilka.get<KnowHow[]>(`/jobs/${job}/know-how`)).filter(({ kept }) => kept.kind === 'tool-made');
+  expect(await known(other)).toMatchObject([
+    { id: made.id, step: step.ref, kept: { payload: puller }, made: { pictures: [{ file: sha }], served: 0, failed: 0 } },
+  ]);
+  expect([await known(one), await known(elsewhere)]).toEqual([[], []]);
+
+  const served = entry('tool-served', { tool: made.id, name: puller.name, how: 'served' }, { step: step.ref });
+  expect(await against(other, served)).toBe('');
+  expect(await against(elsewhere, entry('tool-served', { tool: made.id, name: puller.name, how: 'did not serve', why: 'too short' }))).toBe(
+    '',
+  );
+  expect(await against(other, entry('tool-served', { ...served.payload, tool: uuid() }))).toContain('is no tool that was made here');
+  const [line] = (await ilka.get<MadeTool[]>('/tools/made')).filter(({ id }) => id === made.id);
+  expect(line).toMatchObject({
+    tool: puller,
+    model: sheet.file.title,
+    step: step.title,
+    person: 'Ilka Varne',
+    made: { served: 1, failed: 1 },
+  });
+  expect(await against(one, { ...entry('strike', { reason: 'never finished' }), strikes: made.id })).toBe('');
+  expect((await ilka.get<MadeTool[]>('/tools/made')).some(({ id }) => id === made.id)).toBe(false);
+  expect(await against(one, entry('hold', { reason: 'parts', words: 'seal', comes: 'made' }))).toContain('is said of a tool');
+  expect(await against(one, entry('hold', { reason: 'tool', words: 'puller', comes: 'made' }))).toBe('');
 });
 
 test('what was kept at a step is there for the next job of the model: not what was struck, nor the picture of a part', async () => {

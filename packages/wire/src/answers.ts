@@ -17,6 +17,7 @@ import type {
   ImportView,
   InstrumentView,
   LinesView,
+  MadeTool,
   Problem,
   ProposalView,
   RevisionLine,
@@ -52,6 +53,7 @@ export interface Answers {
   JobView: JobView;
   Kept: { readonly id: string };
   LinesView: LinesView;
+  MadeTool: MadeTool;
   AnswerDue: AnswerDue;
   MessageView: MessageView;
   NewKey: { readonly key: string };

@@ -11,6 +11,7 @@ const FOREMAN: readonly Role[] = ['foreman'];
 export const ENDPOINTS = {
   tools: {
     list: endpoint('GET', '/tools', EVERYONE, ['Tool']),
+    made: endpoint('GET', '/tools/made', EVERYONE, ['MadeTool']),
     one: endpoint('GET', '/tools/:id', EVERYONE, 'ToolView'),
     check: endpoint('POST', '/tools/:id/checks', WRITERS, 'ToolView', { body: 'ToolCheckBody' }),
     lend: endpoint('PUT', '/tools/:id/holder', EVERYONE, 'ToolView', { body: 'LendBody' }),

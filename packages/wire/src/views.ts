@@ -113,6 +113,27 @@ export interface IdentitySheet {
   readonly file: Pick<SheetFile, 'title' | 'family' | 'features' | 'variants'>;
 }
 
+/** What a tool that was made looks like, and how often it was used again. */
+export interface Made {
+  readonly pictures: readonly PayloadOf<'photo'>[];
+  readonly served: number;
+  readonly failed: number;
+}
+
+/** A tool that was made on a job. */
+export interface MadeTool {
+  readonly id: string;
+  readonly tool: PayloadOf<'tool-made'>;
+  readonly jobId: string;
+  readonly jobNumber: number;
+  readonly person: string;
+  readonly at: string;
+  readonly model: string;
+  /** The step that it was made for, in words; null where it was made for none. */
+  readonly step: string | null;
+  readonly made: Made;
+}
+
 /** What somebody kept at a step of another job of the same model. */
 export interface KnowHow {
   readonly id: string;
@@ -121,7 +142,10 @@ export interface KnowHow {
   readonly kept:
     | { readonly kind: 'note'; readonly payload: PayloadOf<'note'> }
     | { readonly kind: 'clip'; readonly payload: PayloadOf<'clip'> }
-    | { readonly kind: 'photo'; readonly payload: PayloadOf<'photo'> };
+    | { readonly kind: 'photo'; readonly payload: PayloadOf<'photo'> }
+    | { readonly kind: 'tool-made'; readonly payload: PayloadOf<'tool-made'> };
+  /** Of a tool that was made. */
+  readonly made: Made | null;
   readonly jobId: string;
   readonly jobNumber: number;
   readonly person: string;

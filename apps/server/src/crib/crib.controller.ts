@@ -1,5 +1,5 @@
 import type { Tool } from '@jubb/sheet';
-import { ENDPOINTS, LendBody, StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
+import { ENDPOINTS, LendBody, StudyBody, ToolCheckBody, type MadeTool, type ToolView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
@@ -17,6 +17,11 @@ export class CribController {
   @Route(ENDPOINTS.tools.list)
   list(): Promise<readonly Tool[]> {
     return this.jobs.tools();
+  }
+
+  @Route(ENDPOINTS.tools.made)
+  made(): Promise<readonly MadeTool[]> {
+    return this.jobs.madeTools();
   }
 
   @Route(ENDPOINTS.tools.one)

@@ -14,7 +14,7 @@ import { KeepIf1764450000000 } from './migrations/1764450000000-keep-if.js';
 import { KeepSince1764500000000 } from './migrations/1764500000000-keep-since.js';
 import { Finding1764550000000 } from './migrations/1764550000000-finding.js';
 import { KeepBatches1764600000000 } from './migrations/1764600000000-keep-batches.js';
-import { WayIn1764650000000 } from './migrations/1764650000000-way-in.js';
+import { WayInAndTools1764650000000 } from './migrations/1764650000000-way-in-and-tools.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -56,7 +56,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       KeepSince1764500000000,
       Finding1764550000000,
       KeepBatches1764600000000,
-      WayIn1764650000000,
+      WayInAndTools1764650000000,
     ],
     synchronize: false,
     logging: false,

@@ -2,6 +2,7 @@ import { kindOf, type Outside, type PayloadOf } from '@jubb/book';
 import type { EntityManager } from 'typeorm';
 import { badInput } from '../common/problem.js';
 import { ask } from '../database/data-source.js';
+import { Entry } from '../database/entities/index.js';
 import { STILL_OWED } from './owed.sql.js';
 import { APPROVED_REVISION } from './entries.sql.js';
 import type { EntryContent } from './entry-hash.js';
@@ -20,6 +21,11 @@ const CHECKS: Readonly<Record<Outside, Check>> = {
   async 'still-owed'(manager, jobId, { owed }: PayloadOf<'owed-settled'>) {
     const rows = await ask(manager, STILL_OWED, jobId, owed);
     if (rows.length === 0) throw badInput([{ field: 'payload.owed', given: owed, allowed: 'is nothing that this machine still owes' }]);
+  },
+  /** What served was made, here or on another job. */
+  async 'made-tool'(manager, _jobId, { tool }: PayloadOf<'tool-served'>) {
+    if (!(await manager.existsBy(Entry, { id: tool, kind: 'tool-made' })))
+      throw badInput([{ field: 'payload.tool', given: tool, allowed: 'is no tool that was made here' }]);
   },
 };
 

@@ -12,7 +12,7 @@ import {
 } from '@jubb/book';
 import { find, OVER_THE_COUNTER, type JobScope, type SheetFile, type Tool, type ToolKind } from '@jubb/sheet';
 import { sheetIssues } from '@jubb/sheet/file';
-import type { BookInBody, ComebackView, EarlierReading, KnowHow, PatchJobBody, UnitHistory } from '@jubb/wire';
+import type { BookInBody, ComebackView, EarlierReading, KnowHow, MadeTool, PatchJobBody, UnitHistory } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { badInput, changedSince, notFound } from '../common/problem.js';
@@ -27,6 +27,7 @@ import {
   AROUND_JOB,
   COMEBACKS,
   KNOW_HOW,
+  MADE_TOOLS,
   HISTORY_OF_UNIT,
   ONE_HEAD,
   OWED_OF_CUSTOMER,
@@ -218,6 +219,11 @@ export class JobsService {
 
   knowHow(jobId: string): Promise<readonly KnowHow[]> {
     return ask(this.dataSource.manager, KNOW_HOW, jobId);
+  }
+
+  /** What was made on jobs, the newest first. */
+  madeTools(): Promise<readonly MadeTool[]> {
+    return ask(this.dataSource.manager, MADE_TOOLS);
   }
 
   async comebacks(jobId: string): Promise<ComebackView> {

@@ -108,14 +108,32 @@ export const WORKED_BEFORE: Statement = {
 
 /** Enough for every step of a model, the newest of each first. */
 const MOST_KNOW_HOW = 300;
-/** Notes, clips and photos that stand at a step of other jobs of the same sheet; a photo of something that came off is that job's own. */
+/** Of a tool that was made: its pictures, and how often it served and did not; nothing of anything else. */
+const OF_MADE = `CASE WHEN e.kind = 'tool-made' THEN json_build_object(
+      'pictures', (SELECT coalesce(json_agg(f.payload ORDER BY f.seq), '[]') FROM entry f WHERE f.job_id = e.job_id AND f.kind = 'photo' AND f.payload->>'of' = e.id::text
+        AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = f.id)),
+      'served', (SELECT count(*)::int FROM entry u WHERE u.kind = 'tool-served' AND u.payload->>'tool' = e.id::text AND u.payload->>'how' = 'served'
+        AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = u.id)),
+      'failed', (SELECT count(*)::int FROM entry u WHERE u.kind = 'tool-served' AND u.payload->>'tool' = e.id::text AND u.payload->>'how' <> 'served'
+        AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = u.id))) END AS made`;
+/** What every job made, with the step and the model that it was made for. */
+export const MADE_TOOLS: Statement = {
+  name: 'made-tools',
+  text: `SELECT e.id, e.payload AS tool, b.id AS "jobId", b.number AS "jobNumber", p.name AS person, ${iso('e.taken_at')} AS at, s.title AS model,
+      (SELECT line->>'title' FROM jsonb_array_elements(s.file->'steps') lines(line) WHERE line->>'ref' = regexp_replace(e.step, '--.*$', '')) AS step, ${OF_MADE}
+    FROM entry e JOIN job b ON b.id = e.job_id JOIN sheet_revision s ON s.id = b.sheet_revision_id JOIN person p ON p.id = e.person_id
+    WHERE e.kind = 'tool-made' AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
+    ORDER BY e.taken_at DESC LIMIT 500`,
+};
+
+/** Notes, clips, photos and made tools that stand at a step of other jobs of the same sheet; a photo of something else is that job's own. */
 export const KNOW_HOW: Statement = {
   name: 'know-how',
   text: `SELECT e.id, regexp_replace(e.step, '--.*$', '') AS step, json_build_object('kind', e.kind, 'payload', e.payload) AS kept,
-      b.id AS "jobId", b.number AS "jobNumber", p.name AS person, ${iso('e.taken_at')} AS at
+      b.id AS "jobId", b.number AS "jobNumber", p.name AS person, ${iso('e.taken_at')} AS at, ${OF_MADE}
     FROM job j JOIN sheet_revision own ON own.id = j.sheet_revision_id JOIN sheet_revision s ON s.key = own.key
       JOIN job b ON b.sheet_revision_id = s.id AND b.id <> j.id JOIN entry e ON e.job_id = b.id JOIN person p ON p.id = e.person_id
-    WHERE j.id = $1 AND e.step IS NOT NULL AND e.kind IN ('note', 'clip', 'photo') AND NOT e.payload ? 'of'
+    WHERE j.id = $1 AND e.step IS NOT NULL AND e.kind IN ('note', 'clip', 'photo', 'tool-made') AND NOT e.payload ? 'of'
       AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)
     ORDER BY e.taken_at DESC LIMIT ${MOST_KNOW_HOW}`,
 };

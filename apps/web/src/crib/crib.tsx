@@ -3,6 +3,10 @@ import { formatQuantity } from '@jubb/core';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { DataTable, type Column } from '../kit/data-table.tsx';
+import { ENDPOINTS, type MadeTool } from '@jubb/wire';
+import { useQuery } from '@tanstack/react-query';
+import { Picture } from '../capture/picture.tsx';
+import { ask } from '../link/client.ts';
 import { useTools } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords, shopToday } from '../kit/days.ts';
@@ -73,6 +77,54 @@ export function Crib(): ReactElement {
         Crib
       </Title>
       <DataTable name="crib" columns={COLUMNS} rows={tools} rowKey={({ id }) => id} />
+      <MadeHere />
     </>
+  );
+}
+
+const MADE: readonly Column<MadeTool>[] = [
+  {
+    id: 'name',
+    head: 'Tool',
+    value: ({ tool }) => tool.name,
+    cell: ({ tool, made }) => (
+      <>
+        <b>{tool.name}</b>
+        <div className="soft">{tool.use}</div>
+        {made.pictures.map(({ file, width, height, words }) => (
+          <Picture key={file} file={file} words={words ?? tool.name} width={width} height={height} />
+        ))}
+      </>
+    ),
+  },
+  { id: 'sizes', head: 'Sizes', value: ({ tool }) => tool.sizes ?? '' },
+  { id: 'load', head: 'Held', cellClass: 'fig', value: ({ tool }) => (tool.load === undefined ? '' : `${tool.load} kN`) },
+  { id: 'for', head: 'Made for', value: ({ model, step }) => [model, step].filter(Boolean).join(': ') },
+  {
+    id: 'served',
+    head: 'Used again',
+    cellClass: 'fig',
+    value: ({ made }) => (made.failed > 0 ? `${made.served}, and not ${made.failed}` : String(made.served)),
+  },
+  {
+    id: 'job',
+    head: 'Job',
+    cellClass: 'fig',
+    value: ({ jobNumber }) => jobNumber,
+    cell: ({ jobId, jobNumber }) => <Link to={`/jobs/${jobId}`}>{jobNumber}</Link>,
+  },
+  { id: 'by', head: 'By', value: ({ person, at }) => `${person}, ${dayWords(at)}` },
+];
+
+/** Tools that were made on jobs, with where they worked; each is offered at its step of the next job of the model. */
+function MadeHere(): ReactElement | null {
+  const { data = [], error } = useQuery({ queryKey: ['tools', 'made'], queryFn: () => ask(ENDPOINTS.tools.made) });
+  if (error) return <Wrong error={error} />;
+  if (data.length === 0) return null;
+  return (
+    <section className="mt-4">
+      <h2>Made in this shop</h2>
+      <DataTable name="made-tools" columns={MADE} rows={data} rowKey={({ id }) => id} />
+    </section>
   );
 }

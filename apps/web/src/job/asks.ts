@@ -13,7 +13,7 @@ export interface Ask {
   readonly drafts: (answers: Answers) => readonly Draft[];
 }
 
-export type AskName = 'note' | 'next-time' | 'mark' | 'owed' | 'open-end' | 'finding' | 'came-out' | 'moved' | 'hold';
+export type AskName = 'note' | 'next-time' | 'mark' | 'owed' | 'open-end' | 'finding' | 'came-out' | 'moved' | 'tool-made' | 'hold';
 
 export type Asking =
   { readonly what: AskName | 'line' | 'talk' | 'stuck' | 'in-the-way' } | { readonly what: 'strike'; readonly entry: AnyKeptEntry };
@@ -53,6 +53,13 @@ const REASONS: readonly (readonly [HoldReason, string])[] = [
   ['tool', 'A tool'],
   ['cure', 'Cure or soak'],
   ['help', 'Help, for the last bolt'],
+];
+
+const COMES: readonly (readonly [string, string])[] = [
+  ['', 'not known yet'],
+  ['made', 'it is made here'],
+  ['bought', 'it is bought or lent'],
+  ['something else serves', 'something else serves'],
 ];
 
 const REASON_HINTS: Readonly<Record<string, string>> = {
@@ -242,14 +249,32 @@ export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Read
         },
       ],
     },
+    'tool-made': {
+      title: 'Tool made for this step',
+      act: 'Keep it',
+      fields: () => [
+        { name: 'name', label: 'What it is', required: true, longest: 100, hint: 'Puller, stop, jig, socket turned down …' },
+        { name: 'use', label: 'What it does, and how', required: true, longest: 300 },
+        {
+          name: 'sizes',
+          label: 'Sizes to make it again by',
+          longest: 300,
+          hint: 'Tube 48 × 4, 120 long, end squared … a photo (P) says more',
+        },
+        { name: 'load', label: 'Held, kN', type: 'number', isShort: true, hint: 'The most it was loaded with' },
+      ],
+      drafts: plain('tool-made', ['name', 'use', 'sizes'], ['load']),
+    },
     hold: {
       title: 'Put on hold',
       act: 'Hold it',
       choice: { name: 'reason', label: 'What it waits for', options: REASONS },
       fields: ({ reason = '' }) => [
         { name: 'words', label: 'In words', required: true, longest: 300, ...(REASON_HINTS[reason] ? { hint: REASON_HINTS[reason] } : {}) },
+        ...(reason === 'tool' ? [{ name: 'comes', label: 'How it comes', options: COMES }] : []),
       ],
-      drafts: plain('hold', ['reason', 'words']),
+      // How a tool comes is said of a tool alone, also where another reason was picked at first.
+      drafts: (answers) => plain('hold', answers['reason'] === 'tool' ? ['reason', 'words', 'comes'] : ['reason', 'words'])(answers),
     },
   };
 }

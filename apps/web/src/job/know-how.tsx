@@ -72,27 +72,80 @@ export function KnowHowAt({ step }: { readonly step: Step }): ReactElement | nul
   );
 }
 
-function Kept({ step, one: { kept, jobNumber, person, at } }: { readonly step: Step; readonly one: KnowHow }): ReactElement {
+function Kept({ step, one }: { readonly step: Step; readonly one: KnowHow }): ReactElement {
+  const { kept, jobNumber, person, at } = one;
   const { sheet, state, keep } = useHere();
-  const words = kept.kind === 'note' ? kept.payload.text : kept.payload.words;
+  const words = wordsOf(one);
   const text = `${words ?? ''} (job ${jobNumber}, ${person})`;
   const isProposed = state.live.some((entry) => entry.kind === 'next-time' && entry.payload.text === text);
   const propose = (): void => keep({ kind: 'next-time', payload: { text, ...proposedFor(sheet, step) }, step: step.ref });
   return (
     <>
       <p className="mb-1">{words}</p>
+      {one.made ? <MadeHere one={one} made={one.made} /> : null}
       {kept.kind === 'photo' ? (
         <Picture file={kept.payload.file} words={words ?? step.title} width={kept.payload.width} height={kept.payload.height} />
       ) : null}
       {kept.kind === 'clip' ? <Clip file={kept.payload.file} sort={kept.payload.sort} words={kept.payload.words} /> : null}
       <p className="soft mb-0">
         {person}, {dayWords(dayOf(at))}, job {jobNumber}.{' '}
-        {kept.kind === 'photo' || state.handedOver ? null : isProposed ? (
+        {kept.kind === 'photo' || kept.kind === 'tool-made' || state.handedOver ? null : isProposed ? (
           'It waits at the sheet.'
         ) : (
           <Button variant="quiet" className="p-0" onClick={propose}>
             Propose it for the sheet
           </Button>
+        )}
+      </p>
+    </>
+  );
+}
+
+function wordsOf({ kept }: KnowHow): string | undefined {
+  switch (kept.kind) {
+    case 'note':
+      return kept.payload.text;
+    case 'tool-made': {
+      const { name, use, sizes, load } = kept.payload;
+      return [`${name}: ${use}`, sizes, load === undefined ? undefined : `held ${load} kN`].filter(Boolean).join('; ');
+    }
+    default:
+      return kept.payload.words;
+  }
+}
+
+interface MadeHereProps {
+  readonly one: KnowHow;
+  readonly made: NonNullable<KnowHow['made']>;
+}
+
+/** A tool that was made for this step: what it looks like, and whether it serves here too. */
+function MadeHere({ one: { id, kept }, made: { pictures, served, failed } }: MadeHereProps): ReactElement | null {
+  const { state, keep } = useHere();
+  if (kept.kind !== 'tool-made') return null;
+  const { name } = kept.payload;
+  const said = state.live.findLast((entry) => entry.kind === 'tool-served' && entry.payload.tool === id);
+  const say = (how: 'served' | 'did not serve'): void => keep({ kind: 'tool-served', payload: { tool: id, name, how } });
+  return (
+    <>
+      {pictures.map(({ file, width, height, words }) => (
+        <Picture key={file} file={file} words={words ?? name} width={width} height={height} />
+      ))}
+      <p className="mb-1">
+        <span className="soft">
+          Made in this shop. Used again {served + failed} times{failed > 0 ? `, of which ${failed} did not serve` : ''}.
+        </span>{' '}
+        {said?.kind === 'tool-served' ? (
+          <b>Here it {said.payload.how}.</b>
+        ) : state.handedOver ? null : (
+          <>
+            <Button variant="plain" onClick={() => say('served')}>
+              It serves here too
+            </Button>{' '}
+            <Button variant="quiet" onClick={() => say('did not serve')}>
+              It does not
+            </Button>
+          </>
         )}
       </p>
     </>

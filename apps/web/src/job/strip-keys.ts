@@ -15,6 +15,7 @@ import {
   Play,
   ScanEye,
   Tag,
+  Wrench,
   type LucideIcon,
 } from 'lucide-react';
 import type { KeyName } from '../kit/keymap.ts';
@@ -39,6 +40,7 @@ export const STRIP_KEYS = {
   finding: { word: 'As found', sign: ScanEye },
   owed: { word: 'Owed', sign: Hand },
   'next-time': { word: 'Next time', sign: BookMarked },
+  'tool-made': { word: 'Tool made', sign: Wrench },
   hold: { word: 'Hold', sign: CirclePause },
   strike: { word: 'Strike last', sign: Eraser },
 } as const satisfies Partial<Record<KeyName, StripKey>>;

@@ -33,6 +33,7 @@ export const KEYMAP = {
   person: { keys: ['i'], shown: 'I', does: 'somebody else takes over', where: 'anywhere' },
   stuck: { keys: ['r'], shown: 'R', does: 'it will not come: the ladder, rung by rung', where: 'job' },
   'know-how': { keys: ['e'], shown: 'E', does: 'what others kept at this step of this model', where: 'job' },
+  'tool-made': { keys: ['j'], shown: 'J', does: 'jig, puller, stop: a tool made for this step', where: 'job' },
   mark: { keys: ['m'], shown: 'M', does: 'mark: what lines up with what', where: 'job' },
   line: { keys: ['l'], shown: 'L', does: 'a line of your own in the ledger', where: 'job' },
   owed: { keys: ['u'], shown: 'U', does: 'owed: put off with the customer’s word', where: 'job' },

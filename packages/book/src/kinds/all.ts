@@ -47,6 +47,8 @@ export * from './sign.js';
 export * from './stage.js';
 export * from './strike.js';
 export * from './tick.js';
+export * from './tool-made.js';
+export * from './tool-served.js';
 export * from './tried.js';
 export * from './tried-again.js';
 export * from './value-found.js';

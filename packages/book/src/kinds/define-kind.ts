@@ -65,8 +65,8 @@ export interface Bound {
   readonly allowed: string;
 }
 
-/** What only the shop's own books can tell, and not the job: whether a revision is approved, whether something is still owed. */
-export type Outside = 'approved-revision' | 'still-owed';
+/** What only the shop's own books can tell, and not the job: whether a revision is approved, whether something is still owed, whether a tool was made. */
+export type Outside = 'approved-revision' | 'still-owed' | 'made-tool';
 
 type Fields<K extends EntryKind, T> = { readonly [F in keyof PayloadOf<K>]?: T };
 

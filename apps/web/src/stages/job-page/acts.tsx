@@ -38,7 +38,10 @@ export function useJobActs(step: Step | undefined): JobActs {
     if (last && !state.handedOver) setAsking({ what: 'strike', entry: last });
   };
   const hold = (): void => (job.hold ? keep({ kind: 'hold-off', payload: {} }) : setAsking({ what: 'hold' }));
-  const key = (what: AskName | 'line' | 'talk' | 'stuck' | 'in-the-way') => (): void => setAsking({ what });
+  // What is known to be in the way, or is out of it, is shown before more is asked.
+  const knowsOfWay = (wayIn?.left.length ?? 0) + state.moved.length + state.upset.length > 0;
+  const ask = (asked: Asking): void => setAsking(asked.what === 'moved' && knowsOfWay ? { what: 'in-the-way' } : asked);
+  const key = (what: AskName | 'line' | 'talk' | 'stuck') => (): void => ask({ what });
   useKeys(
     state.handedOver
       ? {}
@@ -52,8 +55,8 @@ export function useJobActs(step: Step | undefined): JobActs {
           line: key('line'),
           finding: key('finding'),
           'came-out': key('came-out'),
-          // What is known to be in the way, or is out of it, is shown first.
-          moved: key(wayIn?.left.length || state.moved.length || state.upset.length ? 'in-the-way' : 'moved'),
+          moved: key('moved'),
+          'tool-made': key('tool-made'),
           talk: key('talk'),
           photo: () => photo(),
           hold,
@@ -62,7 +65,7 @@ export function useJobActs(step: Step | undefined): JobActs {
   );
   const close = (): void => setAsking(undefined);
   return {
-    ask: setAsking,
+    ask,
     strikeLast,
     photo,
     hold,

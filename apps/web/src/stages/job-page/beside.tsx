@@ -12,6 +12,7 @@ import { dayWords, promiseWords, timeWords } from '../../kit/days.ts';
 import { LikelyCauses } from '../../job/causes.tsx';
 import { OpenMarks } from '../strip/marks.tsx';
 import { MovedAside } from '../strip/moved.tsx';
+import { ToolsMade } from '../strip/tools-made.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { Ahead } from '../../job/timing/ahead.tsx';
 import { Unproved } from '../../job/holds/unproved.tsx';
@@ -35,6 +36,7 @@ export function Beside({ acts, inHand }: { readonly acts: JobActs; readonly inHa
       <OpenEnds />
       <MovedAside {...acts} />
       <OpenMarks {...acts} />
+      <ToolsMade {...acts} />
       <Owed />
     </aside>
   );
