@@ -1,3 +1,5 @@
+import type { WayInLine } from '@jubb/book';
+import type { DemoEntry } from '@jubb/play';
 /** Who comes to the shop of the demo, and with what. All of it is invented, and belongs to nobody. */
 
 export const CUSTOMERS: readonly string[] = [
@@ -278,3 +280,87 @@ export const NOTES: readonly string[] = [
   'Paint touched up at the flange.',
   'Driver shown how to hear it early.',
 ];
+
+/** What was kept at a step of a model, for whoever comes to it next: the first of its jobs made the tool, the later ones say the rest. */
+export const KEPT_AT_STEPS: Readonly<Record<string, readonly (DemoEntry & { readonly step: string })[]>> = {
+  'askvale-gx5-gearbox': [
+    {
+      kind: 'tool-made',
+      payload: {
+        name: 'Puller with thin arms',
+        use: 'grips behind the inner ring where the bought one is too thick',
+        sizes: 'two arms 8 × 20, 140 long, ground to 3 at the tip',
+        load: 30,
+      },
+      step: 'bearings-off',
+    },
+    { kind: 'note', payload: { text: 'The cage goes first; the ring then turns by hand while the screw is drawn.' }, step: 'bearings-off' },
+    { kind: 'note', payload: { text: 'Reverse idler screw sits behind the bracket: seen from below only.' }, step: 'case-open' },
+  ],
+  'quennet-bn2-blower-drive': [
+    {
+      kind: 'tool-made',
+      payload: {
+        name: 'Pipe under the plate',
+        use: 'carries the plate while the shaft goes down through it; a rag below catches the shaft',
+        sizes: 'tube 60 × 5, 130 long, ends square',
+        load: 40,
+      },
+      step: 'shaft-and-bearings-out',
+    },
+    {
+      kind: 'note',
+      payload: { text: 'It pops twice: at the ring, then at the bearing. Stop if it binds before that.' },
+      step: 'shaft-and-bearings-out',
+    },
+  ],
+  'askvale-rx10-refrigerant-compressor': [
+    {
+      kind: 'tool-made',
+      payload: {
+        name: 'Hook for the ring in the nose',
+        use: 'reaches the ring where pliers do not open',
+        sizes: 'rod 3, 160 long, tip bent 2',
+      },
+      step: 'seal-out',
+    },
+  ],
+};
+
+/** What is in the way of the unit on its machine. */
+export const WAYS_IN: Readonly<Record<string, readonly WayInLine[]>> = {
+  'ostrel-sf30-axle-shaft': [
+    { what: 'Brake drum', how: 'off', screws: 2, size: 'M8 × 16', minutes: 6 },
+    {
+      what: 'Brake line at the backing plate',
+      how: 'off',
+      plug: 'rubber cap',
+      minutes: 5,
+      makes: { upsets: 'air', what: 'let out at the bleed screw until none comes', readAs: 'volume', from: 0.05, to: 0.4 },
+    },
+    {
+      what: 'Handbrake cable',
+      how: 'loosened',
+      routing: 'over the axle tube, under the spring seat',
+      minutes: 6,
+      makes: { upsets: 'tension', what: 'free travel at the lever', readAs: 'length', from: 20, to: 40 },
+    },
+  ],
+  'harrowmere-ut9-trailer-hub': [
+    { what: 'Stay of the mudguard', how: 'aside', screws: 2, size: 'M8 × 25', torque: 24, minutes: 5 },
+    { what: 'Sensor lead', how: 'off', routing: 'in the clip behind the plate', minutes: 2 },
+  ],
+  'quennet-bn2-blower-drive': [
+    { what: 'Air duct', how: 'off', screws: 2, size: 'hose clips', plug: 'clean rag and tape', minutes: 8 },
+    {
+      what: 'Coolant pipe over the nose',
+      how: 'off',
+      screws: 2,
+      size: 'M6 × 20',
+      torque: 10,
+      plug: 'two rubber plugs',
+      minutes: 12,
+      makes: { upsets: 'level', what: 'coolant, cold, over the lower mark', readAs: 'length', from: 5, to: 30 },
+    },
+  ],
+};

@@ -1,6 +1,6 @@
 import { seeded } from '@jubb/core';
 import type { HoldReason, JobScope, SheetFile, Stage } from '@jubb/sheet';
-import { COUNTER, CUSTOMERS, FLEET, FOUND_ON_ARRIVAL, NEXT_TIME, NOTES, OWED, RECEIVERS, SAID, TOLD } from './demo-fleet.js';
+import { COUNTER, CUSTOMERS, FLEET, FOUND_ON_ARRIVAL, KEPT_AT_STEPS, NEXT_TIME, NOTES, OWED, RECEIVERS, SAID, TOLD } from './demo-fleet.js';
 import type { DemoEntry } from '@jubb/play';
 import type { LaterEntry, Stop } from './demo-work.js';
 
@@ -101,7 +101,21 @@ export function planShop(sheets: Sheets, pictures: Pictures = {}, seed = 417): D
   const plan = planJobs(sheets, seed);
   const random = seeded(seed + 1);
   const jobs = plan.jobs.map((job) => withVariant(withPictures(job, pictures, random), plan.units[job.unit]!, sheets, seed));
-  return { ...plan, jobs };
+  return { ...plan, jobs: withKnowHow(jobs, plan.units, sheets) };
+}
+
+/** One job after the other of a model keeps what its step taught, where it comes to that step. */
+function withKnowHow(jobs: readonly PlannedJob[], units: readonly PlannedUnit[], sheets: Sheets): readonly PlannedJob[] {
+  const left = new Map(Object.entries(KEPT_AT_STEPS).map(([sheet, kept]) => [sheet, [...kept]]));
+  return jobs.map((job) => {
+    const { sheet } = units[job.unit]!;
+    const next = left.get(sheet)?.[0];
+    const { tasks = [] } = sheets.get(sheet)!.steps.find(({ ref }) => ref === next?.step) ?? {};
+    const comesTo = job.stop === undefined && (tasks.length === 0 || job.scope.tasks.some((task) => tasks.includes(task)));
+    if (!next || !comesTo) return job;
+    left.get(sheet)!.shift();
+    return { ...job, after: { ...job.after, strip: [...(job.after?.strip ?? []), next] } };
+  });
 }
 
 /** A unit is of the same variant whenever it is here; most of what is open shows it only once it is apart. */

@@ -6,12 +6,12 @@ import { Piscina } from 'piscina';
 import { DataSource, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { ask, inTransaction } from '../database/data-source.js';
-import { Customer, Machine, SheetRevision, StockItem, Unit } from '../database/entities/index.js';
+import { Customer, Machine, SheetRevision, StockItem, Unit, WayIn } from '../database/entities/index.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
 import { DATE_JOBS, DATE_SHEETS, MANY_ENTRIES, MANY_JOBS, MANY_MOVES, NUMBER_ON } from './demo.sql.js';
-import { CUSTOMERS } from './demo-fleet.js';
+import { CUSTOMERS, WAYS_IN } from './demo-fleet.js';
 import { ZONE } from './demo-known.js';
 import { movesOf } from './demo-moves.js';
 import { planShop, type DemoPlan, type Pictures, type PlannedJob } from './demo-plan.js';
@@ -23,6 +23,8 @@ import type { Crew } from './demo-work.js';
 const DAY = 24 * 3600 * 1000;
 const YEARS_MS = 730 * DAY;
 const FIRST_NUMBER = 401;
+/** So long ago the foreman wrote down what is in the way. */
+const WRITTEN_MS = 200 * DAY;
 const PROMISED_BY = '16:00';
 /** So many jobs go to a thread, and to the database, at a time. */
 const BATCH = 16;
@@ -123,7 +125,27 @@ export class DemoYears {
       });
       await loadRest(within, kept, staff, now);
     });
+    await this.#waysIn(plan, unitIds, staff.get('oswin')!.id, now);
     await this.#withoutSheet(staff.get('tova')!, unitIds, plan, now);
+  }
+
+  /** How one gets at some of the units, as the foreman wrote it down. */
+  async #waysIn({ units }: DemoPlan, unitIds: readonly string[], editedBy: string, now: number): Promise<void> {
+    const { manager } = this.dataSource;
+    const machines = new Map(
+      (await manager.find(Unit, { select: { id: true, machineId: true } })).map(({ id, machineId }) => [id, machineId]),
+    );
+    const ways = units.flatMap(({ machine, sheet }, at) =>
+      machine !== undefined && WAYS_IN[sheet] ? [[machines.get(unitIds[at]!)!, WAYS_IN[sheet]] as const] : [],
+    );
+    const rows = [...new Map(ways)].map(([machineId, lines]) => ({
+      machineId,
+      lines,
+      version: 1,
+      editedBy,
+      editedAt: new Date(now - WRITTEN_MS),
+    }));
+    await manager.insert(WayIn, rows);
   }
 
   /** A unit that nobody here has a sheet of: taken apart into the ledger, while its sheet is begun. */
