@@ -298,7 +298,12 @@ test('what is in the way of a machine is offered at the bench, goes back counted
   await hand.press('g');
   await hand.use('Keep it for its next unit');
   await until(async () => (await ilka.get<WayInView>(path)).version === 2);
-  expect((await ilka.get<WayInView>(path)).lines.map(({ what }) => what)).toEqual(['Belt guard', 'Drive belt', 'Heat shield']);
+  // What is new there is in the way of this unit; of the machine's others nobody knows.
+  expect((await ilka.get<WayInView>(path)).lines.map(({ what, unit }) => [what, unit])).toEqual([
+    ['Belt guard', undefined],
+    ['Drive belt', undefined],
+    ['Heat shield', 'Alternator'],
+  ]);
   await hand.press('Escape');
   // On its own page a line is mended; a figure that is none is said at its field.
   await hand.go(`/machines/${booked.id}/way-in`);

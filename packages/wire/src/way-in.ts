@@ -17,6 +17,8 @@ export class WayInBody {
 /** How one gets at the units of a machine. */
 export interface WayInView {
   readonly machine: { readonly id: string; readonly name: string; readonly serial: string };
+  /** The units of it that are known here, by name. */
+  readonly units: readonly string[];
   readonly lines: readonly WayInLine[];
   /** 0 where nobody kept one. */
   readonly version: number;

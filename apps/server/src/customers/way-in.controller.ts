@@ -14,9 +14,9 @@ export class WayInController {
 
   @Route(ENDPOINTS.machines.wayIn)
   async wayIn(@Param('id', ParseUUIDPipe) id: string): Promise<WayInView> {
-    const machine = await this.dataSource.manager.findOneBy(Machine, { id });
+    const machine = await this.dataSource.manager.findOne(Machine, { where: { id }, relations: { units: true } });
     if (!machine) throw notFound('machine');
-    const { name, serial } = machine;
+    const { name, serial, units } = machine;
     const ways = this.dataSource.getRepository(WayIn);
     const own = await ways.findOne({ where: { machineId: id }, relations: { editor: true } });
     const like =
@@ -29,6 +29,7 @@ export class WayInController {
         : null;
     return {
       machine: { id, name, serial },
+      units: [...new Set(units.map((unit) => unit.name))].toSorted(),
       lines: own?.lines ?? [],
       version: own?.version ?? 0,
       editedBy: own?.editor.name ?? null,

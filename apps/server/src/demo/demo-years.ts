@@ -1,4 +1,4 @@
-import type { NewEntry, PersonView } from '@jubb/book';
+import type { NewEntry, PersonView, WayInLine } from '@jubb/book';
 import { seeded } from '@jubb/core';
 import { OVER_THE_COUNTER, daysOn, instantIn } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
@@ -135,16 +135,15 @@ export class DemoYears {
     const machines = new Map(
       (await manager.find(Unit, { select: { id: true, machineId: true } })).map(({ id, machineId }) => [id, machineId]),
     );
-    const ways = units.flatMap(({ machine, sheet }, at) =>
-      machine !== undefined && WAYS_IN[sheet] ? [[machines.get(unitIds[at]!)!, WAYS_IN[sheet]] as const] : [],
-    );
-    const rows = [...new Map(ways)].map(([machineId, lines]) => ({
-      machineId,
-      lines,
-      version: 1,
-      editedBy,
-      editedAt: new Date(now - WRITTEN_MS),
-    }));
+    const ways = new Map<string, readonly WayInLine[]>();
+    for (const [at, { machine, sheet, name }] of units.entries()) {
+      const machineId = machines.get(unitIds[at]!)!;
+      const known = ways.get(machineId) ?? [];
+      if (machine === undefined || !WAYS_IN[sheet] || known.some(({ unit }) => unit === name)) continue;
+      ways.set(machineId, [...known, ...WAYS_IN[sheet].map((line) => ({ ...line, unit: name }))]);
+    }
+    const editedAt = new Date(now - WRITTEN_MS);
+    const rows = [...ways].map(([machineId, lines]) => ({ machineId, lines, version: 1, editedBy, editedAt }));
     await manager.insert(WayIn, rows);
   }
 

@@ -250,7 +250,7 @@ export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Read
       ],
     },
     'tool-made': {
-      title: 'Tool made for this step',
+      title: step ? 'Tool made for this step' : 'Tool made',
       act: 'Keep it',
       fields: () => [
         { name: 'name', label: 'What it is', required: true, longest: 100, hint: 'Puller, stop, jig, socket turned down …' },

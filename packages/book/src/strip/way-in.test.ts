@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals';
 import { book, demoSheet, reportOf, type BookLine } from '../book.test-kit.js';
 import type { KeptEntry } from '../entries/kept.js';
 import { jobState, stopsSigning } from '../state.js';
-import { isMoreThan, wayInAfter, wayInLeft, wayInOf } from './way-in.js';
+import { isMoreThan, movedBy, wayInAfter, wayInFor, wayInLeft, wayInOf } from './way-in.js';
 
 const sheet = demoSheet('quennet-ga-alternator');
 const coolant = { upsets: 'level', what: 'coolant, cold, over the mark', readAs: 'length', from: 0, to: 20 } as const;
@@ -56,13 +56,18 @@ describe('a machine’s way in', () => {
   });
 
   test('learns from a job: its order, and what it adds; what was not in the way then stays', () => {
-    const lines = wayInOf(moved);
-    expect(wayInAfter([at(0, 'Fan shroud'), at(5, 'Belt')], lines)).toEqual([
-      { what: 'Fan shroud', how: 'off' },
+    const lines = [...wayInOf(moved), { what: 'Wheel', how: 'off', unit: 'Rear axle' } as const];
+    expect(wayInAfter([at(0, 'Fan shroud'), at(5, 'Belt')], lines, 'Alternator')).toEqual([
+      // What is new is in the way of this unit; of the others nobody knows.
+      { what: 'Fan shroud', how: 'off', unit: 'Alternator' },
       { what: 'Belt', how: 'off', routing: 'under the idler', minutes: 5 },
       lines[0],
       lines[2],
+      lines[3],
     ]);
+    expect(wayInFor(lines, 'Alternator').map(({ what }) => what)).toEqual(['Guard', 'Belt', 'Bracket']);
+    expect(wayInFor(lines, 'Rear axle')).toEqual(lines);
+    expect(movedBy({ ...lines[1]!, unit: 'Rear axle' })).toEqual({ what: 'Belt', how: 'off', routing: 'under the idler' });
   });
 
   test('offers what is not out yet, and knows when a job knows more', () => {

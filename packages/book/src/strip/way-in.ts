@@ -1,4 +1,4 @@
-import { IsInt, IsOptional, Max, Min } from 'class-validator';
+import { IsInt, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import type { KeptEntry } from '../entries/kept.js';
 import { InTheWay } from '../in-the-way.js';
 
@@ -6,6 +6,8 @@ import { InTheWay } from '../in-the-way.js';
 export class WayInLine extends InTheWay {
   /** How long it takes, about. */
   @IsOptional() @IsInt() @Min(1) @Max(600) minutes?: number;
+  /** The unit that it is in the way of, by its name; every unit of the machine where nothing is said. */
+  @IsOptional() @IsString() @MaxLength(200) unit?: string;
 }
 
 /** More than this between two acts was something else: another job, a night. */
@@ -22,17 +24,26 @@ export function wayInOf(moved: readonly KeptEntry<'moved'>[]): readonly WayInLin
   });
 }
 
+/** What of a machine's way in is in the way of this unit. */
+export function wayInFor(lines: readonly WayInLine[], unit: string): readonly WayInLine[] {
+  return lines.filter((line) => line.unit === undefined || line.unit === unit);
+}
+
 /** Lines of a way in that were not moved on this job yet. */
 export function wayInLeft(lines: readonly WayInLine[], moved: readonly KeptEntry<'moved'>[]): readonly WayInLine[] {
   const out = new Set(moved.map(({ payload: { what } }) => named(what)));
   return lines.filter(({ what }) => !out.has(named(what)));
 }
 
-/** A way in after a job: as it was met there, and after it what was not in the way this time. */
-export function wayInAfter(moved: readonly KeptEntry<'moved'>[], lines: readonly WayInLine[]): readonly WayInLine[] {
-  const known = new Map(lines.map((line) => [named(line.what), line]));
-  const met = wayInOf(moved).map((line) => ({ ...known.get(named(line.what)), ...line }));
-  return [...met, ...wayInLeft(lines, moved)];
+/** A machine's way in after a job on one of its units: as it was met there, after it what was not in the way this time, and that of the others. */
+export function wayInAfter(moved: readonly KeptEntry<'moved'>[], lines: readonly WayInLine[], unit: string): readonly WayInLine[] {
+  const own = wayInFor(lines, unit);
+  const known = new Map(own.map((line) => [named(line.what), line]));
+  const met = wayInOf(moved).map((line): WayInLine => {
+    const before = known.get(named(line.what));
+    return before ? { ...before, ...line } : { ...line, unit };
+  });
+  return [...met, ...wayInLeft(own, moved), ...lines.filter((line) => !own.includes(line))];
 }
 
 /** Whether a job moved something that a way in does not know. */
@@ -42,7 +53,7 @@ export function isMoreThan(moved: readonly KeptEntry<'moved'>[], lines: readonly
 }
 
 /** What a line of a way in keeps once it is moved. */
-export function movedBy({ minutes: _minutes, ...line }: WayInLine): InTheWay {
+export function movedBy({ minutes: _minutes, unit: _unit, ...line }: WayInLine): InTheWay {
   return line;
 }
 

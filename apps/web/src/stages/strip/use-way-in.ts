@@ -1,4 +1,4 @@
-import { isMoreThan, wayInLeft, WRITERS, type WayInLine } from '@jubb/book';
+import { isMoreThan, wayInFor, wayInLeft, WRITERS, type WayInLine } from '@jubb/book';
 import { ENDPOINTS, type WayInView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { ask } from '../../link/client.ts';
@@ -29,10 +29,11 @@ export function useWayIn(): WayInHere | undefined {
   });
   if (!view || state.handedOver) return undefined;
   const moved = state.live.filter((entry) => entry.kind === 'moved');
-  const lines = view.version > 0 ? view.lines : (view.like?.lines ?? []);
+  const { name } = job.unit;
+  const lines = wayInFor(view.version > 0 ? view.lines : (view.like?.lines ?? []), name);
   return {
     view,
     left: state.stage === 'book-in' || state.stage === 'strip' ? wayInLeft(lines, moved) : [],
-    isNews: isMoreThan(moved, view.lines) && WRITERS.includes(person.role),
+    isNews: isMoreThan(moved, wayInFor(view.lines, name)) && WRITERS.includes(person.role),
   };
 }

@@ -53,6 +53,7 @@ interface TypedLine {
   routing: string;
   plug: string;
   minutes: string;
+  unit: string;
   upsets: Upset | '';
   reads: string;
   readAs: (typeof UPSET_READ_AS)[number];
@@ -66,7 +67,7 @@ interface Typed {
 }
 
 const EMPTY: TypedLine = {
-  ...{ what: '', how: 'off', screws: '', size: '', torque: '', routing: '', plug: '', minutes: '' },
+  ...{ what: '', how: 'off', screws: '', size: '', torque: '', routing: '', plug: '', minutes: '', unit: '' },
   ...{ upsets: '', reads: '', readAs: 'length', from: '', to: '' },
 };
 
@@ -83,6 +84,7 @@ function typedLine(line: WayInLine, units: Units): TypedLine {
     routing: line.routing ?? '',
     plug: line.plug ?? '',
     minutes: String(line.minutes ?? ''),
+    unit: line.unit ?? '',
     upsets: makes?.upsets ?? '',
     reads: makes?.what ?? '',
     readAs: makes?.readAs ?? 'length',
@@ -105,6 +107,7 @@ function lineOf(typed: TypedLine, units: Units): WayInLine {
     ...said('routing'),
     ...said('plug'),
     ...whole('minutes'),
+    ...(typed.unit === '' ? {} : { unit: typed.unit }),
     ...(upsets === ''
       ? {}
       : {
@@ -156,6 +159,9 @@ function WayInForm({ of: view, mayChange }: { readonly of: WayInView; readonly m
   const { fields, append, remove, swap } = useFieldArray({ control: form.form.control, name: 'lines' });
   const upsets = form.form.watch('lines').map((line) => line.upsets);
   const off = { disabled: !mayChange };
+  // One that was of a unit with another name stays what it is.
+  const unitsOf = (own = ''): readonly (readonly [string, string])[] =>
+    [...new Set(['', own, ...view.units])].map((unit) => [unit, unit === '' ? 'every unit' : unit]);
   return (
     <Asking
       of={form}
@@ -201,13 +207,14 @@ function WayInForm({ of: view, mayChange }: { readonly of: WayInView; readonly m
                 <Field {...off} name={name('size')} label="Size" wrap="col-3 col-md-2" maxLength={60} />
                 <Field {...off} name={name('torque')} label="Torque" wrap="col-6 col-md-2" inputMode="decimal" maxLength={20} />
                 <Field {...off} name={name('minutes')} label="Minutes" wrap="col-3 col-md-1" inputMode="numeric" maxLength={3} />
-                <Field {...off} name={name('routing')} label="How it runs" wrap="col-12 col-md-5" maxLength={300} />
-                <Field {...off} name={name('plug')} label="Closed meanwhile with" wrap="col-12 col-md-4" maxLength={100} />
+                <Field {...off} name={name('routing')} label="How it runs" wrap="col-12 col-md-4" maxLength={300} />
+                <Field {...off} name={name('plug')} label="Closed meanwhile with" wrap="col-12 col-md-3" maxLength={100} />
+                <Field {...off} name={name('unit')} label="In the way of" wrap="col-6 col-md-3" options={unitsOf(fields[at]?.unit)} />
                 <Field
                   {...off}
                   name={name('upsets')}
                   label="It upsets"
-                  wrap="col-6 col-md-3"
+                  wrap="col-6 col-md-2"
                   options={[['', 'nothing'], ...UPSETS.map((upset) => [upset, UPSET_WORDS[upset]] as const)]}
                   register={{
                     onChange: ({ target }: { target: { value: Upset | '' } }) => {

@@ -30,10 +30,10 @@ export function WayIn(): ReactElement | null {
             {minutes > 0 ? `, about ${minutes} min` : ''}. <Link to={`/machines/${machine.id}/way-in`}>Change it</Link>
           </p>
           <ol className="mb-1 ps-3">
-            {left.map((line) => {
+            {left.map((line, at) => {
               const held = screwWords(line);
               return (
-                <li key={line.what} className="mb-1">
+                <li key={`${at} ${line.what}`} className="mb-1">
                   <b>{line.what}</b>, {MOVED_WORDS[line.how]}
                   {held ? `; ${held}` : ''}
                   {line.routing ? <span className="soft">; runs {line.routing}</span> : null}{' '}
@@ -57,7 +57,7 @@ export function WayIn(): ReactElement | null {
 
 /** What this job met in the way becomes the machine's own sheet. */
 function KeepWayIn({ of: { machine, lines, version } }: { readonly of: WayInView }): ReactElement {
-  const { state } = useHere();
+  const { job, state } = useHere();
   const [error, setError] = useState<unknown>();
   const [isBusy, setBusy] = useState(false);
   const moved = state.live.filter((entry) => entry.kind === 'moved');
@@ -65,7 +65,7 @@ function KeepWayIn({ of: { machine, lines, version } }: { readonly of: WayInView
     setBusy(true);
     setError(undefined);
     try {
-      const body = { version, lines: [...wayInAfter(moved, lines)] };
+      const body = { version, lines: [...wayInAfter(moved, lines, job.unit.name)] };
       queryClient.setQueryData(wayInKey(machine.id), await ask(ENDPOINTS.machines.keepWayIn, { id: machine.id, body }));
     } catch (refusal) {
       setError(refusal);
