@@ -1,13 +1,14 @@
 import { describe, expect, test } from '@jest/globals';
 import { measureAt20 } from '@jubb/core';
 import { scopeSheet, toolRefusal, type Fit, type Limit, type Tool } from '@jubb/sheet';
-import { book, demoSheet } from './book.test-kit.js';
+import { book, demoSheet, type BookLine } from './book.test-kit.js';
 import { checkEntry, type CribTool } from './entries/check.js';
 import type { NewEntry } from './entries/entry.js';
 import { judgeLimit } from './measured/working-for.js';
 import { canDo } from './now.js';
-import { soldAt } from './parts/quote.js';
-import type { PartLine } from './parts/part-lines.js';
+import { risenSince, soldAt } from './parts/quote.js';
+import type { QuoteView } from './parts/quote-body.js';
+import type { PartLine, Parts } from './parts/part-lines.js';
 import { presetForFit, FIT_WAYS, fitRun } from './runs/fit-run.js';
 import { jointRun, sinceUndone } from './runs/joint-run.js';
 import { jobState } from './state.js';
@@ -178,6 +179,17 @@ test('a side has all that its lines point to, lists of it too', () => {
     for (const ref of setting.bearings ?? []) expect(ref).toMatch(/--right$/u);
 });
 
+test('a size that is far from its limit is a slip of the unit, before anything is judged', () => {
+  const kept = (read: number): readonly string[] =>
+    refused(
+      { kind: 'reading', payload: { limit: 'backlash-found', readings: [read, read, read, read], unit: 'mm' } },
+      { ...dial, high: 100 },
+    );
+  expect(kept(0.2)).toEqual([]);
+  expect(kept(0.6)).toEqual([]);
+  expect(kept(40)).toEqual([expect.stringMatching(/^payload\.readings must not be over .*: a slip of the unit\?$/u)]);
+});
+
 test('a step waits for the clock of a step that it names, however far before', () => {
   const [first, second, third] = axle.steps.map(({ ref }) => ref) as [string, string, string];
   const sheet = { ...axle, steps: axle.steps.map((step) => (step.ref === third ? { ...step, after: [first] } : step)) };
@@ -198,4 +210,42 @@ test('a step waits for the clock of a step that it names, however far before', (
 test('a reading that is not at 20 °C carries what its temperature leaves open', () => {
   const known = measureAt20.run({ read: 85.06, partT: 40, part: 'steel' });
   expect(known.ok && known.run.output.u).toBeGreaterThan(0);
+});
+
+test('the customer is asked again about what got dearer, and not about what they left out, what has no number or is here already', () => {
+  const part = (number: string, more: object = {}): PartLine =>
+    ({
+      need: { number },
+      shelf: { priceMinor: 1500, onHand: 1, reserved: 0, reservedHere: 0 },
+      others: [],
+      offers: [],
+      open: 1,
+      ordered: 0,
+      ...more,
+    }) as unknown as PartLine;
+  const lines = [part('S-1'), part('S-2'), part('S-3', { open: 0 }), part('S-4')];
+  const quoted = (number: string | undefined, unitMinor = 1000): object => ({ number, what: number ?? 'Labour', quantity: 1, unitMinor });
+  const quote = {
+    state: 'yes',
+    body: { options: [{ lines: [quoted(undefined), quoted('S-1'), quoted('S-2'), quoted('S-3'), quoted('S-4', 1500)] }] },
+    answer: { option: 0, without: [2] },
+  } as unknown as QuoteView;
+  expect(risenSince(quote, { lines } as unknown as Parts, 0.2)).toEqual([{ number: 'S-1', what: 'S-1', wasMinor: 1000, nowMinor: 1500 }]);
+  expect(risenSince({ ...quote, state: 'sent' }, { lines } as unknown as Parts, 0.2)).toEqual([]);
+});
+
+test('a setting of the build is not done by a reading that is off', () => {
+  const read = (play: number, step: string): readonly BookLine[] => [
+    {
+      kind: 'end-play',
+      payload: { setting: 'backlash', readings: [play, play, play], unit: 'mm', moment: 'now' },
+      step,
+    },
+  ];
+  const steps = axle.steps.filter(({ record }) => record.kind === 'setting' && record.setting === 'backlash');
+  const build = steps.find(({ stage }) => stage === 'build')!;
+  const isDone = (lines: readonly BookLine[]): boolean =>
+    jobState(axle, book(axle, ...lines)).steps.find(({ step }) => step.ref === build.ref)!.done;
+  expect(isDone([])).toBe(false);
+  expect(isDone(read(3, build.ref))).toBe(false);
 });

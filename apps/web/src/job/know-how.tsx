@@ -133,7 +133,10 @@ function MadeHere({ one: { id, kept }, made: { pictures, served, failed } }: Mad
       ))}
       <p className="mb-1">
         <span className="soft">
-          Made in this shop. Used again {served + failed} times{failed > 0 ? `, of which ${failed} did not serve` : ''}.
+          Made in this shop.{' '}
+          {served + failed === 0
+            ? 'Nobody used it again yet.'
+            : `It served ${served} more ${served === 1 ? 'time' : 'times'}${failed > 0 ? `, and did not ${failed}` : ''}.`}
         </span>{' '}
         {said?.kind === 'tool-served' ? (
           <b>Here it {said.payload.how}.</b>
