@@ -18,6 +18,7 @@ import { type Decision, type RenewRule, decide } from './decisions.js';
 import type { StepContext, StepState } from './steps/define-step.js';
 import { jobVariant, misfitsOf, shaped, type JobVariant } from './shape.js';
 import { stepState } from './steps/registry.js';
+import { isPutOff } from './put-off.js';
 import { type Mark, marksOf } from './strip/marks.js';
 
 /** A wait that nobody has called over yet; by then it may have run out. */
@@ -255,6 +256,9 @@ export function stopsSigning(state: JobState): readonly string[] {
     ...notIn(state.build).map(({ name, count, inNow }) => `Not in yet: ${count - inNow} × ${name}`),
     ...state.moved.map(({ what }) => `Not back where it was: ${what}`),
     ...state.upset.map(({ moved, makes }) => `Not right again after ${moved} was out of the way: ${makes.what}`),
+    ...state.steps
+      .filter(({ step: { ref } }) => isPutOff(state.live, ref) && !state.live.some(({ kind, step }) => kind === 'owed' && step === ref))
+      .map(({ step }) => `Put off, and not kept as owed: ${step.title}`),
     ...state.openEnds.map((end) => `Open end: ${end.what}${end.place ? `, ${end.place}` : ''}; closed by: ${end.closes}`),
   ];
 }

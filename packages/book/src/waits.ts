@@ -2,6 +2,7 @@ import { type Step, type Wait, baseOf } from '@jubb/sheet';
 import type { Clock, JobState } from './state.js';
 import type { PayloadOf } from './entries/kept.js';
 import { isActed } from './steps/define-step.js';
+import { isPutOff } from './put-off.js';
 
 interface WaitBegun {
   readonly kind: 'wait';
@@ -15,7 +16,7 @@ export function waitsBegun(before: JobState, after: JobState): readonly WaitBegu
   return after.steps.flatMap((state): readonly WaitBegun[] => {
     const { step } = state;
     const { wait, ref } = step;
-    if (!wait || !isActed(state) || wereDone.has(ref) || hasBegun(after, ref, wait.what)) return [];
+    if (!wait || !isActed(state) || wereDone.has(ref) || hasBegun(after, ref, wait.what) || isPutOff(after.live, ref)) return [];
     return [waitOf(step, wait)];
   });
 }

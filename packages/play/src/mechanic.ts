@@ -238,7 +238,7 @@ function record(state: BenchState, step: Step, { unit, tools, random, today }: A
   const { record: due } = step;
   switch (due.kind) {
     case 'tick':
-      return [own('tick', {})];
+      return [own('tick', step.coat ? { masked: step.coat.masked.length } : {})];
     case 'arrival':
       return [own('finding', { text: unit.finding, ...(unit.foundAt === undefined ? {} : { place: unit.foundAt }) })];
     case 'count':

@@ -75,6 +75,7 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
         {step.only ? ` Only ${step.only}.` : ''}
         {step.shows ? ` Which one it is, is asked here: ${step.shows.map((ref) => ref.replaceAll('-', ' ')).join(', ')}.` : ''}
         {step.lead ? ` Ready before: ${step.lead.what}, ${step.lead.time}${step.lead.most ? `, ${step.lead.most} at most` : ''}.` : ''}
+        {step.coat ? ` Coat: ${step.coat.what}, thinned with ${step.coat.thinned}; masked: ${step.coat.masked.join(', ')}.` : ''}
         {step.seats ? ` Seen home: ${step.seats.map((ref) => lineNameOf(file, ref)).join(', ')}.` : ''}
         {step.wait ? ` Wait ${step.wait.time}: ${step.wait.what}${step.wait.hot ? ', hot' : ''}.` : ''}
         {step.holdPoint ? ` Hold: ${step.holdPoint.who} ${step.holdPoint.what}.` : ''}

@@ -1,4 +1,5 @@
 import {
+  COATS,
   DOINGS,
   FASTENING_KINDS,
   FEMALE_MATERIALS,
@@ -254,6 +255,9 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('lead.time', 'Takes', 8),
     text('lead.most', 'Holds', 8),
     text('lead.from', 'Not before', 16),
+    text('coat.what', 'Coat', 24),
+    choice('coat.thinned', 'Thinned with', COATS),
+    lines('coat.masked', 'Masked'),
     refs('seats', 'Seen home'),
     refs('letsGo', 'Fits apart'),
     refs('shows', 'Shows which one'),

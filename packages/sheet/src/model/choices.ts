@@ -173,5 +173,9 @@ export const HOLD_BY = ['foreman', 'second person', 'certified person', 'custome
 export type HoldBy = (typeof HOLD_BY)[number];
 
 /** What something must be by the time that a step begins. */
+/** What thins a coat: water; white spirit (alkyd paints); xylene (insulating varnish); nitro or two-pack thinner. */
+export const COATS = ['water', 'white spirit', 'xylene', 'nitro or two-pack thinner'] as const;
+export type CoatThinned = (typeof COATS)[number];
+
 export const READY = ['warm', 'cold', 'soaked', 'skinned', 'dry', 'ready'] as const;
 export type Ready = (typeof READY)[number];

@@ -43,6 +43,7 @@ import {
   type StageKind,
   type Warmed,
 } from './choices.js';
+import { Coat } from './coat.js';
 import { ComingOff } from './coming-off.js';
 import { Lines, Name, Nested, Ref, Refs, Rows } from './fields.js';
 import { Reshaping } from './reshaping.js';
@@ -465,6 +466,8 @@ export class Step extends Sided {
   @IsOptional() @Nested(() => Wait) wait?: Wait;
   /** What must be ready when it begins, and takes its time before. */
   @IsOptional() @Nested(() => Lead) lead?: Lead;
+  /** What it is painted, primed or varnished with. */
+  @IsOptional() @Nested(() => Coat) coat?: Coat;
   /** Fastenings that are seen to be home at it, each piece of them. */
   @IsOptional() @Refs(12) seats?: string[];
   @IsOptional() @Nested(() => HoldPoint) holdPoint?: HoldPoint;

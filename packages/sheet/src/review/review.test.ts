@@ -2,6 +2,7 @@ import { sheetDifferences } from '../editing/differences.js';
 import { newLine } from '../lines/new-line.js';
 import { emptySheet } from '../editing/template.js';
 import { alternator, named } from '../library.test-kit.js';
+import { sealsAttacked } from '../model/coat-attacks.js';
 import type { SheetFile } from '../model/file.js';
 import { LIST_NAMES, SHEET_LISTS } from '../model/lists.js';
 import { readSheetFile } from '../reading/read.js';
@@ -11,6 +12,56 @@ import { reviewSheet } from './review.js';
 import { describe, expect, test } from '@jest/globals';
 
 const LIBRARY = ['alternator', 'd44', 't4-turbo', 'gx5'];
+
+describe('a coat', () => {
+  const { steps } = named('steered-end');
+  const said = (otherwise: (step: SheetFile['steps'][number]) => void): readonly string[] => {
+    const sheet = named('steered-end');
+    otherwise(sheet.steps.find(({ ref }) => ref === 'colour-on')!);
+    return reviewSheet(sheet)
+      .findings.map(({ severity, say }) => `${severity}: ${say}`)
+      .filter((words) => words.includes('Colour on'));
+  };
+
+  test('dries for as long as the sheet says, and stands alone', () => {
+    expect(steps.filter(({ coat }) => coat).map(({ ref }) => ref)).toEqual(['primed', 'colour-on']);
+    expect(said(() => undefined)).toEqual([]);
+    expect(said((step) => delete step.wait)).toContain('stop: "Colour on" is wet, and nothing says how long');
+    expect(said((step) => (step.record = { kind: 'reading', limit: 'toe' }))).toContain(
+      'stop: "Colour on" puts a coat on and records something else',
+    );
+  });
+
+  // Nitrile swells in ketones and esters and bears white spirit; nothing bears everything but PTFE (solvent groups of rubber makers' tables).
+  test.each([
+    ['nitro or two-pack thinner', ['wiper', 'inner']],
+    ['xylene', ['wiper', 'inner']],
+    ['white spirit', []],
+    ['water', []],
+  ] as const)('thinned with %s', (thinned, attacked) => {
+    const found = said(({ coat }) => Object.assign(coat!, { thinned, masked: ['disc'] }));
+    expect(found).toHaveLength(attacked.length);
+    for (const name of attacked)
+      expect(found).toContainEqual(
+        expect.stringMatching(new RegExp(`^care: "Colour on": ${thinned} attacks the NBR of the .*${name}`, 'u')),
+      );
+  });
+
+  test.each([
+    ['AEM', 1],
+    ['PTFE', 0],
+    ['fibre', 0],
+  ])('what nobody knows is never fit: %s', (material, count) => {
+    const sheet = named('steered-end');
+    for (const seal of sheet.seals) seal.material = seal.ref === 'inner-seal' ? material : 'paper';
+    const colour = sheet.steps.find(({ ref }) => ref === 'colour-on')!;
+    expect(sealsAttacked(sheet, colour)).toHaveLength(count);
+  });
+
+  test('bothers no seal that goes in after it', () => {
+    expect(sealsAttacked(named('steered-end'), { ...steps[0]!, coat: { what: 'x', thinned: 'xylene', masked: [] } })).toEqual([]);
+  });
+});
 
 describe('the checker', () => {
   test.each<[string, string, (sheet: SheetFile) => void, RegExp]>([

@@ -29,6 +29,7 @@ import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, nutsCanBe, torquesFitTh
 import type { Finding, Rule, Severity } from './rules/rule.js';
 import {
   actsHaveTheirObligation,
+  coatsDrySafely,
   everythingIsUsed,
   jobsCanEnd,
   partsAreOffBefore,
@@ -136,6 +137,7 @@ const RULES: readonly Rule[] = [
   kitsHoldWhatIsRenewed,
   settingsAreProved,
   actsHaveTheirObligation,
+  coatsDrySafely,
   everythingIsUsed,
   jobsCanEnd,
   windowsAgree,

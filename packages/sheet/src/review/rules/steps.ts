@@ -1,6 +1,7 @@
 import { pointersOf } from '../../model/pointers.js';
 import type { SheetFile, Step } from '../../model/file.js';
 import { LIST_NAMES } from '../../model/lists.js';
+import { sealsBare } from '../../model/coat-attacks.js';
 import { freedBy } from '../../model/resolve.js';
 import { STAGES, STAGE_NAMES } from '../../words.js';
 import { finding, ofSheet, type Finding } from './rule.js';
@@ -118,6 +119,43 @@ const DUE: readonly Due[] = [
     mend: 'Add the step, or hand it to the licensed person.',
   },
 ];
+
+/** What is painted dries, and no seal that is in already is wetted by what its rubber cannot bear. */
+export function* coatsDrySafely(sheet: SheetFile): Iterable<Finding> {
+  for (const step of sheet.steps) {
+    if (!step.coat) continue;
+    if (step.record.kind !== 'tick')
+      yield finding(
+        'stop',
+        'steps',
+        sheet,
+        step.ref,
+        'coat',
+        `"${step.title}" puts a coat on and records something else`,
+        'Give the coat a step of its own.',
+      );
+    if (!step.wait)
+      yield finding(
+        'stop',
+        'steps',
+        sheet,
+        step.ref,
+        'wait',
+        `"${step.title}" is wet, and nothing says how long`,
+        'Say how long it dries.',
+      );
+    for (const { name, rubber } of sealsBare(sheet, step))
+      yield finding(
+        'care',
+        'steps',
+        sheet,
+        step.ref,
+        'coat.masked',
+        `"${step.title}": ${step.coat.thinned} attacks the ${rubber} of the ${name.toLowerCase()}, and nothing masks it`,
+        'Mask it, take another coat, or paint before it goes in.',
+      );
+  }
+}
 
 export function* actsHaveTheirObligation(sheet: SheetFile): Iterable<Finding> {
   for (const { act, closes, say, mend } of DUE) {
