@@ -325,3 +325,49 @@ test('a digital wrench: what a pull shows is seen as it happens, and counts only
   const log = await api.call<string>('GET', `/jobs/${id}/torque-log.csv`);
   expect(log.body).toContain('turns without load');
 });
+
+test('a steered end: primed once all is masked, the wheel waits until it is dry; the colour is put off, and owed at the hand-over', async () => {
+  const { api, id, hand } = await atJob(shop, 'tindlebrook-sk2-steered-end', 'primed', 'build');
+  await openBuild({ hand, id }, 'Bare steel primed');
+  await hand.sees('zinc primer, by brush');
+  // Not all of it is masked: there is no key yet that says it is on.
+  await hand.tabTo('disc and pads');
+  await hand.press('Space');
+  await hand.tabTo('breather');
+  await hand.press('Space');
+  expect(await isOffered()).toBe(false);
+  await hand.page.reload();
+  await hand.sees('zinc primer, by brush');
+  await hand.tabTo('seals: ball wiper, inner shaft');
+  await hand.press('Space');
+  expect(await isOffered()).toBe(true);
+  await hand.use('It is on, and dries');
+  await allKept(hand);
+  const primed = await stateOf(api, id);
+  expect(primed.live.findLast(({ kind }) => kind === 'tick')?.payload).toEqual({ masked: 3 });
+  expect(primed.clocks).toMatchObject([{ what: 'the primer dries', step: 'primed' }]);
+  await hand.sees('the primer dries');
+  await hand.use('It is ready now');
+  await allKept(hand);
+
+  await api.workTo(id, 'colour-on');
+  await openBuild({ hand, id }, 'Colour on', 'prove');
+  await hand.sees('machine colour, sprayed');
+  await hand.sees('swells or cracks');
+  await hand.use('Later');
+  await hand.type('in spring, with the other side');
+  await hand.press('Enter');
+  await allKept(hand);
+  const { owed, clocks } = await stateOf(api, id);
+  expect(owed.map(({ payload }) => payload)).toEqual([
+    { what: 'Colour on: machine colour, sprayed', told: 'in spring, with the other side' },
+  ]);
+  expect(clocks).toEqual([]);
+  expect(await hand.faults()).toEqual([]);
+
+  function isOffered(): Promise<boolean> {
+    return hand.page.evaluate(() =>
+      [...document.querySelectorAll('button')].some((key) => key.innerText.startsWith('It is on') && !key.disabled),
+    );
+  }
+});
