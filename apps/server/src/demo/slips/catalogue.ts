@@ -432,6 +432,17 @@ export const CATALOGUE: readonly Slip[] = [
       return other && { ...p, fluid: other.ref };
     }),
   },
+  // Coats
+  {
+    id: 'coat-unmasked',
+    words: 'painted with something left unmasked',
+    make: otherwise('tick', (p) => (Number(p['masked']) > 0 ? { ...p, masked: Number(p['masked']) - 1 } : undefined)),
+  },
+  {
+    id: 'coat-forgotten',
+    words: 'paint put off, and written down nowhere',
+    make: otherwise('tick', (p) => (p['masked'] === undefined ? undefined : { later: 'in spring' })),
+  },
   // People
   {
     id: 'hold-by-oneself',
