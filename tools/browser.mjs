@@ -14,6 +14,10 @@ const QUIET = [
   '--disable-dev-shm-usage',
   '--font-render-hinting=none',
   '--lang=en-GB',
+  // Several pages are watched at once: one behind another is no less in a hurry, on a busy machine too.
+  '--disable-renderer-backgrounding',
+  '--disable-background-timer-throttling',
+  '--disable-backgrounding-occluded-windows',
   // A microphone and a camera that make a tone and a picture of their own.
   '--use-fake-device-for-media-stream',
   '--use-fake-ui-for-media-stream',

@@ -2,7 +2,7 @@ import type { JobHead, JobView, StockLine } from '@jubb/book';
 import type { SheetLine } from '@jubb/wire';
 import { beforeAll, beforeEach, describe, expect, test } from '@jest/globals';
 import { workings } from '@jubb/core';
-import type { HTTPRequest } from 'puppeteer-core';
+import type { HTTPRequest, Page } from 'puppeteer-core';
 import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
 import { ownShop } from '../kit/shop.ts';
@@ -157,19 +157,25 @@ test('what one person keeps appears on the page of another by itself', async () 
 
 test('eight pages of one browser all hear of it', async () => {
   // A browser opens six connections to a server at most, and a page that could not load would wait for ever.
-  const pages = [];
-  for (let count = 0; count < 8; count += 1) {
-    const page = await hand.page.browserContext().newPage();
-    await page.goto(`${shop.server.base}/jobs/${booked.id}`, { waitUntil: 'load' });
-    pages.push(page);
+  const pages: Page[] = [];
+  try {
+    for (let count = 0; count < 8; count += 1) {
+      const page = await hand.page.browserContext().newPage();
+      pages.push(page);
+      await page.goto(`${shop.server.base}/jobs/${booked.id}`, { waitUntil: 'load' });
+    }
+    await oswin.post(booked.id, entry('note', { text: 'for every page' }));
+    for (const page of pages) {
+      // A page behind another paints nothing, so it is asked by the clock.
+      await page.waitForFunction(() => document.body.innerText.includes('for every page'), { polling: 100, timeout: 60_000 });
+      // The one that hears for all may be among them: another takes its place.
+      await page.close();
+    }
+  } finally {
+    // The tests after it look at the page that was there before.
+    await Promise.all(pages.filter((page) => !page.isClosed()).map((page) => page.close()));
+    await hand.page.bringToFront();
   }
-  await oswin.post(booked.id, entry('note', { text: 'for every page' }));
-  for (const page of pages) {
-    // A page behind another paints nothing, so it is asked by the clock.
-    await page.waitForFunction(() => document.body.innerText.includes('for every page'), { polling: 100, timeout: 60_000 });
-    await page.close();
-  }
-  await hand.page.bringToFront();
 });
 
 test('of two people who change one job the second is told, and what was typed is kept', async () => {
