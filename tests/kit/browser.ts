@@ -9,6 +9,22 @@ const MOST_TABS = 120;
 /** A busy machine is slow, not wrong. */
 const PATIENCE_MS = 60_000;
 
+const CONTROLS = 'a, button, input, select, textarea, summary, [tabindex], [contenteditable]';
+
+declare global {
+  interface Window {
+    /** In the page: what `nameOf` says. */
+    nameOf(element: Element | null): string;
+  }
+}
+
+/** Name of a control, near enough as a screen reader says it. */
+function nameOf(element: Element | null): string {
+  if (!element || element === document.body) return '';
+  const { labels, innerText = '' } = element as HTMLInputElement;
+  return (element.getAttribute('aria-label') ?? labels?.[0]?.innerText ?? innerText).trim().replaceAll(/\s+/gu, ' ');
+}
+
 export interface Screen {
   readonly browser: Browser;
   close(): Promise<void>;
@@ -35,6 +51,7 @@ export class Hand {
     const page = await context.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     await page.setViewport({ width: 1280, height: 800 });
+    await page.evaluateOnNewDocument(`window.nameOf = ${nameOf.toString()}`);
     const hand = new Hand(page, base);
     await hand.go(path);
     return hand;
@@ -103,8 +120,9 @@ export class Hand {
     return this.page.evaluate(() => document.body.innerText);
   }
 
-  /** Goes by Tab to the control whose name begins with the words. */
+  /** Goes by Tab to the control whose name begins with the words, once it is on the page: nobody tabs through what is still loading. */
   async tabTo(name: string): Promise<void> {
+    await this.#shows(name);
     const seen: string[] = [];
     for (let tries = 0; tries < MOST_TABS; tries += 1) {
       const focused = await this.#focused();
@@ -144,14 +162,15 @@ export class Hand {
     throw new Error(`no tab "${name}"; the page says:\n${await this.text()}`);
   }
 
-  /** Name of the control that has the focus, near enough as a screen reader says it. */
+  /** Waits until a control of that name is on the page; that it never comes, the walk by Tab says better. */
+  async #shows(name: string): Promise<void> {
+    const isThere = (controls: string, wanted: string): boolean =>
+      [...document.querySelectorAll<HTMLElement>(controls)].some((control) => window.nameOf(control).startsWith(wanted));
+    await this.page.waitForFunction(isThere, { polling: 100 }, CONTROLS, name).catch(() => undefined);
+  }
+
   #focused(): Promise<string> {
-    return this.page.evaluate(() => {
-      const element = document.activeElement as HTMLElement | null;
-      if (!element || element === document.body) return '';
-      const label = (element as HTMLInputElement).labels?.[0]?.innerText;
-      return (element.getAttribute('aria-label') ?? label ?? element.innerText).trim().replaceAll(/\s+/gu, ' ');
-    });
+    return this.page.evaluate(() => window.nameOf(document.activeElement));
   }
 
   /** What axe finds against WCAG 2.2 AA, as lines; none is right. */
