@@ -121,6 +121,26 @@ describe('ways', () => {
     const { sections } = jobReport(await ilka.get<JobView>(`/jobs/${job.id}`), { at: String, day: String });
     expect(JSON.stringify(sections.find(({ title }) => title.startsWith('Other than')))).toContain('cheap, for this season');
   });
+
+  test('one that stays on the unit is there at the next booking, with who agreed to it; another unit has the shop’s', async () => {
+    const first = await jobOn('tindlebrook-bm7-brake-cylinder');
+    const step = first.sheet.file.steps.find(({ ways }) => ways?.some(({ stays }) => stays))!;
+    const way = step.ways!.find(({ stays }) => stays)!.ref;
+    const agreed = { foreman: 'Oswin Tarrell', customer: 'until the kit is made again' };
+    await ilka.post(first.id, entry('way', { way, agreed }, { step: step.ref }));
+    await ilka.workTo(first.id, 'sign');
+    await (await Client.as(server.base, 'oswin')).workTo(first.id, 'nothing more');
+    const done = await ilka.get<JobView>(`/jobs/${first.id}`);
+    expect(done.closedAt).not.toBeNull();
+
+    const { customer, machine, unit } = done;
+    const again = await ilka.bookedOn('tindlebrook-bm7-brake-cylinder', { customer, machine, unit });
+    const { entries } = await ilka.get<JobView>(`/jobs/${again.id}`);
+    expect(entries).toMatchObject([{ kind: 'way', step: step.ref, payload: { way, agreed, left: done.number } }]);
+
+    const other = await ilka.bookedOn('tindlebrook-bm7-brake-cylinder');
+    expect((await ilka.get<JobView>(`/jobs/${other.id}`)).entries).toEqual([]);
+  });
 });
 
 describe('a meter', () => {

@@ -58,8 +58,14 @@ export interface AsLeft {
   readonly jobId: string;
   readonly number: number;
   readonly closedAt: string;
-  /** Ways that were gone, by the step's ref and title. */
-  readonly ways: readonly { readonly step: string; readonly title: string; readonly way: string; readonly name: string }[];
+  /** Ways that were gone, by the step's ref and title, with who agreed where they depart from the maker. */
+  readonly ways: readonly {
+    readonly step: string;
+    readonly title: string;
+    readonly way: string;
+    readonly name: string;
+    readonly agreed?: { readonly foreman: string; readonly customer: string };
+  }[];
   readonly parts: readonly { readonly name: string; readonly fate: 'renew' | 'rework'; readonly reason: string | null }[];
 }
 

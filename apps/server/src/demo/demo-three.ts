@@ -47,7 +47,7 @@ export class DemoThree {
   async load(staff: ReadonlyMap<string, PersonView>): Promise<void> {
     const [hand, foreman, counter] = [staff.get('ilka')!, staff.get('oswin')!, staff.get('perla')!];
     const crew = { hand, foreman, counter };
-    const finished = await this.#bookIn({
+    const finished = await this.#bookIn(counter, {
       customer: { name: 'Valdorn Airfield Ground Services', phone: '0555 0141' },
       machine: { name: 'Baggage tractor 3, Harrowmere TH-6', serial: 'TH6-20931' },
       unit: { name: 'Right front hub', serial: 'VA-3-RF' },
@@ -55,7 +55,7 @@ export class DemoThree {
       promiseIn: -2 * DAY,
       estimateMinor: 38_500,
     });
-    const middle = await this.#bookIn({
+    const middle = await this.#bookIn(counter, {
       customer: { id: finished.customer.id, name: finished.customer.name },
       machine: { name: 'Baggage tractor 5, Harrowmere TH-6', serial: 'TH6-21107' },
       unit: { name: 'Left front hub', serial: 'VA-5-LF' },
@@ -63,7 +63,7 @@ export class DemoThree {
       promiseIn: 6 * HOUR,
       estimateMinor: 42_000,
     });
-    await this.#bookIn({
+    await this.#bookIn(counter, {
       customer: { name: 'Gelmarn Lift and Piste', phone: '0555 0178' },
       machine: { name: 'Luggage shuttle tractor, Harrowmere TH-6', serial: 'TH6-19850' },
       unit: { name: 'Left front hub', serial: 'HL-1-LF' },
@@ -86,19 +86,25 @@ export class DemoThree {
     await ask(this.dataSource.manager, DATE_JOBS);
   }
 
-  async #bookIn({
-    promiseIn,
-    ...what
-  }: {
-    customer: { id?: string; name: string; phone?: string };
-    machine: { name: string; serial: string };
-    unit: { name: string; serial: string };
-    complaint: string;
-    promiseIn: number;
-    estimateMinor: number;
-  }): Promise<JobHead> {
+  async #bookIn(
+    by: PersonView,
+    {
+      promiseIn,
+      ...what
+    }: {
+      customer: { id?: string; name: string; phone?: string };
+      machine: { name: string; serial: string };
+      unit: { name: string; serial: string };
+      complaint: string;
+      promiseIn: number;
+      estimateMinor: number;
+    },
+  ): Promise<JobHead> {
     const { revisionId } = (await this.sheets.list()).find(({ key }) => key === HUB)!;
-    return this.jobs.bookIn({ id: uuid(), sheetRevisionId: revisionId, promise: new Date(Date.now() + promiseIn).toISOString(), ...what });
+    return this.jobs.bookIn(
+      { id: uuid(), sheetRevisionId: revisionId, promise: new Date(Date.now() + promiseIn).toISOString(), ...what },
+      by,
+    );
   }
 
   /** Keeps what the demo mechanic does, in runs of one person's entries, at whatever hour it is. */

@@ -153,16 +153,19 @@ export class DemoYears {
     const { revisionId } = await this.sheets.begin(NEW_MODEL, hand.id);
     const place = units.findLastIndex(({ machine, sheet }) => machine !== undefined && sheet === NEAREST);
     const { machine } = await manager.findOneOrFail(Unit, { where: { id: unitIds[place]! }, relations: { machine: { customer: true } } });
-    const { id } = await this.jobs.bookIn({
-      id: uuid(),
-      customer: { id: machine.customer.id, name: machine.customer.name },
-      machine: { id: machine.id, name: machine.name, serial: machine.serial },
-      unit: { name: 'Drive gearbox, other model', serial: 'RA3-0417' },
-      sheetRevisionId: revisionId,
-      complaint: 'Howls, and drips at the input.',
-      promise: instantIn(ZONE, daysOn(ZONE, now, 6), PROMISED_BY),
-      estimateMinor: 52_000,
-    });
+    const { id } = await this.jobs.bookIn(
+      {
+        id: uuid(),
+        customer: { id: machine.customer.id, name: machine.customer.name },
+        machine: { id: machine.id, name: machine.name, serial: machine.serial },
+        unit: { name: 'Drive gearbox, other model', serial: 'RA3-0417' },
+        sheetRevisionId: revisionId,
+        complaint: 'Howls, and drips at the input.',
+        promise: instantIn(ZONE, daysOn(ZONE, now, 6), PROMISED_BY),
+        estimateMinor: 52_000,
+      },
+      hand,
+    );
     const cameOff = OFF.map(([name, count, tray, more = {}]) => ({ kind: 'came-off' as const, payload: { name, count, tray, ...more } }));
     const acts: readonly Pick<NewEntry, 'kind' | 'payload'>[] = [
       { kind: 'finding', payload: { text: 'Oil on the guard, plate unreadable', place: 'input side' } },

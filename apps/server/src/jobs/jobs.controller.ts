@@ -6,7 +6,7 @@ import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
-import { makerOf } from '../common/access.guard.js';
+import { makerOf, personOf } from '../common/access.guard.js';
 import { JobsService } from './jobs.service.js';
 
 const LONGEST_FIND = 100;
@@ -26,8 +26,8 @@ export class JobsController {
   }
 
   @Route(ENDPOINTS.jobs.bookIn)
-  bookIn(@Body() body: BookInBody): Promise<JobHead> {
-    return this.jobs.bookIn(body);
+  bookIn(@Body() body: BookInBody, @Req() request: FastifyRequest): Promise<JobHead> {
+    return this.jobs.bookIn(body, personOf(request));
   }
 
   @Header('Content-Type', 'application/json; charset=utf-8')

@@ -1,13 +1,16 @@
 import {
   earlierOf,
   leftBy,
+  staying,
   type AnyKeptEntry,
   type AsLeft,
   type EarlierView,
   type JobHead,
   type JobView,
+  type NewEntry,
   type OwedLine,
   type PersonView,
+  type Stay,
   kindsThat,
 } from '@jubb/book';
 import { find, OVER_THE_COUNTER, type JobScope, type SheetFile, type Tool, type ToolKind } from '@jubb/sheet';
@@ -15,6 +18,7 @@ import { sheetIssues } from '@jubb/sheet/file';
 import type { BookInBody, ComebackView, EarlierReading, KnowHow, MadeTool, PatchJobBody, UnitHistory } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
+import { v7 as uuid } from 'uuid';
 import { badInput, changedSince, notFound } from '../common/problem.js';
 import { anywhere, ask, askJson, inTransaction, lockName } from '../database/data-source.js';
 import { Customer, Job, Machine, SheetRevision, Unit } from '../database/entities/index.js';
@@ -27,6 +31,7 @@ import {
   AROUND_JOB,
   COMEBACKS,
   KNOW_HOW,
+  LAST_OF_UNIT,
   MADE_TOOLS,
   HISTORY_OF_UNIT,
   ONE_HEAD,
@@ -133,12 +138,22 @@ export class JobsService {
     return { jobId: id, number, closedAt, ...leftBy(file, entries) };
   }
 
-  /** Books a unit in. The same id again is the same job. */
-  async bookIn(body: BookInBody): Promise<JobHead> {
-    await inTransaction(this.dataSource, async (manager) => {
+  /** The ways that a unit was left with the last time, and that are on it still. */
+  async #staying({ unit, sheetRevisionId, scope }: BookInBody): Promise<readonly Stay[]> {
+    if (unit.id === undefined) return [];
+    const [found] = await ask<{ readonly last: LastJob }>(this.dataSource.manager, LAST_OF_UNIT, unit.id, sheetRevisionId);
+    if (!found) return [];
+    const [left, { file }] = await Promise.all([this.#asLeft(found.last), this.sheets.pinned(sheetRevisionId, scope ?? null)]);
+    return staying(left, file);
+  }
+
+  /** Books a unit in; ways that stay on it are its first entries. The same id again is the same job. */
+  async bookIn(body: BookInBody, by: PersonView): Promise<JobHead> {
+    const stays = await this.#staying(body);
+    const tell = await inTransaction(this.dataSource, async (manager) => {
       // Two taps that arrive together are one job too.
       await lockName(manager, body.id);
-      if (await manager.existsBy(Job, { id: body.id })) return;
+      if (await manager.existsBy(Job, { id: body.id })) return undefined;
       const revision = await manager.findOneBy(SheetRevision, { id: body.sheetRevisionId });
       checkSheet(revision, body);
       const customer = await known(manager, Customer, 'customer.id', body.customer, {
@@ -172,7 +187,12 @@ export class JobsService {
       // A unit with no number on it goes by the tag of its first job.
       if (unit.serial === '')
         await manager.update(Unit, unit.id, { serial: `tag ${(await manager.findOneByOrFail(Job, { id: body.id })).number}` });
+      if (stays.length === 0) return undefined;
+      const takenAt = new Date().toISOString();
+      const entries = stays.map((stay): NewEntry => ({ kind: 'way', ...stay, id: uuid(), takenAt }));
+      return this.entries.postWithin(manager, body.id, by, entries);
     });
+    tell?.();
     this.stream.tell({ type: 'job', jobId: body.id });
     return this.head(body.id);
   }

@@ -57,6 +57,9 @@ export const TOOLS: Statement = {
 
 const jsonOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]')::text FROM (${query}) found)`;
 
+/** `LastJob`, of a job that goes by `b`. */
+const LAST = `json_build_object('id', b.id, 'number', b.number, 'closedAt', b.closed_at, 'sheetRevisionId', b.sheet_revision_id, 'scope', b.scope)`;
+
 /**
  * A job's head and what stands around its entries on its page, in one round trip: people, tools, the approved revision after the one
  * that it goes by, what its machine owes from before, each as JSON; and the last job of the unit that was handed over.
@@ -67,10 +70,18 @@ export const AROUND_JOB: Statement = {
       ${jsonOf(`SELECT o.* FROM (${OPEN_OWED}) o WHERE o."machineId" = u.machine_id AND o."jobId" <> j.id ORDER BY o.due, o."jobNumber"`)} AS owed,
       (SELECT json_build_object('revisionId', n.id, 'revision', n.revision)::text FROM sheet_revision n
         WHERE n.key = s.key AND n.status = 'approved' AND n.revision > s.revision) AS newer,
-      (SELECT json_build_object('id', b.id, 'number', b.number, 'closedAt', b.closed_at, 'sheetRevisionId', b.sheet_revision_id, 'scope', b.scope)
+      (SELECT ${LAST}
         FROM job b WHERE b.unit_id = j.unit_id AND b.booked_at < j.booked_at AND b.closed_at IS NOT NULL ORDER BY b.booked_at DESC LIMIT 1) AS last
     FROM (${HEAD} WHERE j.id = $1) head JOIN job j ON j.id = head.id
       JOIN unit u ON u.id = j.unit_id JOIN sheet_revision s ON s.id = j.sheet_revision_id`,
+};
+
+/** The last job of unit $1 that was handed over, where it went by the same sheet as revision $2, whichever of its revisions that was. */
+export const LAST_OF_UNIT: Statement = {
+  name: 'last-of-unit',
+  text: `SELECT ${LAST} AS last
+    FROM (SELECT * FROM job WHERE unit_id = $1 AND closed_at IS NOT NULL ORDER BY booked_at DESC LIMIT 1) b
+      JOIN sheet_revision s ON s.id = b.sheet_revision_id JOIN sheet_revision own ON own.key = s.key WHERE own.id = $2`,
 };
 
 /** Earlier jobs of a unit, the newest first, with what was renewed and why. */

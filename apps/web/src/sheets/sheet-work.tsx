@@ -86,7 +86,8 @@ function StepText({ step, file }: { readonly step: Step; readonly file: SheetFil
             <li key={way.ref}>
               <b>{way.name}</b>
               {way.shopDefault ? <span className="trust ms-1">the shop’s</span> : null}
-              {way.departs ? <span className="trust ms-1">departs from the maker</span> : null}: {way.reason}{' '}
+              {way.departs ? <span className="trust ms-1">departs from the maker</span> : null}
+              {way.stays ? <span className="trust ms-1">stays on the unit</span> : null}: {way.reason}{' '}
               <span className="soft">{[way.needs && `Needs ${way.needs}`, way.limits, way.cost].filter(Boolean).join('. ')}</span>
               <ReshapingLines file={file} of={way} />
             </li>

@@ -1,6 +1,6 @@
 import { find } from '@jubb/sheet';
 import { Type } from 'class-transformer';
-import { IsOptional, ValidateNested } from 'class-validator';
+import { IsInt, IsOptional, Min, ValidateNested } from 'class-validator';
 import { defineKind, type Kind } from './define-kind.js';
 import { Ref, Words } from './fields.js';
 
@@ -15,6 +15,8 @@ export class Agreed {
 export class WayPayload {
   @Ref() way: string;
   @IsOptional() @ValidateNested() @Type(() => Agreed) agreed?: Agreed;
+  /** Number of the job that left the unit so; none where somebody picked it on this one. */
+  @IsOptional() @IsInt() @Min(1) left?: number;
 }
 
 declare module '../entries/kept.js' {
@@ -33,9 +35,10 @@ export const way: Kind<'way'> = defineKind({
     const allowed = 'is missing: this way departs from the maker, and needs the word of foreman and customer';
     return [{ field: 'payload.agreed', allowed, given: payload.way }];
   },
-  words({ payload: { way: ref, agreed }, step }, sheet) {
+  words({ payload: { way: ref, agreed, left }, step }, sheet) {
+    const before = left === undefined ? '' : `, as job ${left} left the unit`;
     const consent = agreed ? `; departs from the maker: ${agreed.foreman} agrees, the customer: ${agreed.customer}` : '';
-    return `Way: ${find(find(sheet.steps, step ?? '')?.ways ?? [], ref)?.name ?? ref}${consent}`;
+    return `Way: ${find(find(sheet.steps, step ?? '')?.ways ?? [], ref)?.name ?? ref}${before}${consent}`;
   },
   changes: ['sheet'],
   // A way that departs is kept only with who agreed to it.

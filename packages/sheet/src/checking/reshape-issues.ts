@@ -1,12 +1,13 @@
 import { validated, type FieldIssue } from '../given/validation.js';
 import type { ReshapedList } from '../model/choices.js';
-import { Fastening, Fit, Fluid, Joint, Limit, Part, Seal, Setting, Step, type SheetFile } from '../model/file.js';
+import { Fastening, Fit, Fluid, Joint, Limit, Part, Seal, Setting, Several, Step, type SheetFile } from '../model/file.js';
 import { LIST_NAMES, SHEET_LISTS, lineName, rowsOf, type Line } from '../model/lists.js';
 import { find } from '../model/resolve.js';
 import { reshaped, reshapes, reshapings } from '../model/reshape.js';
 import { checkSheet } from './check.js';
 
 const LINE_CLASSES: Readonly<Record<ReshapedList, new () => object>> = {
+  several: Several,
   parts: Part,
   joints: Joint,
   fastenings: Fastening,
@@ -40,6 +41,15 @@ export function reshapeIssues(sheet: SheetFile): readonly FieldIssue[] {
               message: 'changes nothing: the line says so already, or has no such field',
             },
           ];
+        const strange = unknownName(at, before);
+        if (strange !== undefined)
+          return [
+            {
+              path: `${path}.changes[${index}].is`,
+              given: strange,
+              message: 'is none of them: the line itself names the most there may be, a variant those of them that it has',
+            },
+          ];
         const [first] = validated(LINE_CLASSES[list], at).issues;
         return first ? [{ path: `${path}.changes[${index}].is`, given: is ?? '', message: `makes ${first.path}: ${first.message}` }] : [];
       });
@@ -48,6 +58,14 @@ export function reshapeIssues(sheet: SheetFile): readonly FieldIssue[] {
       const [first] = checkSheet(made).filter((issue) => !/\.(?:brings|drops|changes)\[/u.test(issue.path));
       return first ? [{ path, given: name, message: `does not hold together: ${placed(made, first.path)} ${first.message}` }] : [];
     });
+}
+
+/** One of several that the sheet does not know of. */
+function unknownName(
+  at: Line & { readonly names?: readonly string[] },
+  before: (Line & { readonly names?: readonly string[] }) | undefined,
+): string | undefined {
+  return at.names?.find((name) => !before?.names?.includes(name));
 }
 
 /** "seals[3].depth.to" by the name of its line: “Seals, Input seal, depth.to”. */

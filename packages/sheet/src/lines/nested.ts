@@ -65,6 +65,7 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
         text('cost', 'Costs'),
         choice('by', 'Goes home by', GOES_BY),
         yesNo('departs', 'Departs from the maker'),
+        yesNo('stays', 'Stays on the unit'),
         yesNo('shopDefault', 'The shop’s own'),
         refs('brings', 'Brings'),
         refs('drops', 'Drops'),

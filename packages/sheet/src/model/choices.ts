@@ -165,7 +165,7 @@ export function isOnce(kind: RecordKind): boolean {
 }
 
 /** Lists of a sheet whose lines a variant or a way may change. */
-export const RESHAPED = ['parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids', 'steps'] as const;
+export const RESHAPED = ['several', 'parts', 'joints', 'fastenings', 'settings', 'fits', 'seals', 'limits', 'fluids', 'steps'] as const;
 export type ReshapedList = (typeof RESHAPED)[number];
 
 /** Who looks at a step before the work goes on. */

@@ -412,6 +412,8 @@ export class Way extends Reshaping {
   @IsOptional() @IsIn(GOES_BY) by?: GoesBy;
   /** Departs from the maker: foreman and customer agree, and it is printed. */
   @IsOptional() @IsBoolean() departs?: boolean;
+  /** What it puts on the unit is there the next time too: the next job on the unit begins with it, until another way is picked. */
+  @IsOptional() @IsBoolean() stays?: boolean;
   /** The shop's own choice unless somebody picks another. */
   @IsOptional() @IsBoolean() shopDefault?: boolean;
 }

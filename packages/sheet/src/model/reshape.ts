@@ -49,7 +49,16 @@ function reshape(file: SheetFile, chosen: Reshaping | undefined, all: readonly R
   const brought = chosen?.brings ?? [];
   const gone = [...all.flatMap(({ brings = [] }) => brings).filter((ref) => !brought.includes(ref)), ...(chosen?.drops ?? [])];
   const changed = (chosen?.changes ?? []).reduce(withChange, file);
+  gone.push(...tooMany(changed));
   return gone.length > 0 ? without(changed, gone) : changed;
+}
+
+/** Steps and parts of such of several as are not there: the fourth planet's where there are three. A sheet names the most there may be. */
+function tooMany({ several = [], parts, steps }: SheetFile): readonly string[] {
+  const names = new Map(several.map((of) => [of.ref, of.names]));
+  return [...parts, ...steps].flatMap(({ ref, each, instance }) =>
+    each !== undefined && instance !== undefined && names.get(each)?.includes(instance) === false ? [ref] : [],
+  );
 }
 
 /** Whether a ref that shapes a sheet means a line of it: the line itself, or every side's where it names none. */

@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { checkSheet } from '../checking/check.js';
+import { reshapeIssues } from '../checking/reshape-issues.js';
 import { named } from '../library.test-kit.js';
 import type { SheetFile } from './file.js';
 import { reshaped } from './reshape.js';
@@ -49,6 +50,33 @@ describe('several of a kind', () => {
   test('a variant speaks of the line as the sheet has it', () => {
     const small = reshaped(scopeSheet(pump, { tasks: ['whole-compressor'], variant: 'ac1' }).file, { variant: 'ac1' });
     expect(small.joints.filter(({ base }) => base === 'head-screws').map(({ count }) => count)).toEqual([4, 4]);
+  });
+
+  test('a build that has fewer of them asks for fewer', () => {
+    const asked = (variant: string): readonly string[] => {
+      const hub = scopeSheet(named('askvale-ph80'), { tasks: ['whole-hub'], variant }).file;
+      const built = reshaped(hub, { variant });
+      expect(loose(built)).toEqual([]);
+      // What only the fourth is measured by is gone with it.
+      expect(refs(built.limits, 'pin-size')).toHaveLength(refs(built.steps, 'pins-measured').length);
+      return refs(built.steps, 'pins-measured');
+    };
+    expect(asked('ph80-4')).toHaveLength(4);
+    expect(asked('ph80-3')).toEqual(['pins-measured--planet-1', 'pins-measured--planet-2', 'pins-measured--planet-3']);
+    expect(asked('ph65')).toHaveLength(3);
+  });
+
+  test('a variant has none that the sheet does not name', () => {
+    const hub = structuredClone(named('askvale-ph80')) as SheetFile;
+    const change = hub.variants![0]!.changes!.find(({ list }) => list === 'several')!;
+    change.is = 'planet 1; planet 5';
+    expect(reshapeIssues(hub)).toEqual([
+      expect.objectContaining({
+        path: 'variants[0].changes[0].is',
+        given: 'planet 5',
+        message: expect.stringContaining('is none of them'),
+      }),
+    ]);
   });
 
   test('on two sides there are four, by both names', () => {
