@@ -41,6 +41,16 @@ import { toolCheck } from './measuring/tool-check.js';
 import { verdict } from './measuring/verdict.js';
 import { weibull } from './quality/weibull.js';
 import { xmr } from './quality/xmr.js';
+import { faceCompression } from './seals/face-compression.js';
+import { lip } from './seals/lip.js';
+import { sealMaterial } from './seals/material.js';
+import { oringCheck } from './seals/oring-check.js';
+import { oringDrag } from './seals/oring-drag.js';
+import { oringNoGroove } from './seals/oring-no-groove.js';
+import { oringPick } from './seals/oring-pick.js';
+import { retaining } from './seals/retaining.js';
+import { sealant } from './seals/sealant.js';
+import { wearTrack } from './seals/wear-track.js';
 import { drivelineAngles } from './shafts/angles.js';
 import { endPlayShim } from './shafts/end-play-shim.js';
 import { springCheck } from './springs/check.js';
@@ -128,4 +138,14 @@ export const workings = new Registry([
   pulley,
   drop,
   variant,
+  oringCheck,
+  oringPick,
+  oringDrag,
+  oringNoGroove,
+  sealMaterial,
+  lip,
+  wearTrack,
+  faceCompression,
+  sealant,
+  retaining,
 ]);

@@ -7,10 +7,12 @@ import { CastleNut } from './castle-nut.tsx';
 import { Chart } from './chart.tsx';
 import { Fit } from './fit.tsx';
 import { Flats, flatsWords } from './flats.tsx';
+import { Gland } from './gland.tsx';
 import { fit, hexagon, JointPlate, sizeWithin } from './joint-plate.tsx';
 import { LimitStrip } from './limit-strip.tsx';
 import { Pack } from './pack.tsx';
 import { Round } from './round.tsx';
+import { SealSection } from './seal-section.tsx';
 import { SettingLine } from './setting-line.tsx';
 import { Tornado } from './tornado.tsx';
 
@@ -247,4 +249,31 @@ test('what has no width, no reading or one point is drawn all the same', () => {
     if (drawn(drawing, props).some(({ at }) => Object.values(at).some((value) => /NaN|Infinity|undefined/u.test(value))))
       bad.push(drawing.name);
   expect(bad).toEqual([]);
+});
+
+test('a ring keeps its area and touches both sides of its room', () => {
+  const tags = drawn(Gland, { name: 'Ring', gland: 'piston', section: 2.6, height: 2.1, width: 3.6 });
+  const [ring] = named(tags, 'ellipse');
+  const [free] = named(tags, 'circle');
+  const [rx, ry, r] = [Number(ring!.at['rx']), Number(ring!.at['ry']), Number(free!.at['r'])];
+  expect(rx * ry).toBeCloseTo(r * r, 6);
+  expect(ry / r).toBeCloseTo(2.1 / 2.6, 6);
+  // One that is thinner than its room touches one side only, and stays round.
+  const loose = named(drawn(Gland, { name: 'Ring', gland: 'rod', section: 1.8, height: 2.1, width: 3.6 }), 'ellipse')[0]!.at;
+  expect(Number(loose['rx'])).toBeCloseTo(Number(loose['ry']), 6);
+});
+
+test('seal, lip, track and drain hole lie along the shaft by one scale', () => {
+  const section = { bore: 14, width: 10, lip: 6.5, inset: 1.7, track: { from: 6, to: 7.5, worn: 0.4 }, drain: 13, sleeve: false };
+  const tags = drawn(SealSection, { name: 'Seal', ...section });
+  const starts = named(tags, 'path').map(({ at }) => at['d']!);
+  const face = Number(/^M([\d.]+),24H/u.exec(starts[0]!)![1]);
+  const bore = Number(/H([\d.]+)V84/u.exec(starts[0]!)![1]);
+  const scale = (bore - face) / 14;
+  const lip = Number(/^M([\d.]+),/u.exec(named(tags, 'path', 'stroke', 'var(--steel)')[0]!.at['d']!)![1]);
+  expect((lip - face) / scale).toBeCloseTo(8.2, 6);
+  expect((Number(/^M([\d.]+),24V/u.exec(starts[1]!)![1]) - face) / scale).toBeCloseTo(13, 6);
+  expect(named(tags, 'svg')[0]!.at['aria-label']).toContain('lip at 8.2 mm; track from 6 mm to 7.5 mm');
+  expect(named(tags, 'rect')).toHaveLength(0);
+  expect(named(drawn(SealSection, { name: 'Seal', ...section, sleeve: true }), 'rect')).toHaveLength(1);
 });

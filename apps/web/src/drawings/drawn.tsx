@@ -6,10 +6,12 @@ import { Chart } from './chart.tsx';
 import { Contact } from './contact.tsx';
 import { Face } from './face.tsx';
 import { Fit } from './fit.tsx';
+import { Gland } from './gland.tsx';
 import { JointPlate } from './joint-plate.tsx';
 import { LimitStrip } from './limit-strip.tsx';
 import { Pack } from './pack.tsx';
 import { Round } from './round.tsx';
+import { SealSection } from './seal-section.tsx';
 import { SettingLine } from './setting-line.tsx';
 import { Tornado } from './tornado.tsx';
 
@@ -56,6 +58,18 @@ export function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly n
       return (
         <div className="drawing mb-3" style={{ maxWidth: 520 }}>
           <Contact name={name} drive={drawing.drive} coast={drawing.coast} />
+        </div>
+      );
+    case 'gland':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 440 }}>
+          <Gland name={name} {...drawing} />
+        </div>
+      );
+    case 'seal-section':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 480 }}>
+          <SealSection name={name} {...drawing} />
         </div>
       );
     case 'fit':

@@ -11,7 +11,7 @@ export interface Hand {
 export const HANDS: readonly Hand[] = [
   { id: 'screw', name: 'A screw or nut', areas: ['torque', 'threads'] },
   { id: 'bearing', name: 'A bearing', areas: ['bearings'] },
-  { id: 'seal', name: 'A seal or ring', areas: ['gearboxes'], also: ['bearing.identify', 'measure.runout'] },
+  { id: 'seal', name: 'A seal or ring', areas: ['seals', 'gearboxes'], also: ['bearing.identify', 'measure.runout'] },
   { id: 'gear', name: 'A gear, chain or shaft', areas: ['gears', 'shafts'] },
   { id: 'clutch', name: 'A clutch or spring', areas: ['clutches', 'springs', 'compressors'] },
   { id: 'press', name: 'A part to press', areas: ['fits'] },

@@ -305,11 +305,7 @@ function AnswerTable({
                               ? 'yes'
                               : 'no'
                             : String(cell)
-                          : formatQuantity(
-                              Number(cell),
-                              column.quantity as Quantity,
-                              column.quantity === 'ratio' && column.name === 'share' ? '%' : undefined,
-                            )}
+                          : formatQuantity(Number(cell), column.quantity as Quantity, column.share ? '%' : undefined)}
                     </td>
                   );
                 })}
@@ -326,10 +322,9 @@ function figureText(field: Field, figure: unknown, input: Readonly<Record<string
   switch (field.kind) {
     case 'number': {
       const quantity = quantityOf(field.quantity, input, fields);
-      const isChance = quantity === 'ratio' && field.name.startsWith('probability');
       // Parts of a hundredth of a millimetre are read in micrometres.
       const isFine = quantity === 'length' && Math.abs(Number(figure)) < 0.01 && Number(figure) !== 0;
-      return formatQuantity(Number(figure), quantity, isChance ? '%' : isFine ? 'µm' : undefined);
+      return formatQuantity(Number(figure), quantity, field.share ? '%' : isFine ? 'µm' : undefined);
     }
     case 'list':
       return (figure as readonly number[]).map((item) => formatQuantity(item, quantityOf(field.quantity, input, fields))).join(' – ');

@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals';
 import { workings } from '@jubb/core';
-import { FAMILIES, SETTING_KINDS, SETTING_METHODS } from '@jubb/sheet';
+import { FAMILIES, SEAL_KINDS, SETTING_KINDS, SETTING_METHODS } from '@jubb/sheet';
 import { partAbout, workingsAt, workingsForSetting } from './setting-guide.js';
 
 const served = workings.list().flatMap((working) => workings.servesOf(working.id).map((serves) => ({ working, serves })));
@@ -10,7 +10,7 @@ test('where a working serves is named as sheets name it, and gives it what it as
   const named = (list: readonly string[] = [], known: readonly string[]): readonly string[] => list.filter((one) => !known.includes(one));
   for (const { working, serves } of served) {
     expect(named([...(serves.families ?? []), ...(serves.butNot ?? [])], FAMILIES)).toEqual([]);
-    expect(named(serves.kinds, SETTING_KINDS)).toEqual([]);
+    expect(named(serves.kinds, serves.at === 'seal' ? SEAL_KINDS : SETTING_KINDS)).toEqual([]);
     expect(named(serves.methods, SETTING_METHODS)).toEqual([]);
     expect(
       named(

@@ -101,7 +101,7 @@ export function presetFor(working: string, run: SettingRun, shims: readonly Shim
   const readings = last?.entry.payload.readings ?? [];
   const shelf = shelfOf(run, shims);
   const before = workedWith(run, working)?.working?.output;
-  const known: Readonly<Record<Exclude<Known, `before.${string}`>, unknown>> = {
+  const known: Readonly<Record<Exclude<Known, `before.${string}` | `seal.${string}`>, unknown>> = {
     from: `${window.from} ${unit}`,
     to: `${window.to} ${unit}`,
     aim: setting.aim && `${baseOf(setting.aim.figure, 'length')} mm`,

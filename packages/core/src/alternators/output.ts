@@ -133,7 +133,7 @@ export const output = defineWorking({
   outputs: [
     VERDICT,
     { kind: 'number', name: 'expected', label: 'Regulator should hold', quantity: 'voltage', help: 'At this temperature.' },
-    { kind: 'number', name: 'share', label: 'Of its rated current', quantity: 'ratio', help: 'At 6000 rpm.' },
+    { kind: 'number', name: 'share', label: 'Of its rated current', quantity: 'ratio', share: true, help: 'At 6000 rpm.' },
     { kind: 'text', name: 'what', label: 'What it is', longest: 300, help: 'Point by point.' },
   ],
   sources: [

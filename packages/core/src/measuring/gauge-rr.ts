@@ -68,7 +68,7 @@ export const gaugeRr = defineWorking({
       ],
       help: 'Gauge share of the variation and, where there is one, of the tolerance: both under 10 %, to 30 %, over.',
     },
-    { kind: 'number', name: 'share', label: 'Gauge, of total variation', quantity: 'ratio', help: 'σ gauge over σ total.' },
+    { kind: 'number', name: 'share', label: 'Gauge, of total variation', quantity: 'ratio', share: true, help: 'σ gauge over σ total.' },
     {
       kind: 'number',
       name: 'ofTolerance',

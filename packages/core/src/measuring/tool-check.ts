@@ -86,7 +86,7 @@ export const toolCheck = defineWorking({
       label: 'Point by point',
       columns: [
         { name: 'set', label: 'set', quantity: 'torque' },
-        { name: 'share', label: 'off by', quantity: 'ratio' },
+        { name: 'share', label: 'off by', quantity: 'ratio', share: true },
         { name: 'allowed', label: 'allowed', quantity: 'ratio' },
         { name: 'verdict', label: 'verdict', quantity: 'text' },
       ],

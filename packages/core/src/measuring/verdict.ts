@@ -148,7 +148,14 @@ export const verdict = defineWorking({
       quantity: 'ratio',
       help: '1.65 with room to spare; more when the tolerance is tight.',
     },
-    { kind: 'number', name: 'probabilityIn', label: 'Chance that it is inside', quantity: 'ratio', help: 'From mean and uncertainty.' },
+    {
+      kind: 'number',
+      name: 'probabilityIn',
+      label: 'Chance that it is inside',
+      quantity: 'ratio',
+      share: true,
+      help: 'From mean and uncertainty.',
+    },
     {
       kind: 'number',
       name: 'repeats',

@@ -145,7 +145,7 @@ export const pattern = defineWorking({
       columns: [
         { name: 'pass', label: 'Pass', quantity: 'count' },
         { name: 'way', label: 'Order', quantity: 'text' },
-        { name: 'share', label: 'Share', quantity: 'ratio' },
+        { name: 'share', label: 'Share', quantity: 'ratio', share: true },
         { name: 'torque', label: 'Torque', quantity: 'torque' },
       ],
       help: 'What each pass is pulled to; torque 0 where no full torque was given.',

@@ -70,7 +70,7 @@ export const drop = defineWorking({
   outputs: [
     VERDICT,
     { kind: 'number', name: 'lost', label: 'Drop', quantity: 'voltage', help: 'There, and back where it returns by cable.' },
-    { kind: 'number', name: 'share', label: 'Of the voltage', quantity: 'ratio', help: 'Drop over working voltage.' },
+    { kind: 'number', name: 'share', label: 'Of the voltage', quantity: 'ratio', share: true, help: 'Drop over working voltage.' },
     { kind: 'number', name: 'heat', label: 'Heat, W', quantity: 'ratio', help: 'Made along the cable.' },
     { kind: 'text', name: 'size', label: 'Smallest that does', longest: 120, help: 'Section by drop and by current.' },
   ],

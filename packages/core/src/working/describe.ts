@@ -12,13 +12,15 @@ interface FieldBase {
   readonly help: string;
   /** May be left out, and has no default. */
   readonly optional?: true;
-  /** Asked only when a choice field stands at one of these; it is taken, and without effect, otherwise. */
+  /** Asked only when a choice field stands at one of these, and needed then unless it is optional; taken, and without effect, otherwise. */
   readonly onlyFor?: { readonly field: string; readonly choices: readonly string[] };
 }
 
 export interface NumberField extends FieldBase {
   readonly kind: 'number';
   readonly quantity: FieldQuantity;
+  /** A part of a whole: written in per cent. */
+  readonly share?: true;
   /** In the base unit; both ends included. */
   readonly min?: number;
   readonly max?: number;
@@ -52,7 +54,12 @@ export interface TextField extends FieldBase {
 
 export interface TableField extends FieldBase {
   readonly kind: 'table';
-  readonly columns: readonly { readonly name: string; readonly label: string; readonly quantity: Quantity | 'text' | 'yes-no' }[];
+  readonly columns: readonly {
+    readonly name: string;
+    readonly label: string;
+    readonly quantity: Quantity | 'text' | 'yes-no';
+    readonly share?: true;
+  }[];
   readonly fewest?: number;
   readonly most?: number;
 }
@@ -70,9 +77,18 @@ type ValueOf<F extends Field> = F extends { kind: 'number' }
         ? readonly Row[]
         : string;
 
+/** What may stay empty, or is not asked at all, is not there. */
+type IsMissing<F> = F extends { optional: true }
+  ? true
+  : F extends { default: unknown }
+    ? false
+    : F extends { onlyFor: unknown }
+      ? true
+      : false;
+
 /** The plain object that a list of fields describes. */
 export type ValuesOf<F extends readonly Field[]> = {
-  readonly [K in F[number] as K['name']]: K extends { optional: true } ? ValueOf<K> | undefined : ValueOf<K>;
+  readonly [K in F[number] as K['name']]: IsMissing<K> extends true ? ValueOf<K> | undefined : ValueOf<K>;
 };
 
 type MayBeLeftOut<F> = F extends { optional: true } | { default: unknown } | { onlyFor: unknown } ? true : false;
@@ -170,6 +186,25 @@ export type Drawing =
       readonly bars: readonly { readonly name: string; readonly from: number; readonly to: number; readonly at?: number | undefined }[];
     }
   | {
+      /** A ring in its groove, in section, mm: what is left of it, how high and how wide its room is. */
+      readonly kind: 'gland';
+      readonly gland: 'piston' | 'rod' | 'face-inside' | 'face-outside';
+      readonly section: number;
+      readonly height: number;
+      readonly width: number;
+    }
+  | {
+      /** A lip seal in its bore over a worn track, in section, mm from the face of the housing inwards. */
+      readonly kind: 'seal-section';
+      readonly bore: number;
+      readonly width: number;
+      readonly lip: number;
+      readonly inset: number;
+      readonly track: { readonly from: number; readonly to: number; readonly worn: number };
+      readonly drain?: number | undefined;
+      readonly sleeve: boolean;
+    }
+  | {
       readonly kind: 'setting-line';
       readonly now: number;
       readonly from: number;
@@ -181,16 +216,19 @@ export type Drawing =
     };
 
 /** What a job knows without asking: the ends and the aim of a window, its last reading or all of them, the shims that are free, an output of the last time. */
-export type Known = 'from' | 'to' | 'aim' | 'last' | 'readings' | 'shelf' | `before.${string}`;
+export type Known = 'from' | 'to' | 'aim' | 'last' | 'readings' | 'shelf' | `before.${string}` | `seal.${OfSeal}`;
+
+/** What a sheet's line of a seal says: of a lip seal shaft, bore and width, of a ring inside and section, and how far in it may go. */
+export type OfSeal = 'shaft' | 'bore' | 'width' | 'inside' | 'section' | 'bead' | 'material' | 'deepest';
 
 /** Where a working serves at a job: it is offered there without another file saying so. */
 export interface Serves {
-  /** While parts are measured, while the unit is put together, or to bring a setting to where it is to be. */
-  readonly at: 'measure' | 'build' | 'setting';
+  /** While parts are measured, while the unit is put together, to bring a setting to where it is to be, or where a seal goes in. */
+  readonly at: 'measure' | 'build' | 'setting' | 'seal';
   /** Families of units, as sheets name them; every one where none is named. */
   readonly families?: readonly string[];
   readonly butNot?: readonly string[];
-  /** Of a setting: its kinds, and what it is set by; whatever it is set by where none is named. */
+  /** Of a setting or a seal: its kinds; and what a setting is set by, whatever it is where none is named. */
   readonly kinds?: readonly string[];
   readonly methods?: readonly string[];
   /** The lowest is offered first; 1 where nothing is said. */

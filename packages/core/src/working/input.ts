@@ -30,10 +30,18 @@ export function readInput(fields: readonly Field[], raw: unknown): Result<Values
   return issues.length > 0 ? refuse(...issues) : { ok: true, value: values };
 }
 
+/** Whether the choice that a field is asked for is the one that stands, said or by default. */
+function isAsked({ onlyFor }: Field, given: Raw, fields: readonly Field[]): boolean {
+  if (!onlyFor) return true;
+  const of = fields.find(({ name }) => name === onlyFor.field);
+  const stands = given[onlyFor.field] ?? (of?.kind === 'choice' ? of.default : undefined);
+  return onlyFor.choices.includes(String(stands));
+}
+
 function readField(field: Field, received: unknown, given: Raw, fields: readonly Field[]): Result<unknown> {
   if (received === undefined || received === null || received === '') {
     if ('default' in field && field.default !== undefined) return { ok: true, value: field.default };
-    if (field.optional) return { ok: true, value: undefined };
+    if (field.optional || !isAsked(field, given, fields)) return { ok: true, value: undefined };
     return refuse({ code: 'required', field: field.name });
   }
   switch (field.kind) {

@@ -1,6 +1,6 @@
 import { KeyCap } from '../../kit/key-cap.tsx';
-import { workingsAt, openBefore, stacksOf, stageProgress, stageTakes, type StepState, buildCount } from '@jubb/book';
-import { STAGES, STAGE_NAMES, type Stage } from '@jubb/sheet';
+import { workingsAt, workingsForSeal, openBefore, stacksOf, stageProgress, stageTakes, type StepState, buildCount } from '@jubb/book';
+import { STAGES, STAGE_NAMES, find, type Stage } from '@jubb/sheet';
 import { FileText, Maximize, Tag } from 'lucide-react';
 import { useRef, useState, type ReactElement } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
@@ -163,6 +163,9 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
   const done = steps.filter((one) => one.done).length;
   const { pieces, inNow } = buildCount(state.build);
   const builds = stage === 'build' && pieces > 0;
+  // Where a seal goes in, what helps there comes first.
+  const seal = find(state.sheet.seals, list.chosen?.record.seal);
+  const atSeal = seal ? workingsForSeal(seal) : [];
   const ids = stage === 'measure' || stage === 'build' ? workingsAt(stage, state.sheet.family) : [];
   const stacks = stacksOf(state.ledger);
   const renewed = state.decisions.filter(({ entry }) => entry?.payload.fate === 'renew').length;
@@ -197,7 +200,19 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
               </>
             ),
           },
-    workings: ids.length === 0 || state.handedOver ? undefined : { key: 'workings', name: 'Workings', body: () => <WorkedOut ids={ids} /> },
+    workings:
+      ids.length + atSeal.length === 0 || state.handedOver
+        ? undefined
+        : {
+            key: 'workings',
+            name: 'Workings',
+            body: () => (
+              <>
+                {seal ? <WorkedOut ids={atSeal} seal={seal.ref} /> : null}
+                <WorkedOut ids={ids} />
+              </>
+            ),
+          },
     parts:
       renewed === 0 || STAGES.indexOf(stage) < STAGES.indexOf('decide')
         ? undefined

@@ -1,8 +1,8 @@
-import { partAbout, workOut } from '@jubb/book';
+import { partAbout, presetForSeal, workOut } from '@jubb/book';
 import { STAGE_NAMES, find } from '@jubb/sheet';
 import { workings, type WorkingRun } from '@jubb/core';
-import { useState, type ReactElement } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useMemo, useState, type ReactElement } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormSelect from 'react-bootstrap/FormSelect';
 import Button from 'react-bootstrap/Button';
@@ -29,7 +29,10 @@ function Work(): ReactElement {
   const { job, sheet, state, keep } = useHere();
   const go = useNavigate();
   const working = workings.describe(id);
-  const [part, setPart] = useState(() => partAbout(id, sheet.parts)?.ref ?? '');
+  const [search] = useSearchParams();
+  const seal = find(sheet.seals, search.get('seal') ?? '');
+  const [part, setPart] = useState(() => seal?.part ?? partAbout(id, sheet.parts)?.ref ?? '');
+  const preset = useMemo(() => (seal ? presetForSeal(id, seal) : NOTHING_KNOWN), [id, seal]);
   if (!working) return <p>There is no such working.</p>;
   const put = (run: WorkingRun, found?: FoundDraft): void => {
     const worked = workOut(id, run.input);
@@ -66,7 +69,7 @@ function Work(): ReactElement {
       {id === 'alternator.diodes' ? (
         <DiodeReader under={keepKey} />
       ) : (
-        <WorkingForm key={id} working={working} draftKey={`${job.id}.${id}`} preset={NOTHING_KNOWN} under={keepKey} />
+        <WorkingForm key={id} working={working} draftKey={`${job.id}.${id}${seal ? `.${seal.ref}` : ''}`} preset={preset} under={keepKey} />
       )}
     </>
   );

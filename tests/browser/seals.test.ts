@@ -1,0 +1,86 @@
+import { expect, test } from '@jest/globals';
+import { allKept, atJob, openBuild, stateOf } from '../kit/at-job.ts';
+import { ownShop } from '../kit/shop.ts';
+
+const shop = ownShop();
+
+test('a worn axle shaft: worked out at the seal, the lip goes further in, and a deeper seal reads in; where the bore ends it is a sleeve', async () => {
+  const { api, id, hand } = await atJob(shop, 'ostrel-sf30-axle-shaft', 'seal-in', 'build');
+  await hand.tab('Workings');
+  await hand.sees('Worn track: flush, further in, or a sleeve?');
+  await hand.use('Worn track');
+  await hand.sees('Track begins at');
+  // What the sheet says of the seal is there already.
+  const widthOf = (): Promise<string> => hand.page.$eval('#in-width', (field) => (field as HTMLInputElement).value);
+  expect(await widthOf()).toBe('10 mm');
+  await hand.fill('Track begins at', '6');
+  await hand.fill('and ends at', '7,5');
+  await hand.fill('How deep', '0,4');
+  await hand.fill('Its lip lies at', '65');
+  await hand.fill('Bore is deep', '14');
+  // A slip of the decimal sign is told by the width of the seal.
+  await hand.sees('within its width, 10 mm');
+  await hand.fill('Its lip lies at', '6,5');
+  // The sheet allows a millimetre; the way that goes further in has its own window.
+  await hand.sees('the sheet allows no more');
+  await hand.fill('Inset at most', '4');
+  await hand.sees('1.7 mm to 4 mm below the face the lip runs on sound metal');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Keep it on the job');
+  await allKept(hand);
+  const kept = (await stateOf(api, id)).live.findLast(({ kind }) => kind === 'worked')!;
+  expect(kept).toMatchObject({ payload: { working: 'seal.wear-track', part: 'seal' }, working: { output: { do: 'inset' } } });
+
+  await openBuild({ hand, id }, 'Seal in');
+  await hand.use('Inset past the track');
+  await hand.sees('further in, lip clear of the track');
+  await api.workTo(id, 'gasket-and-shaft-in');
+  const fitted = (await stateOf(api, id)).live.findLast(({ kind }) => kind === 'seal-fitted')!;
+  expect(fitted).toMatchObject({ step: 'seal-in', working: { output: { verdict: 'in' } } });
+  // Deeper than the millimetre that is right for a seal that stands flush.
+  expect(Math.min(...(fitted.payload as { depths: number[] }).depths)).toBeGreaterThan(1.5);
+
+  // Another shaft with too little bore, and rubber that its oil takes apart.
+  const other = await atJob(shop, 'ostrel-sf30-axle-shaft', 'seal-in', 'build');
+  await other.hand.tab('Workings');
+  await other.hand.use('Worn track');
+  await other.hand.fill('Track begins at', '6');
+  await other.hand.fill('and ends at', '7,5');
+  await other.hand.fill('How deep', '0,4');
+  await other.hand.fill('Its lip lies at', '6,5');
+  await other.hand.fill('Bore is deep', '11');
+  await other.hand.sees('filled beneath');
+  await other.hand.go(`/jobs/${other.id}/build`);
+  await other.hand.tab('Workings');
+  await other.hand.use('Does this rubber stand this fluid?');
+  await other.hand.sees('Made of');
+  await other.hand.page.select('#in-medium', 'glycol-brake-fluid');
+  await other.hand.sees('brake fluid swells it');
+  await other.hand.page.select('#in-material', 'EPDM');
+  await other.hand.sees('holds');
+  await other.hand.go(`/jobs/${other.id}/build`);
+  await other.hand.heads('Seal in');
+});
+
+test('a ring is found for a groove: too thin and too thick are seen before anything is ordered', async () => {
+  const { hand } = await atJob(shop, 'askvale-ph80-planetary-hub', 'cover-ring-in', 'build');
+  await hand.tab('Workings');
+  await hand.use('Does this O-ring fit this groove?');
+  await hand.sees('Ring inside');
+  expect(await hand.page.$eval('#in-section', (field) => (field as HTMLInputElement).value)).toBe('4 mm');
+  await hand.fill('Smaller diameter', '241');
+  await hand.fill('Larger diameter', '247,4');
+  await hand.fill('Width of the groove', '5,4');
+  await hand.sees('right: squeezed');
+  await hand.fill('Section', '3');
+  await hand.sees('too thin');
+  await hand.sees('would be right');
+  expect(await hand.faults()).toEqual([]);
+  await hand.go('/workings/oring.pick');
+  await hand.fill('Smaller diameter', '20,8');
+  await hand.fill('Larger diameter', '25');
+  await hand.fill('Width of the groove', '3,6');
+  await hand.fill('Rings on the shelf', 'box-4 20 2.65');
+  await hand.sees('right, and on the shelf');
+  await hand.sees('too thick');
+});
