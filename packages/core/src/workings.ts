@@ -41,7 +41,9 @@ import { toolCheck } from './measuring/tool-check.js';
 import { verdict } from './measuring/verdict.js';
 import { weibull } from './quality/weibull.js';
 import { xmr } from './quality/xmr.js';
+import { oringExtrusion } from './seals/extrusion.js';
 import { faceCompression } from './seals/face-compression.js';
+import { gasket } from './seals/gasket.js';
 import { lip } from './seals/lip.js';
 import { sealMaterial } from './seals/material.js';
 import { oringCheck } from './seals/oring-check.js';
@@ -50,6 +52,7 @@ import { oringNoGroove } from './seals/oring-no-groove.js';
 import { oringPick } from './seals/oring-pick.js';
 import { retaining } from './seals/retaining.js';
 import { sealant } from './seals/sealant.js';
+import { sealSize } from './seals/size.js';
 import { wearTrack } from './seals/wear-track.js';
 import { drivelineAngles } from './shafts/angles.js';
 import { endPlayShim } from './shafts/end-play-shim.js';
@@ -148,4 +151,7 @@ export const workings = new Registry([
   faceCompression,
   sealant,
   retaining,
+  oringExtrusion,
+  sealSize,
+  gasket,
 ]);

@@ -17,11 +17,18 @@ test.each([
 });
 
 test('each kind of seal has what helps there first, and none has what it cannot use', () => {
-  expect(workingsForSeal({ kind: 'lip-seal' })).toEqual(['seal.wear-track', 'seal.lip', 'seal.material']);
-  expect(workingsForSeal({ kind: 'o-ring' })).toEqual(['oring.check', 'oring.pick', 'oring.no-groove', 'seal.material', 'oring.drag']);
+  expect(workingsForSeal({ kind: 'lip-seal' })).toEqual(['seal.wear-track', 'seal.lip', 'seal.size', 'seal.material']);
+  expect(workingsForSeal({ kind: 'o-ring' })).toEqual([
+    'oring.check',
+    'oring.pick',
+    'oring.no-groove',
+    'oring.extrusion',
+    'seal.material',
+    'oring.drag',
+  ]);
   expect(workingsForSeal({ kind: 'sealant' })).toEqual(['seal.sealant']);
   expect(workingsForSeal({ kind: 'bellows' })).toEqual(['seal.face-compression', 'seal.material']);
-  expect(workingsForSeal({ kind: 'gasket' })).toEqual([]);
+  expect(workingsForSeal({ kind: 'gasket' })).toEqual(['gasket.compress']);
 });
 
 test('what the sheet says of a seal is not asked again, and is read by the working as it stands', () => {

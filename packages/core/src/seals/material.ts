@@ -86,7 +86,7 @@ export const sealMaterial = defineWorking({
     {
       at: 'seal',
       kinds: ['lip-seal', 'o-ring', 'piston-seal', 'face-seal', 'boot', 'bellows'],
-      rank: 4,
+      rank: 5,
       preset: { material: 'seal.material' },
     },
   ],

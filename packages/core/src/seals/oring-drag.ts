@@ -125,7 +125,7 @@ export const oringDrag = defineWorking({
     { kind: 'common practice', document: 'friction 0.05 to 0.2 running, 0.2 to 0.6 after rest, twice that dry', for: 'the two ends' },
   ],
   cautions: ['A brake piston that does not come back drags the brake hot: measure the spring, do not guess it.'],
-  serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], rank: 5, preset: { section: 'seal.section' } }],
+  serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], rank: 6, preset: { section: 'seal.section' } }],
   example: { diameter: 20, section: 2.65, squeeze: 0.15, spring: 80 },
   compute(input) {
     const { diameter, section, squeeze, shore, pressure, rings, surface, spring } = input;

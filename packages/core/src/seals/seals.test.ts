@@ -422,3 +422,72 @@ describe('retaining rings', () => {
     expect(refused('ring.retaining', { where: 'bore', size: 190 })).toContain('rings are known for');
   });
 });
+
+describe('pressure and gap', () => {
+  const parts = { section: 2.65, bore: 25.06, rod: 25 };
+  test('narrow enough holds; harder or backed where it is not; to one side the whole play counts', () => {
+    const says = (given: object): Record<string, unknown> => output('oring.extrusion', { ...parts, ...given });
+    expect(says({ pressure: 7 })).toMatchObject({ verdict: 'in', gap: expect.closeTo(0.06, 9), gapMost: 0.07 });
+    expect(says({ pressure: '100 bar' })).toMatchObject({ verdict: 'out', so: expect.stringContaining('90 Shore') });
+    expect(says({ pressure: '100 bar', guided: 'yes' })).toMatchObject({ verdict: 'in', gap: expect.closeTo(0.03, 9) });
+    expect(says({ pressure: 20, from: 'both' })['so']).toContain('a back-up ring on each side');
+    expect(refused('oring.extrusion', { ...parts, pressure: 50 })).toContain('another kind of seal');
+    expect(refused('oring.extrusion', { ...parts, rod: 26, pressure: 5 })).toContain('less than its bore');
+  });
+
+  test('more pressure never allows more gap, a thicker or harder ring never less', () => {
+    const most = (section: number, pressure: number, shore: string): number =>
+      Number(output('oring.extrusion', { section, pressure, bore: 30, rod: 29.99, shore })['gapMost']);
+    for (const shore of ['70', '90'])
+      for (const section of [1.5, 2.65, 3.55, 5.3, 7.5])
+        for (const pressure of [1, 5, 9, 12, 16, 20, 30]) {
+          expect(most(section, pressure, shore)).toBeGreaterThanOrEqual(most(section, pressure + 3, shore));
+          expect(most(section + 1.5, pressure, shore)).toBeGreaterThanOrEqual(most(section, pressure, shore));
+          expect(most(section, pressure, '90')).toBeGreaterThanOrEqual(most(section, pressure, shore));
+        }
+  });
+});
+
+describe('which lip seal', () => {
+  test('the same, a narrower and a wider one, each with what follows; the shelf first', () => {
+    const each = (given: object = {}): readonly { name: string; why: string }[] =>
+      output('seal.size', { shaft: 35.2, bore: 51.9, width: 8, ...given })['each'] as readonly { name: string; why: string }[];
+    expect(each()[0]).toEqual({ name: '35 × 52 × 8', why: 'the same' });
+    expect(each()[1]?.why).toContain('1 mm narrower: flush, its lip runs elsewhere');
+    const shelf = [{ name: 'drawer 3', shaft: 35, bore: 52, width: 10 }];
+    expect(each({ shelf })[0]?.why).toContain('2 mm wider: only where the bore is deep enough');
+    expect(each({ shelf, deep: 11 })[0]).toMatchObject({ name: 'drawer 3', why: expect.stringContaining('on the shelf') });
+    expect(each({ shelf, deep: 9 }).at(-1)?.why).toContain('1 mm too wide for the bore');
+  });
+
+  test('what is no size, and what cannot be', () => {
+    expect(refused('seal.size', { shaft: 36.6, bore: 49, width: 8 })).toContain('the nearest is');
+    expect(refused('seal.size', { shaft: 35, bore: 30, width: 8 })).toContain('more than the shaft');
+    expect(refused('seal.size', { shaft: 35, bore: 52, width: 8, deep: 6 })).toContain('the width of the old one');
+  });
+});
+
+describe('gaskets', () => {
+  const joint = { gasket: 'fibre-1.5', screws: 8, holds: '9 kN', length: 350, wide: 8 };
+  test('stress by hand; too little, too much and a joint that blows at work say what each screw would have to hold', () => {
+    expect(output('gasket.compress', joint)).toMatchObject({ verdict: 'in', stress: expect.closeTo(72_000 / 2800, 9) });
+    const little = output('gasket.compress', { ...joint, holds: '8 kN' });
+    expect(little).toMatchObject({ verdict: 'out', so: expect.stringContaining('not seated'), each: expect.closeTo((25.5 * 2800) / 8, 6) });
+    expect(output('gasket.compress', { ...joint, holds: '40 kN' })['so']).toContain('crushed');
+    // By hand: (72 000·0.8 − 3·π/4·110²)/2800 against 2.75 · 3.
+    const warm = output('gasket.compress', { ...joint, pressure: 3, within: 110 });
+    expect(warm['left']).toBeCloseTo((57_600 - 3 * (Math.PI / 4) * 12_100) / 2800, 6);
+    expect(warm['leftLeast']).toBeCloseTo(8.25, 9);
+    expect(output('gasket.compress', { ...joint, pressure: 5, within: 110 })).toMatchObject({
+      verdict: 'out',
+      so: expect.stringContaining('blows'),
+    });
+    expect(refused('gasket.compress', { ...joint, pressure: 1 })).toContain('is missing');
+  });
+
+  test('what it says each screw would have to hold is enough', () => {
+    const { each } = output('gasket.compress', { ...joint, pressure: 5, within: 110 }) as { each: number };
+    expect(output('gasket.compress', { ...joint, pressure: 5, within: 110, holds: each * 1.001 })['verdict']).toBe('in');
+    expect(output('gasket.compress', { ...joint, pressure: 5, within: 110, holds: each * 0.999 })['verdict']).toBe('out');
+  });
+});
