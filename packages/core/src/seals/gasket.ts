@@ -106,23 +106,19 @@ export const gasket = defineWorking({
     const left = (screws * holds * (1 - settles) - apart) / area;
     const leftLeast = factor * pressure;
     const each = Math.max(seats * area, (leftLeast * area + apart) / (1 - settles)) / screws;
-    const figures = { stress, seats, left, leftLeast, each };
-    if (stress > spoils)
-      return ok({
-        verdict: 'out',
-        ...figures,
-        so: `crushed: ${megapascals(spoils)} is the most it stands; ${newtons((spoils * area) / screws)} a screw`,
-      });
-    if (stress < seats)
-      return ok({ verdict: 'out', ...figures, so: `not seated: ${newtons(each)} a screw would be right, or a softer gasket` });
-    if (left < leftLeast) return ok({ verdict: 'out', ...figures, so: `blows at work: ${newtons(each)} a screw would be right` });
-    return ok({
-      verdict: 'in',
-      ...figures,
-      so: settles >= 0.2 ? `pull again after the first warmth: it gives up some ${percent(settles)}` : 'holds',
-    });
+    const right = `${newtons(each)} a screw would be right`;
+    const wrong =
+      stress > spoils
+        ? `crushed: ${megapascals(spoils)} is the most it stands, ${newtons((spoils * area) / screws)} a screw`
+        : stress < seats
+          ? `not seated: ${right}, or a softer gasket`
+          : left < leftLeast
+            ? `blows at work: ${right}`
+            : undefined;
+    const holding = settles >= 0.2 ? `pull again after the first warmth: it gives up some ${percent(settles)}` : 'holds';
+    return ok({ verdict: wrong === undefined ? 'in' : 'out', stress, seats, left, leftLeast, each, so: wrong ?? holding });
   },
-  explain: (input, output) => [
+  explain: (_, output) => [
     {
       say: 'What the screws press it with.',
       formula: 'n·F/(length · width)',
