@@ -1,4 +1,4 @@
-import { VERDICT } from '../measuring/verdict-field.js';
+import { VERDICT, type Verdict } from '../measuring/verdict-field.js';
 import { megapascals, newtons, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
@@ -116,7 +116,8 @@ export const gasket = defineWorking({
             ? `blows at work: ${right}`
             : undefined;
     const holding = settles >= 0.2 ? `pull again after the first warmth: it gives up some ${percent(settles)}` : 'holds';
-    return ok({ verdict: wrong === undefined ? 'in' : 'out', stress, seats, left, leftLeast, each, so: wrong ?? holding });
+    const verdict: Verdict = wrong === undefined ? 'in' : 'out';
+    return ok({ verdict, stress, seats, left, leftLeast, each, so: wrong ?? holding });
   },
   explain: (_, output) => [
     {
