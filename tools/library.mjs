@@ -4,7 +4,13 @@ import { readFileSync, readdirSync, writeFileSync } from 'node:fs';
 const { LIBRARY, readLibrary } = await import('../apps/server/dist/demo/demo-library.js');
 const FOLDER = new URL('../apps/server/demo/sheets/', import.meta.url);
 
-const texts = readdirSync(FOLDER)
+const sheets = readdirSync(FOLDER)
   .toSorted()
-  .map((name) => readFileSync(new URL(name, FOLDER), 'utf8'));
-writeFileSync(LIBRARY, JSON.stringify(readLibrary(texts)));
+  .flatMap((name) => {
+    try {
+      return readLibrary([readFileSync(new URL(name, FOLDER), 'utf8')]);
+    } catch (fault) {
+      throw new Error(`${name}: ${fault.message}`, { cause: fault });
+    }
+  });
+writeFileSync(LIBRARY, JSON.stringify(sheets));

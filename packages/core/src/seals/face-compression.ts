@@ -1,3 +1,4 @@
+import { between } from '../math/between.js';
 import { degrees, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
@@ -93,10 +94,7 @@ export const faceCompression = defineWorking({
         received: mm(shaft),
         bound: least === most ? `the chart has ${mm(least)} alone` : `the chart goes from ${mm(least)} to ${mm(most)}`,
       });
-    const at = rows.findIndex(([of]) => of >= shaft);
-    const [upper, above] = rows[at]!;
-    const [lower, below] = rows[Math.max(0, at - 1)]!;
-    const compression = upper === lower ? above : below + ((shaft - lower) / (upper - lower)) * (above - below);
+    const compression = between(rows, shaft);
     if (travel !== undefined && compression + tolerance > travel)
       return refuse({
         code: 'too-small',

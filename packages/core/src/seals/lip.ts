@@ -1,10 +1,11 @@
 import { zoneAt } from '../fits/zones.js';
+import { between } from '../math/between.js';
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
 import { megapascals, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
-/** Speed under the lip that a material stands with oil on it, m/s, and the cold and heat beside it: DIN 3760 and makers' tables, from memory. */
+/** Speed under the lip that a material stands with oil on it, m/s: DIN 3760 and makers' tables, from memory. */
 const SPEEDS = { NBR: 14, HNBR: 16, ACM: 20, FKM: 35, VMQ: 30, PTFE: 30 } as const;
 type LipMaterial = keyof typeof SPEEDS;
 /** Grease carries less heat away. */
@@ -275,13 +276,4 @@ export const lip = defineWorking({
 function zoneLimits(zone: string, nominal: number): { readonly lower: number; readonly upper: number } {
   const { lower = -Infinity, upper = Infinity } = zoneAt(zone, nominal) ?? {};
   return { lower: nominal + lower / 1000, upper: nominal + upper / 1000 };
-}
-
-/** In a straight line between the rows; the last one beyond. */
-function between(rows: readonly (readonly [number, number])[], at: number): number {
-  const next = rows.findIndex(([of]) => of >= at);
-  if (next === -1) return rows.at(-1)![1];
-  if (next === 0) return rows[0]![1];
-  const [[a, from], [b, to]] = [rows[next - 1]!, rows[next]!];
-  return from + ((at - a) / (b - a)) * (to - from);
 }

@@ -1,4 +1,5 @@
 import { BORE_RINGS, SHAFT_RINGS } from '../bearings/size-tables.js';
+import { between } from '../math/between.js';
 import { mm, newtons, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
@@ -143,7 +144,7 @@ export const retaining = defineWorking({
         received: mm(land!),
         bound: `at least as long as the groove is deep, ${mm(depth)}: it breaks out`,
       });
-    const q = loadFactor(long);
+    const q = between(SHORT, long);
     const area = (Math.PI / 4) * Math.abs(size ** 2 - at ** 2);
     const holds = (strength * area) / q;
     const atWork = holds / SAFETY;
@@ -173,12 +174,3 @@ export const retaining = defineWorking({
     ...(input.load === undefined ? [] : [{ say: `It ${output.verdict}.` }]),
   ],
 });
-
-/** Between the rows of the standard in a straight line. */
-function loadFactor(long: number): number {
-  const at = SHORT.findIndex(([of]) => of >= long);
-  if (at === -1) return SHORT.at(-1)![1];
-  if (at === 0) return SHORT[0][1];
-  const [[a, qa], [b, qb]] = [SHORT[at - 1]!, SHORT[at]!];
-  return qa + ((long - a) / (b - a)) * (qb - qa);
-}
