@@ -134,7 +134,9 @@ describe('ways', () => {
     expect(done.closedAt).not.toBeNull();
 
     const { customer, machine, unit } = done;
-    const again = await ilka.bookedOn('tindlebrook-bm7-brake-cylinder', { customer, machine, unit });
+    // By whoever may book in: it is the unit that has it.
+    const perla = await Client.as(server.base, 'perla');
+    const again = await perla.bookedOn('tindlebrook-bm7-brake-cylinder', { customer, machine, unit });
     const { entries } = await ilka.get<JobView>(`/jobs/${again.id}`);
     expect(entries).toMatchObject([{ kind: 'way', step: step.ref, payload: { way, agreed, left: done.number } }]);
 
