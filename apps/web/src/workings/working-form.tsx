@@ -161,7 +161,8 @@ interface InputFieldProps {
 function InputField({ field, text, input, fields, issues, example, onText }: InputFieldProps): ReactElement {
   const issue = issues.find((candidate) => candidate.field === field.name || candidate.field.startsWith(`${field.name}[`));
   const id = `in-${field.name}`;
-  const unit = 'quantity' in field ? baseUnit(quantityOf(field.quantity, input, fields)).symbol : '';
+  const isShare = field.kind === 'number' && field.share;
+  const unit = isShare ? '%' : 'quantity' in field ? baseUnit(quantityOf(field.quantity, input, fields)).symbol : '';
   // Where the example has something, its default is not the example's.
   const control = { id, value: example === '' ? text : '', 'aria-invalid': issue !== undefined, 'aria-describedby': `${id}-help` };
   return (
@@ -345,6 +346,8 @@ function asText(field: Field, example: unknown): string {
         return cells.join(cells.some((cell) => cell.includes(' ')) ? '; ' : ' ');
       })
       .join('\n');
+  // Read back as it is written.
+  if (field.kind === 'number' && field.share && typeof example === 'number') return formatQuantity(example, 'ratio', '%');
   return String(example);
 }
 

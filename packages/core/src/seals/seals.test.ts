@@ -152,6 +152,9 @@ describe('a ring in its groove', () => {
     // By hand: 1.08 · (1 + 1.8e-4 · 80)³
     expect(Number(warm['fill']) / Number(cold['fill'])).toBeCloseTo(1.08 * 1.0144 ** 3, 6);
     expect([cold['verdict'], warm['verdict']]).toEqual(['in', 'out']);
+    // Typed without a sign it is per cent; a number is a part of one.
+    expect(output('oring.check', { ...groove, swell: '8' })['fill']).toBe(output('oring.check', { ...groove, swell: 0.08 })['fill']);
+    expect(refused('oring.check', { ...groove, swell: '800' })).toContain('the most allowed is 100 %');
   });
 });
 

@@ -19,7 +19,7 @@ interface FieldBase {
 export interface NumberField extends FieldBase {
   readonly kind: 'number';
   readonly quantity: FieldQuantity;
-  /** A part of a whole: written in per cent. */
+  /** A part of a whole: written in per cent, and read so where text has no unit. */
   readonly share?: true;
   /** In the base unit; both ends included. */
   readonly min?: number;

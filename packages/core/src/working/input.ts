@@ -54,7 +54,7 @@ function readField(field: Field, received: unknown, given: Raw, fields: readonly
           return refuse({ code: 'unit-missing', field: field.name, received: describe(received), quantity });
         return readNumber(received, field.name, field, quantity, unit);
       }
-      return readNumber(received, field.name, field, quantityOf(field.quantity, given, fields));
+      return readNumber(received, field.name, field, quantityOf(field.quantity, given, fields), field.share ? '%' : undefined);
     case 'list':
       return readList(received, field, quantityOf(field.quantity, given, fields));
     case 'choice':
@@ -73,7 +73,7 @@ export function quantityOf(quantity: FieldQuantity, given: Raw, fields: readonly
   return QUANTITIES.find((known) => known === chosen) ?? 'length';
 }
 
-type Bounds = Pick<NumberField, 'min' | 'max' | 'above'>;
+type Bounds = Pick<NumberField, 'min' | 'max' | 'above' | 'share'>;
 
 function readNumber(received: unknown, name: string, bounds: Bounds, quantity: Quantity, assumed?: string): Result<number> {
   let base: number;
@@ -86,16 +86,15 @@ function readNumber(received: unknown, name: string, bounds: Bounds, quantity: Q
   } else {
     return refuse({ code: 'not-a-figure', field: name, received: describe(received), quantity });
   }
+  const write = (bound: number): string => formatQuantity(bound, quantity, bounds.share ? '%' : undefined);
   const at = { field: name, received: describe(received), quantity };
   if (!Number.isFinite(base)) return refuse({ code: 'not-finite', ...at });
   if (quantity === 'count' && !Number.isInteger(base)) return refuse({ code: 'not-whole', ...at });
   if (bounds.above !== undefined && base <= bounds.above) {
-    return refuse({ code: 'too-small', ...at, bound: `more than ${formatQuantity(bounds.above, quantity)}` });
+    return refuse({ code: 'too-small', ...at, bound: `more than ${write(bounds.above)}` });
   }
-  if (bounds.min !== undefined && base < bounds.min)
-    return refuse({ code: 'too-small', ...at, bound: formatQuantity(bounds.min, quantity) });
-  if (bounds.max !== undefined && base > bounds.max)
-    return refuse({ code: 'too-large', ...at, bound: formatQuantity(bounds.max, quantity) });
+  if (bounds.min !== undefined && base < bounds.min) return refuse({ code: 'too-small', ...at, bound: write(bounds.min) });
+  if (bounds.max !== undefined && base > bounds.max) return refuse({ code: 'too-large', ...at, bound: write(bounds.max) });
   return { ok: true, value: base };
 }
 
