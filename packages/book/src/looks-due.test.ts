@@ -81,26 +81,26 @@ describe('marks and directions', () => {
 });
 
 describe('what a step expects', () => {
-  const hub = demoSheet('harrowmere-ut9-trailer-hub');
-  const step = find(hub.steps, 'cartridge-in')!;
+  const unit = demoSheet('quennet-ga-alternator');
+  const step = find(unit.steps, 'slip-rings-dressed')!;
   const done: BookLine = { kind: 'tick', step: step.ref, payload: {} };
   const said = (so: boolean, instead?: string): BookLine => ({
     kind: 'as-expected',
     step: step.ref,
     payload: { so, ...(instead === undefined ? {} : { instead }) },
   });
-  const looks = (...lines: readonly BookLine[]) => at(hub, step.ref, done, ...lines).looks?.filter(({ what }) => what === 'expected');
+  const looks = (...lines: readonly BookLine[]) => at(unit, step.ref, done, ...lines).looks?.filter(({ what }) => what === 'expected');
 
   test('is asked after it; not so keeps it open with what it was like, until it is so', () => {
     expect(looks()).toEqual([{ what: 'expected', expect: step.expect }]);
-    expect(looks(said(false, 'it stands proud'))).toEqual([{ what: 'expected', expect: step.expect, notSo: 'it stands proud' }]);
-    expect(at(hub, step.ref, done, said(false, 'it stands proud')).problem).toContain('not as expected: it stands proud');
-    expect(looks(said(false, 'it stands proud'), said(true))).toEqual([]);
+    expect(looks(said(false, 'a groove is left'))).toEqual([{ what: 'expected', expect: step.expect, notSo: 'a groove is left' }]);
+    expect(at(unit, step.ref, done, said(false, 'a groove is left')).problem).toContain('not as expected: a groove is left');
+    expect(looks(said(false, 'a groove is left'), said(true))).toEqual([]);
   });
 
   test('is not answered before, nor where nothing is expected', () => {
-    expect(refused(hub, said(true))).toMatch(/not done yet/u);
-    expect(refused(hub, said(true), done, said(true))).toMatch(/said to be as expected already/u);
+    expect(refused(unit, said(true))).toMatch(/not done yet/u);
+    expect(refused(unit, said(true), done, said(true))).toMatch(/said to be as expected already/u);
   });
 });
 
