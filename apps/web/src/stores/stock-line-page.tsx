@@ -131,10 +131,17 @@ function Batches({ line }: { readonly line: StockView }): ReactElement {
 }
 
 function Movements({ line }: { readonly line: StockView }): ReactElement {
+  const head = <h2>What happened</h2>;
+  if (line.movements.length === 0)
+    return (
+      <>
+        {head}
+        <p className="soft">Nothing yet.</p>
+      </>
+    );
   return (
     <>
-      <h2>What happened</h2>
-      {line.movements.length === 0 ? <p className="soft">Nothing yet.</p> : null}
+      {head}
       <Table>
         <thead>
           <tr>
