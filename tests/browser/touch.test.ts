@@ -1,5 +1,5 @@
 import { jobState, nextAct, type JobState, type JobView } from '@jubb/book';
-import type { Step } from '@jubb/sheet';
+import { find, type Step } from '@jubb/sheet';
 import { beforeAll, expect, test } from '@jest/globals';
 import type { ElementHandle, Page } from 'puppeteer-core';
 import { allKept } from '../kit/at-job.ts';
@@ -84,7 +84,7 @@ async function doAt(step: Step | undefined, state: JobState): Promise<void> {
     return keep();
   }
   if (step?.record.kind === 'arrival') await write('.bench-do input[id$="-text"], .bench-do textarea', 'Grease on the tyre wall');
-  if (step?.record.kind === 'look') return tap('even grey band');
+  if (step?.record.kind === 'look') return tap(find(state.sheet.limits, step.record.limit)!.looks![0]!.words);
   const figure = step && figureAt(step, state);
   // The field stands there while something is to be read, and is empty until then.
   const field = figure === undefined ? null : await page.$('.num-field');
