@@ -10,7 +10,8 @@ export function inputSchema(working: Working): JsonSchema {
     title: working.title,
     type: 'object',
     additionalProperties: false,
-    required: working.inputs.filter((field) => !field.optional && !('default' in field)).map((field) => field.name),
+    // What is asked for one choice alone is needed with that choice only: the working says so.
+    required: working.inputs.filter((field) => !field.optional && !field.onlyFor && !('default' in field)).map((field) => field.name),
     properties: Object.fromEntries(working.inputs.map((field) => [field.name, fieldSchema(field)])),
   };
 }
