@@ -1,7 +1,7 @@
 import { mm, percent } from '../quantity/write.js';
 import { ok, refuse, type Result } from '../working/issues.js';
 import type { Drawing } from '../working/describe.js';
-import type { Gland, Groove, Motion } from './ring.js';
+import { isFace, type Gland, type Groove, type Motion } from './ring.js';
 
 /** Linear expansion of rubber, per kelvin: handbook value for nitrile, others lie within a fifth of it; from memory. */
 const RUBBER_PER_K = 1.8e-4;
@@ -125,7 +125,7 @@ export function grooveOf(given: GrooveGiven): Result<Groove> {
   const { gland, motion, inner, outer, loose } = given;
   if (outer <= inner)
     return refuse({ code: 'too-small', field: 'outer', received: mm(outer), bound: `more than the smaller one, ${mm(inner)}` });
-  const inFace = gland === 'face-inside' || gland === 'face-outside';
+  const inFace = isFace(gland);
   const needed = inFace ? 'depth' : 'width';
   const measured = given[needed];
   if (measured === undefined) return refuse({ code: 'required', field: needed, quantity: 'length' });

@@ -3,7 +3,7 @@ import { mm, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { GROOVE_FIELDS, glandDrawing, grooveOf, seatedWords } from './groove-fields.js';
-import { FILL_MOST, FORMULA_MOST, STRETCH_MOST, faultsOf, seated, squeezeOf } from './ring.js';
+import { FILL_MOST, FORMULA_MOST, faultsOf, insidesFor, seated, squeezeOf, type Groove } from './ring.js';
 
 /**
  * Does this O-ring fit this groove?
@@ -83,7 +83,7 @@ export const oringCheck = defineWorking({
         code: 'outside-method',
         field: 'inside',
         received: mm(input.inside),
-        bound: `stretched by ${percent(at.stretch)}, nothing is known beyond ${percent(FORMULA_MOST)}; ${insides(input)} would be right`,
+        bound: `stretched by ${percent(at.stretch)}, nothing is known beyond ${percent(FORMULA_MOST)}; ${insides(groove.value, input.section)} would be right`,
       });
     if (at.fill > 1)
       return refuse({
@@ -96,7 +96,11 @@ export const oringCheck = defineWorking({
     const [worst] = faults;
     const right =
       worst &&
-      { squeeze: sections(groove.value), stretch: insides(input), fill: `a wider groove, or ${sections(groove.value)}` }[worst.what];
+      {
+        squeeze: sections(groove.value),
+        stretch: insides(groove.value, input.section),
+        fill: `a wider groove, or ${sections(groove.value)}`,
+      }[worst.what];
     const { section: left, ...shares } = at;
     return ok({
       ...shares,
@@ -134,9 +138,7 @@ export const oringCheck = defineWorking({
 });
 
 /** Sections that are squeezed rightly in a groove, in words. */
-function sections(
-  groove: Parameters<typeof squeezeOf>[0] & { readonly height: number; readonly width: number; readonly growth: number },
-): string {
+function sections(groove: Groove): string {
   const { from, to } = squeezeOf(groove);
   const { height, width, growth } = groove;
   const byFill = Math.sqrt((FILL_MOST * height * width * 4) / (Math.PI * (1 + growth)));
@@ -144,7 +146,8 @@ function sections(
   return thick < thin ? 'no section' : `a section of ${mm(thin)} to ${mm(thick)}`;
 }
 
-/** Inside diameters that are not stretched too far, in words. */
-function insides({ inner }: { readonly inner: number }): string {
-  return `an inside of ${mm(inner / (1 + STRETCH_MOST))} to ${mm(inner)}`;
+/** Inside diameters that lie right, in words. */
+function insides(groove: Groove, section: number): string {
+  const { from, to } = insidesFor(groove, section);
+  return to < from || from <= 0 ? 'another section' : `an inside of ${mm(from)} to ${mm(to)}`;
 }

@@ -1,9 +1,9 @@
+import { percent } from '../quantity/write.js';
 import { insideTolerance, sectionTolerance } from './ring-sizes.js';
 
 /** Where a ring lies: on a piston, in the bore round a rod, or between two faces with pressure from within or from without. */
 export type Gland = 'piston' | 'rod' | 'face-inside' | 'face-outside';
-export const MOTIONS = ['static', 'moving', 'turning'] as const;
-export type Motion = (typeof MOTIONS)[number];
+export type Motion = 'static' | 'moving' | 'turning';
 
 export interface Groove {
   readonly gland: Gland;
@@ -58,6 +58,20 @@ export const SQUEEZE: Readonly<Record<'face' | Motion, Span>> = {
 export const STRETCH_MOST = 0.05;
 export const PUSHED_MOST = 0.03;
 export const FILL_MOST = 0.9;
+/** The most that a ring may be stretched, by what it does there. */
+export function stretchMostOf({ motion }: Pick<Groove, 'motion'>): number {
+  return motion === 'turning' ? TURNING_STRETCH_MOST : STRETCH_MOST;
+}
+
+/** Inside diameters that lie right in a groove, of a ring of that section, mm. */
+export function insidesFor(groove: Groove, section: number): Span {
+  const { gland, inner, outer } = groove;
+  const least = inner / (1 + stretchMostOf(groove));
+  if (gland === 'piston' || gland === 'face-outside') return { from: least, to: inner / (1 - PUSHED_MOST) };
+  const pushed = outer / (1 - PUSHED_MOST) - 2 * section;
+  return gland === 'rod' ? { from: least, to: pushed } : { from: outer / (1 + STRETCH_MOST) - 2 * section, to: pushed };
+}
+
 /** A ring that turns draws together when it is stretched and warm: it is a little larger than its shaft. */
 const TURNING_STRETCH_MOST = 0;
 /** The formula of the section ends here. */
@@ -97,6 +111,8 @@ export function stretchIn({ gland, inner, outer }: Pick<Groove, 'gland' | 'inner
   if (gland === 'piston' || gland === 'face-outside') return onInner;
   const free = inside + 2 * section;
   const inOuter = (outer - free) / free;
+  // Pressure from within carries it out to the wall.
+  if (gland === 'face-inside') return Math.max(onInner, inOuter);
   // In a housing it lies against the outside; a rod that is larger than it stretches it all the same.
   return inOuter < 0 && onInner <= 0 ? inOuter : Math.max(onInner, Math.min(0, inOuter));
 }
@@ -125,44 +141,46 @@ export function seated(groove: Groove, ring: Ring): Seated {
 
 export interface Fault {
   readonly what: 'squeeze' | 'stretch' | 'fill';
-  /** 1 where it must not be, less where it only may be so with the worst of tolerances. */
+  /** It is so; not grave: only with the worst of all tolerances. */
   readonly grave: boolean;
   readonly words: string;
 }
 
-const share = (of: number): string => `${Math.round(1000 * of) / 10} %`;
-
 /** What is wrong with a ring in its groove, the gravest first; nothing where it is right. */
 export function faultsOf(groove: Groove, at: Seated): readonly Fault[] {
   const { from, to } = squeezeOf(groove);
-  const most = groove.motion === 'turning' ? TURNING_STRETCH_MOST : STRETCH_MOST;
+  const most = stretchMostOf(groove);
   const faults: readonly (Fault | false)[] = [
     at.squeeze <= 0 && {
       what: 'squeeze',
       grave: true,
-      words: `too thin: ${share(-at.squeeze)} of its section is missing, it touches one side only`,
+      words: `too thin: ${percent(-at.squeeze)} of its section is missing, it touches one side only`,
     },
     at.squeeze > 0 &&
       at.squeeze < from && {
         what: 'squeeze',
         grave: true,
-        words: `too thin: squeezed by ${share(at.squeeze)}, ${share(from)} is the least`,
+        words: `too thin: squeezed by ${percent(at.squeeze)}, ${percent(from)} is the least`,
       },
-    at.squeeze > to && { what: 'squeeze', grave: true, words: `too thick: squeezed by ${share(at.squeeze)}, ${share(to)} is the most` },
-    at.stretch > most && { what: 'stretch', grave: true, words: `stretched by ${share(at.stretch)}, ${share(most)} is the most` },
+    at.squeeze > to && { what: 'squeeze', grave: true, words: `too thick: squeezed by ${percent(at.squeeze)}, ${percent(to)} is the most` },
+    at.stretch > most && { what: 'stretch', grave: true, words: `stretched by ${percent(at.stretch)}, ${percent(most)} is the most` },
     at.stretch < -PUSHED_MOST && {
       what: 'stretch',
       grave: true,
-      words: `pushed together by ${share(-at.stretch)}, ${share(PUSHED_MOST)} is the most: it buckles`,
+      words: `pushed together by ${percent(-at.stretch)}, ${percent(PUSHED_MOST)} is the most: it buckles`,
     },
-    at.fill > FILL_MOST && { what: 'fill', grave: true, words: `fills ${share(at.fill)} of its groove, ${share(FILL_MOST)} is the most` },
+    at.fill > FILL_MOST && {
+      what: 'fill',
+      grave: true,
+      words: `fills ${percent(at.fill)} of its groove, ${percent(FILL_MOST)} is the most`,
+    },
     at.squeeze >= from &&
       at.squeezeLeast < 0 && { what: 'squeeze', grave: false, words: `may touch one side only where ring and groove are at their worst` },
     at.fill <= FILL_MOST &&
       at.fillMost > 1 && {
         what: 'fill',
         grave: false,
-        words: `may fill its groove to ${share(at.fillMost)} where ring and groove are at their worst`,
+        words: `may fill its groove to ${percent(at.fillMost)} where ring and groove are at their worst`,
       },
   ];
   return faults.filter((fault) => fault !== false);

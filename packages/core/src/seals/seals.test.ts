@@ -134,7 +134,7 @@ describe('a ring in its groove', () => {
     });
     expect(output('oring.check', { ...groove, inside: 20, section: 2.2 })['what']).toContain('a section of 2.333 mm');
     expect(output('oring.check', { ...groove, inside: 19, section: 2.65 })['what']).toContain(
-      'an inside of 19.81 mm to 20.8 mm would be right',
+      'an inside of 19.81 mm to 21.443 mm would be right',
     );
     expect(refused('oring.check', { ...groove, inside: 20, section: 3.6 })).toContain('of its groove');
     expect(refused('oring.check', { ...groove, inside: 10, section: 2.65 })).toContain('nothing is known beyond 25 %');
@@ -143,6 +143,24 @@ describe('a ring in its groove', () => {
     expect(
       refused('oring.check', { inside: 20, section: 2.65, gland: 'face-inside', motion: 'moving', inner: 20, outer: 27, depth: 2 }),
     ).toContain('face seal');
+  });
+
+  test('the inside that it says would be right is right, however the ring lies', () => {
+    for (const given of [
+      { gland: 'piston', motion: 'static', inner: 20.8, outer: 25, width: 3.6 },
+      { gland: 'piston', motion: 'turning', inner: 20.8, outer: 25, width: 3.6 },
+      { gland: 'rod', motion: 'static', inner: 20, outer: 24.2, width: 3.6 },
+      { gland: 'face-inside', motion: 'static', inner: 40, outer: 48, depth: 2 },
+      { gland: 'face-outside', motion: 'static', inner: 40, outer: 48, depth: 2 },
+    ]) {
+      const section = given.motion === 'turning' ? 2.25 : 2.6;
+      const said = (inside: number): string => String(output('oring.check', { ...given, inside, section })['what']);
+      const spans = [0.88, 1.3].flatMap((times) => [...said(given.inner * times).matchAll(/inside of ([\d.]+) mm to ([\d.]+) mm/gu)]);
+      expect(spans.length).toBeGreaterThan(0);
+      for (const [, from, to] of spans)
+        for (const inside of [Number(from) + 0.01, Number(to) - 0.01])
+          expect(said(inside)).not.toMatch(/stretched by [^;]*is the most|pushed/u);
+    }
   });
 
   test('warm and swollen it fills more', () => {
@@ -345,6 +363,7 @@ describe('a worn track', () => {
     });
     expect(refused('seal.wear-track', { ...seal, bore: 9, from: 6, to: 7.5, worn: 0.2 })).toContain('a narrower one of 9 mm would');
     expect(refused('seal.wear-track', { ...seal, drain: 8, from: 6, to: 7.5, worn: 0.2 })).toContain('closes it');
+    expect(refused('seal.wear-track', { ...seal, chamfer: 2, drain: 11, from: 3, to: 4, worn: 0.2 })).toContain('it closes the drain hole');
     expect(refused('seal.wear-track', { ...seal, from: 7, to: 6, worn: 0.2 })).toContain('below the lower end');
   });
 

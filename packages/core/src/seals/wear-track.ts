@@ -166,6 +166,13 @@ export const wearTrack = defineWorking({
           : 'it closes the drain hole';
     const isClear = (inset: number): boolean => inset + lipAt <= from - CLEAR_MM + 1e-9 || inset + lipAt >= to + CLEAR_MM - 1e-9;
     const least = chamfer;
+    if (least > insetMost)
+      return refuse({
+        code: 'too-large',
+        field: 'chamfer',
+        received: mm(chamfer),
+        bound: `${mm(insetMost)}: behind it ${meets}; a narrower seal`,
+      });
     if (worn <= NOT_FELT || isClear(least))
       return ok({
         do: least > 0 ? 'inset' : 'flush',
