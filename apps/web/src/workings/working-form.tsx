@@ -346,8 +346,8 @@ function asText(field: Field, example: unknown): string {
         return cells.join(cells.some((cell) => cell.includes(' ')) ? '; ' : ' ');
       })
       .join('\n');
-  // Read back as it is written.
-  if (field.kind === 'number' && field.share && typeof example === 'number') return formatQuantity(example, 'ratio', '%');
+  // Read back as it is written; its sign stands beside the field.
+  if (field.kind === 'number' && field.share && typeof example === 'number') return formatQuantity(example, 'ratio', '%').replace(' %', '');
   return String(example);
 }
 

@@ -44,7 +44,6 @@ export const gasket = defineWorking({
       kind: 'choice',
       name: 'gasket',
       label: 'Gasket of',
-      default: 'vegetable-fibre',
       choices: (Object.keys(KINDS) as KindId[]).map((id) => ({ id, label: KINDS[id].name })),
       help: 'As it is; not a sealant, which only fills.',
     },
