@@ -93,7 +93,7 @@ test('an alternator: a bad diode by its name, decided, quoted, answered by telep
   await counter.page.waitForFunction(() => document.body.innerText.includes('Put it on the orders'));
   expect(await counter.faults()).toEqual([]);
   await counter.use('Put it on the orders');
-  await counter.sees('on order');
+  await counter.sees('All of it is kept, out, or on order');
   await counter.go('/stores/orders');
   await counter.sees('being gathered');
   await counter.cut(true);

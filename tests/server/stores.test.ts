@@ -213,9 +213,8 @@ describe('orders', () => {
   /** An order with these numbers for the job, sent. */
   const ordered = async (...quantities: readonly number[]): Promise<{ order: Answer<OrderView>; numbers: readonly string[] }> => {
     const numbers = ['HT6-4407', 'HT6-K1', 'HT6-4401'].slice(0, quantities.length);
-    let open: OrderView | undefined;
-    for (const [index, quantity] of quantities.entries())
-      open = await perla.made<OrderView>('/orders/lines', { id: uuid(), supplier, number: numbers[index], quantity, jobId: job.id });
+    const lines = quantities.map((quantity, index) => ({ id: uuid(), supplier, number: numbers[index], quantity, jobId: job.id }));
+    const [open] = await perla.made<OrderView[]>('/orders/lines', { lines });
     return { order: await perla.call<OrderView>('POST', `/orders/${open!.id}/send`), numbers };
   };
   const fault = (name: string): Promise<unknown> => perla.call('PUT', `/suppliers/${encodeURIComponent(supplier)}/fault`, { fault: name });
@@ -283,7 +282,8 @@ describe('orders', () => {
         await database.query('DROP FUNCTION no_entry CASCADE');
       }
     };
-    const open = await perla.made<OrderView>('/orders/lines', { id: uuid(), supplier, number: 'HT6-K1', quantity: 2, jobId: job.id });
+    const lines = [{ id: uuid(), supplier, number: 'HT6-K1', quantity: 2, jobId: job.id }];
+    const open = (await perla.made<OrderView[]>('/orders/lines', { lines }))[0]!;
     await without('hold', async () => {
       expect((await perla.call('POST', `/orders/${open.id}/send`)).status).toBe(500);
     });
@@ -359,11 +359,13 @@ describe('orders', () => {
   });
 
   test('a number that nobody has, and a mechanic who would order, are refused', async () => {
-    expect(told(await perla.call('POST', '/orders/lines', { id: uuid(), supplier, number: 'NONE', quantity: 1 }))).toContain(
-      'is not in the catalogue',
-    );
+    const before = await perla.get<OrderView[]>('/orders');
+    const lines = ['HT6-K1', 'NONE'].map((number) => ({ id: uuid(), supplier, number, quantity: 1 }));
+    expect(told(await perla.call('POST', '/orders/lines', { lines }))).toContain('is not in the catalogue');
+    // The one that it has is not ordered without the other.
+    expect(await perla.get<OrderView[]>('/orders')).toEqual(before);
     const joss = await Client.as(server.base, 'joss');
-    expect((await joss.call('POST', '/orders/lines', { id: uuid(), supplier, number: 'HT6-K1', quantity: 1 })).status).toBe(403);
+    expect((await joss.call('POST', '/orders/lines', { lines: lines.slice(0, 1) })).status).toBe(403);
   });
 });
 

@@ -176,7 +176,11 @@ describe('the same in another unit', () => {
         const base = usual.run.input[field.name];
         if ((field.kind !== 'number' && field.kind !== 'list') || base === undefined) continue;
         const quantity = quantityOf(field.quantity, working.example, working.inputs);
-        const unit = pick(random, unitsOf(quantity));
+        // A share without a sign is per cent.
+        const unit = pick(
+          random,
+          unitsOf(quantity).filter(({ symbol }) => symbol !== '' || !('share' in field && field.share)),
+        );
         const write = (figure: number): string => `${fromBase(figure, unit)} ${unit.symbol}`;
         input[field.name] = field.kind === 'list' ? (base as readonly number[]).map(write) : write(base as number);
       }

@@ -66,7 +66,7 @@ export const ENDPOINTS = {
   },
   orders: {
     list: endpoint('GET', '/orders', EVERYONE, ['OrderView']),
-    want: endpoint('POST', '/orders/lines', TRUSTED, 'OrderView', { body: 'WantBody' }),
+    want: endpoint('POST', '/orders/lines', TRUSTED, ['OrderView'], { body: 'WantBody' }),
     drop: endpoint('DELETE', '/orders/lines/:id', TRUSTED, 'nothing'),
     send: endpoint('POST', '/orders/:id/send', TRUSTED, 'OrderView'),
     settle: endpoint('POST', '/orders/:id/settle', TRUSTED, 'OrderView', { body: 'AcceptBody' }),

@@ -85,7 +85,7 @@ export class SettleCountBody {
   @IsBoolean() take: boolean;
 }
 
-export class WantBody {
+export class WantedLine {
   @IsUUID('7') id: string;
   @TextLine('from whom?', 80) supplier: string;
   @TextLine('which number?', 60) number: string;
@@ -94,6 +94,11 @@ export class WantBody {
   @Max(10_000, { message: 'must be at most 10000' })
   quantity: number;
   @IsOptional() @IsUUID() jobId?: string;
+}
+
+/** What is to be had, of one supplier or several: all of it is put on their orders, or none. */
+export class WantBody {
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => WantedLine) lines: WantedLine[];
 }
 
 export class DeliveredLine {

@@ -19,7 +19,7 @@ export class OrdersController {
   }
 
   @Route(ENDPOINTS.orders.want)
-  want(@Body() body: WantBody): Promise<OrderView> {
+  want(@Body() body: WantBody): Promise<readonly OrderView[]> {
     return this.orders.want(body);
   }
 

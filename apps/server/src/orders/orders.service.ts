@@ -1,5 +1,5 @@
-import { toCome, type NewEntry, type PersonView } from '@jubb/book';
-import type { DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody } from '@jubb/wire';
+import { toCome, type NewEntry, type PersonView, type SupplierOffer } from '@jubb/book';
+import type { DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody, WantedLine } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In, IsNull, Raw, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { v7 as uuid } from 'uuid';
@@ -36,34 +36,37 @@ export class OrdersService {
     return order;
   }
 
-  /** Puts something on the order that is being gathered for a supplier; the same id again is the same line. */
-  async want(body: WantBody): Promise<OrderView> {
-    const offer = await this.supplier.offer(body.supplier, body.number);
-    if (!offer) throw badInput([{ field: 'number', given: body.number, allowed: `is not in the catalogue of ${body.supplier}` }]);
-    if (offer.supersededBy !== null)
-      throw badInput([{ field: 'number', given: body.number, allowed: `has been replaced; order ${offer.supersededBy}` }]);
-    const id = await inTransaction(this.dataSource, async (manager) => {
-      // The one that is gathered: made where there is none, by whoever is first.
-      await manager.createQueryBuilder().insert().into(PartOrder).values({ supplier: body.supplier }).orIgnore().execute();
-      const open = await manager.findOneOrFail(PartOrder, {
-        where: { supplier: body.supplier, state: 'open' },
-        lock: { mode: 'pessimistic_write' },
-      });
-      const known = await manager.findOneBy(PartOrderLine, { id: body.id });
-      if (known) return known.orderId;
-      await manager.insert(PartOrderLine, {
-        id: body.id,
-        orderId: open.id,
-        number: body.number,
-        name: offer.name,
-        quantity: body.quantity,
-        priceMinor: priceFor(offer, body.quantity),
-        jobId: body.jobId ?? null,
-      });
-      return open.id;
+  /** Puts lines on the orders that are being gathered for their suppliers, all or none; the same id again is the same line. */
+  async want({ lines }: WantBody): Promise<readonly OrderView[]> {
+    const wanted: { readonly line: WantedLine; readonly offer: SupplierOffer }[] = [];
+    for (const [index, line] of lines.entries()) {
+      const field = `lines[${index}].number`;
+      const offer = await this.supplier.offer(line.supplier, line.number);
+      if (!offer) throw badInput([{ field, given: line.number, allowed: `is not in the catalogue of ${line.supplier}` }]);
+      if (offer.supersededBy !== null)
+        throw badInput([{ field, given: line.number, allowed: `has been replaced; order ${offer.supersededBy}` }]);
+      wanted.push({ line, offer });
+    }
+    const ids = await inTransaction(this.dataSource, async (manager) => {
+      const orders = new Set<string>();
+      // By supplier, always in the same order: two who order at once wait for each other, never both.
+      for (const { line, offer } of wanted.toSorted((one, other) => (one.line.supplier < other.line.supplier ? -1 : 1)))
+        orders.add(await this.#putOn(manager, line, offer));
+      return [...orders];
     });
     this.stream.tell({ type: 'stores' });
-    return this.one(id);
+    return Promise.all(ids.map((id) => this.one(id)));
+  }
+
+  async #putOn(manager: EntityManager, { id, supplier, number, quantity, jobId }: WantedLine, offer: SupplierOffer): Promise<string> {
+    // The one that is gathered: made where there is none, by whoever is first.
+    await manager.createQueryBuilder().insert().into(PartOrder).values({ supplier }).orIgnore().execute();
+    const open = await manager.findOneOrFail(PartOrder, { where: { supplier, state: 'open' }, lock: { mode: 'pessimistic_write' } });
+    const known = await manager.findOneBy(PartOrderLine, { id });
+    if (known) return known.orderId;
+    const priceMinor = priceFor(offer, quantity);
+    await manager.insert(PartOrderLine, { id, orderId: open.id, number, name: offer.name, quantity, priceMinor, jobId: jobId ?? null });
+    return open.id;
   }
 
   /** Takes a line off an order that is not sent yet; an order without lines is gone. */

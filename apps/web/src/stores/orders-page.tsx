@@ -91,8 +91,8 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
   const drop = async ({ id, number, quantity, jobId }: OrderLine): Promise<void> => {
     await ask(ENDPOINTS.orders.drop, { id });
     offerUndo(`${number} is off the order`, async () => {
-      const body = { id: uuid(), supplier: order.supplier, number, quantity, ...(jobId === null ? {} : { jobId }) };
-      await ask(ENDPOINTS.orders.want, { body });
+      const line = { id: uuid(), supplier: order.supplier, number, quantity, ...(jobId === null ? {} : { jobId }) };
+      await ask(ENDPOINTS.orders.want, { body: { lines: [line] } });
       await refreshStores();
     });
   };

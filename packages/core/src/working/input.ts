@@ -35,7 +35,7 @@ function isAsked({ onlyFor }: Field, given: Raw, fields: readonly Field[]): bool
   if (!onlyFor) return true;
   const of = fields.find(({ name }) => name === onlyFor.field);
   const stands = given[onlyFor.field] ?? (of?.kind === 'choice' ? of.default : undefined);
-  return onlyFor.choices.includes(String(stands));
+  return typeof stands === 'string' && onlyFor.choices.includes(stands);
 }
 
 function readField(field: Field, received: unknown, given: Raw, fields: readonly Field[]): Result<unknown> {
@@ -47,7 +47,8 @@ function readField(field: Field, received: unknown, given: Raw, fields: readonly
   switch (field.kind) {
     case 'number':
       if (field.bareIn && typeof received === 'string' && BARE.test(received.trim())) {
-        const unit = field.bareIn.units[String(given[field.bareIn.field])];
+        const choice = given[field.bareIn.field];
+        const unit = typeof choice === 'string' && Object.hasOwn(field.bareIn.units, choice) ? field.bareIn.units[choice] : undefined;
         const quantity = quantityOf(field.quantity, given, fields);
         // Nothing is nothing in any unit.
         if (unit === undefined && Number(received) !== 0)

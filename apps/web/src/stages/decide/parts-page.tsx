@@ -1,5 +1,5 @@
 import { coverOffers, movable, lackingOf, freeOf, risenSince, singlesMinor, sharedInHand, type PartLine, type Parts } from '@jubb/book';
-import { ENDPOINTS, type WantBody } from '@jubb/wire';
+import { ENDPOINTS, type WantedLine } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -272,13 +272,12 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
   });
   const put = (): void =>
     void send(async () => {
-      for (const { buy, times } of bought) {
-        const { id, supplier, number, pieces: together } = buy;
+      const lines = bought.map(({ buy: { id, supplier, number, pieces: together }, times }): WantedLine => {
         const key = `${id}×${times}`;
         if (!ids.has(key)) ids.set(key, uuid());
-        const body: WantBody = { id: ids.get(key)!, supplier, number, quantity: times * together, jobId: job.id };
-        await ask(ENDPOINTS.orders.want, { body });
-      }
+        return { id: ids.get(key)!, supplier, number, quantity: times * together, jobId: job.id };
+      });
+      await ask(ENDPOINTS.orders.want, { body: { lines } });
       ids.clear();
     }).finally(() => void refreshStores());
   const singles = singlesMinor(needs, offers);
