@@ -47,6 +47,8 @@ test('a drive axle: a fit measured after a slip of the decimal sign, a crushed s
   await openBuild(at, 'Cover on');
   await hand.use('Out, whole');
   await hand.sees('The clock begins when the step is done');
+  await hand.use('It is so');
+  await hand.use('Whole, the right one');
   await hand.use('It lies that way');
   await hand.use('Laid, all round');
   await hand.sees('to go');

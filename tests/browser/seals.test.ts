@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { allKept, atJob, openBuild, stateOf } from '../kit/at-job.ts';
+import { allKept, atJob, openBuild, reads, stateOf } from '../kit/at-job.ts';
 import { ownShop } from '../kit/shop.ts';
 
 const shop = ownShop();
@@ -83,4 +83,56 @@ test('a ring is found for a groove: too thin and too thick are seen before anyth
   await hand.fill('Rings on the shelf', 'box-4 20 2.65');
   await hand.sees('right, and on the shelf');
   await hand.sees('too thick');
+});
+
+test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put aside, the tape is off again, the spring is on', async () => {
+  const { api, id, hand } = await atJob(shop, 'tindlebrook-sk2-steered-end', 'inner-seal-in', 'build');
+  const step = async (): Promise<{ done: boolean; problem?: string }> =>
+    (await stateOf(api, id)).steps.find(({ step: { ref } }) => ref === 'inner-seal-in')!;
+  const newOne = async (from: string): Promise<void> => {
+    await hand.sees('New parts first');
+    await hand.fill('Where they come from', from);
+    await hand.press('Enter');
+  };
+  await openBuild({ hand, id }, 'Inner seal in');
+  await newOne('from the kit');
+  await hand.use('Out, whole');
+  // A gouge is dressed, and looked at again.
+  await hand.sees('bore clean, no gouge');
+  await hand.press('x');
+  await hand.press('1');
+  await hand.sees('Not right: gouge');
+  await hand.use('It is right now');
+  // A nicked one is put aside: another one is said to be here before it goes on.
+  await hand.sees('whole on every face and edge, no nick');
+  await hand.sees('NBR in hypoid oil: marginal');
+  expect(await hand.faults()).toEqual([]);
+  await hand.press('x');
+  await hand.fill('In words, where it is none of these', 'nicked at the joint of the mould');
+  await hand.press('Enter');
+  await newOne('the second one of the kit');
+  await hand.sees('Not right: nicked at the joint');
+  expect(await step()).toMatchObject({ done: false, problem: 'the new one is not whole: another one goes in' });
+  await hand.use('This one is whole');
+  await hand.sees('tape over the splines: on');
+  await hand.use('It is on');
+  await hand.use('It lies that way');
+  await hand.use('Greased, in and square');
+  await hand.sees('Reading 1 of');
+  await reads(hand, '0,2', '0,3', '0,2');
+  // In, and not home: the tape would be left in there.
+  await hand.sees('tape over the splines: off again');
+  await allKept(hand);
+  expect(await step()).toMatchObject({ done: false, problem: expect.stringContaining('off again, all of it') });
+  expect(await hand.faults()).toEqual([]);
+  await hand.cut(true);
+  await hand.use('It is off, all of it');
+  await hand.sees('garter spring in its groove');
+  await hand.cut(false);
+  await hand.use('It is in its place');
+  await hand.use('It lies right');
+  await hand.heads('Gasket and ball on');
+  await allKept(hand);
+  expect((await step()).done).toBe(true);
+  expect((await stateOf(api, id)).live.filter(({ kind }) => kind === 'seal-seen')).toHaveLength(8);
 });

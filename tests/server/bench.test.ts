@@ -1,4 +1,4 @@
-import type { AnyKeptEntry, JobView, NoticeView, TodayView } from '@jubb/book';
+import type { AnyKeptEntry, JobView, NoticeView, TodayView, NewEntry } from '@jubb/book';
 import type { FileState, InstrumentView, LinesView, LiveLine, Problem, ServerEvent, SessionView, TabletPeople } from '@jubb/wire';
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -351,6 +351,11 @@ describe('what must come first', () => {
     await ilka.post(id, entry('old-seal-out', { seal, whole: false, words: 'half the lip is in there' }));
     expect((await fit()).status).toBe(400);
     await ilka.post(id, entry('old-seal-out', { seal, whole: true }));
+    const seen = (what: string, fine = true): NewEntry => entry('seal-seen', { seal, what, fine, ...(fine ? {} : { words: 'nicked' }) });
+    expect((await fit()).body).toMatchObject({ errors: [{ allowed: expect.stringContaining('looked at: bore clean, no gouge') }] });
+    await ilka.post(id, seen('place'), seen('new', false));
+    expect((await fit()).body).toMatchObject({ errors: [{ allowed: 'does not go in like that: nicked' }] });
+    await ilka.post(id, seen('new'));
     expect((await fit()).status).toBe(200);
 
     const tensioner = await ilka.booked((await ilka.sheetKeyed('ostrel-bt2-belt-tensioner')).revisionId);

@@ -86,7 +86,12 @@ describe('what goes in new', () => {
       { seal: 'hub-seal', directionSeen: true, lubricated: true, depths: [0.2, 0.2, 0.2], unit: 'mm' },
       { step: 'seal-in' },
     );
-  const oldOut = (): NewEntry => entry('old-seal-out', { seal: 'hub-seal', whole: true }, { step: 'seal-in' });
+  const seen = (what: string): NewEntry => entry('seal-seen', { seal: 'hub-seal', what, fine: true }, { step: 'seal-in' });
+  const oldOut = (): readonly NewEntry[] => [
+    entry('old-seal-out', { seal: 'hub-seal', whole: true }, { step: 'seal-in' }),
+    seen('place'),
+    seen('new'),
+  ];
   const here = (rest: object = {}): NewEntry =>
     entry('replacement-here', { part: 'hub-seal', count: 1, seen: 'shelf A1', ...rest }, { step: 'seal-in' });
   const line = (id: string): Promise<StockView> => ilka.get<StockView>(`/stock/${id}`);
@@ -96,9 +101,11 @@ describe('what goes in new', () => {
     const id = await hub();
     const off = entry('came-off', { part: 'hub-seal', name: 'Hub seal', count: 1 });
     const wentIn = (): NewEntry => entry('went-in', { line: off.id, name: 'Hub seal', count: 1 });
-    expect(await against(id, oldOut(), sealIn())).toBe('step puts in what is new, and was not said to be here: 1 × Hub seal 52 × 72 × 10');
+    expect(await against(id, ...oldOut(), sealIn())).toBe(
+      'step puts in what is new, and was not said to be here: 1 × Hub seal 52 × 72 × 10',
+    );
     expect(await against(id, off, wentIn())).toContain('the new one was not said to be here: 1 × Hub seal');
-    expect(await against(id, oldOut(), off, here(), sealIn(), wentIn())).toBe('');
+    expect(await against(id, ...oldOut(), off, here(), sealIn(), wentIn())).toBe('');
   });
 
   test('goes back without a word where it was decided that the old one does', async () => {
@@ -107,7 +114,7 @@ describe('what goes in new', () => {
     // What is renewed each time goes back on the foreman's word alone.
     expect((await ilka.post<Problem>(id, kept)).status).toBe(403);
     expect((await (await Client.as(server.base, 'oswin')).post(id, kept)).status).toBe(200);
-    expect(await against(id, oldOut(), sealIn())).toBe('');
+    expect(await against(id, ...oldOut(), sealIn())).toBe('');
   });
 
   test('comes off the shelf by the entry that says so, once, the reserved ones first, and goes back when that is struck', async () => {
@@ -121,13 +128,13 @@ describe('what goes in new', () => {
     expect((await line(item)).movements[0]!.jobNumber).toBe(number);
     expect(await against(id, entry('strike', { reason: 'the wrong one' }, { strikes: taken.id }))).toBe('');
     expect(await line(item)).toMatchObject({ onHand: 2, movements: [{ kind: 'return', quantity: 1 }, {}, {}, {}] });
-    expect(await against(id, oldOut(), sealIn())).toContain('was not said to be here');
+    expect(await against(id, ...oldOut(), sealIn())).toContain('was not said to be here');
   });
 
   test('is in hand also where the shelf says that there is none: the movement asks for a count', async () => {
     const id = await hub();
     const item = await shelf(ilka, 0);
-    expect(await against(id, here({ item }), oldOut(), sealIn())).toBe('');
+    expect(await against(id, here({ item }), ...oldOut(), sealIn())).toBe('');
     const { onHand, movements } = await line(item);
     expect([onHand, movements[0]?.words]).toEqual([0, '1 went in, and the shelf had 0 free: count it']);
     // What never left the shelf does not come back to it.

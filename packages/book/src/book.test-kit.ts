@@ -1,5 +1,6 @@
 import type { SheetFile } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
+import { checkOnJob } from './entries/check.js';
 import type { EntryKind } from './entries/kept.js';
 import type { AnyKeptEntry } from './entries/kept.js';
 import { workingFor } from './kinds/registry.js';
@@ -35,6 +36,13 @@ export function book(sheet: SheetFile, ...lines: readonly BookLine[]): AnyKeptEn
         working: workingFor(kind, payload, sheet, undefined),
       }) as unknown as AnyKeptEntry,
   );
+}
+
+/** Why a line is not kept after others, of a job that a mechanic works on. */
+export function refused(sheet: SheetFile, line: BookLine, ...before: readonly BookLine[]): string | undefined {
+  const given = { id: 'new', strikes: null, takenAt: '2026-11-29T08:00:00.000Z', ...line, step: line.step ?? null } as never;
+  const found = checkOnJob([given], book(sheet, ...before), sheet, { role: 'mechanic', personId: 'ilka' });
+  return found && (found.detail ?? found.errors[0]?.allowed);
 }
 
 /** The report of a job that holds these entries. */

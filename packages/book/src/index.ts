@@ -49,6 +49,7 @@ export * from './runs/pattern-run.js';
 export * from './runs/proof.js';
 export * from './runs/pull-look.js';
 export * from './runs/seal-guide.js';
+export * from './runs/seal-run.js';
 export * from './runs/setting-guide.js';
 export * from './runs/way-off.js';
 export * from './runs/setting-run.js';

@@ -1,7 +1,6 @@
 import { describe, expect, test } from '@jest/globals';
 import { find, scopeSheet, type SheetFile } from '@jubb/sheet';
-import { book, demoSheet, type BookLine } from './book.test-kit.js';
-import { checkOnJob } from './entries/check.js';
+import { book, demoSheet, refused, type BookLine } from './book.test-kit.js';
 import { jobState, stopsSigning } from './state.js';
 import type { StepState } from './steps/define-step.js';
 
@@ -13,12 +12,6 @@ const lies: BookLine = { kind: 'way-round', step: AT, payload: { part: 'pistons'
 const at = (sheet: SheetFile, step: string, ...lines: readonly BookLine[]): StepState =>
   jobState(sheet, book(sheet, ...lines)).steps.find((one) => one.step.ref === step)!;
 const due = (...lines: readonly BookLine[]) => at(pump, AT, ...lines).looks?.map(({ what }) => what);
-/** Why a line is not kept after others. */
-function refused(sheet: SheetFile, line: BookLine, ...before: readonly BookLine[]): string | undefined {
-  const given = { id: 'new', strikes: null, takenAt: '2026-11-29T08:00:00.000Z', ...line, step: line.step ?? null } as never;
-  const found = checkOnJob([given], book(sheet, ...before), sheet, { role: 'mechanic', personId: 'ilka' });
-  return found && (found.detail ?? found.errors[0]?.allowed);
-}
 
 describe('what is seen to be home', () => {
   test('is asked once the step is done; three of four keep it open, the fourth closes it', () => {

@@ -1,8 +1,9 @@
-import { STAGES, find, partName, type Fastening, type Fit, type SheetFile, type Step, type Tell } from '@jubb/sheet';
+import { STAGES, find, partName, type Fastening, type Fit, type Seal, type SheetFile, type Step, type Tell } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry } from './entries/kept.js';
 import { isWork } from './no-work.js';
 import { partsPutIn } from './parts/new-parts.js';
 import { letGoAt } from './runs/way-off.js';
+import { afterSeal, sightLine, type SealSight } from './runs/seal-run.js';
 import { marksOf, type Mark } from './strip/marks.js';
 
 /** What is looked at once a step is done, before the next one. */
@@ -17,6 +18,8 @@ export type LookDue =
   | { readonly what: 'which'; readonly variants: readonly Shown[] }
   /** A fit that came apart: how. */
   | { readonly what: 'apart'; readonly fit: Fit }
+  /** A seal that is in: what covered the way is off, what must show shows. */
+  | { readonly what: 'seal'; readonly seal: Seal; readonly sight: SealSight; readonly notSo?: string }
   /** Feel, sound or drop that the sheet expects; not so is where somebody said that it is otherwise. */
   | { readonly what: 'expected'; readonly expect: string; readonly notSo?: string };
 
@@ -33,7 +36,8 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
   const { seats = [], expect, shows = [] } = step;
   const puts = putsTogether(step) ? partsPutIn(sheet, step) : [];
   const apart = letGoAt(sheet, step);
-  if (seats.length === 0 && expect === undefined && puts.length === 0 && apart.length === 0 && shows.length === 0) return [];
+  const seal = find(sheet.seals, step.record.seal);
+  if (!seal && seats.length === 0 && expect === undefined && puts.length === 0 && apart.length === 0 && shows.length === 0) return [];
   const fastenings = seats.flatMap((ref) => find(sheet.fastenings ?? [], ref) ?? []);
   const held = new Set([...puts, ...fastenings.flatMap(({ part }) => part ?? [])]);
   const from = live.findLastIndex((entry) =>
@@ -48,6 +52,7 @@ export function looksDue(sheet: SheetFile, step: Step, live: readonly AnyKeptEnt
     ...apart
       .filter(({ ref }) => !own.some((entry) => isKind('let-go')(entry) && entry.payload.fit === ref))
       .map((fit) => ({ what: 'apart' as const, fit })),
+    ...(seal ? afterSeal(seal, own).map((one) => ({ what: 'seal' as const, ...one })) : []),
     ...seatedDue(fastenings, own),
     ...waysRound(sheet, step, puts)
       .filter(
@@ -128,6 +133,8 @@ export function lookWords(sheet: SheetFile, look: LookDue): string {
       return `not said how it came apart: ${look.fit.name}`;
     case 'mark':
       return `mark not met: ${look.mark.what}`;
+    case 'seal':
+      return look.notSo === undefined ? `not looked at: ${sightLine(sheet, look.seal.ref, look.sight)}` : `not right: ${look.notSo}`;
     case 'expected':
       return look.notSo === undefined ? `not said whether it is so: ${look.expect}` : `not as expected: ${look.notSo}`;
   }

@@ -4,6 +4,7 @@ import type { EntryKind } from './entries/kept.js';
 const NO_WORK: ReadonlySet<EntryKind> = new Set<EntryKind>([
   'hold-met',
   'seated',
+  'seal-seen',
   'let-go',
   'intent',
   'way-round',

@@ -25,6 +25,7 @@ export {
   type Tells,
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
+export { MEDIUM_IDS, type MediumId } from './seals/media.js';
 export { torqueAtYield } from './torque/screw.js';
 export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';
 export { packPieces } from './bearings/shelf-field.js';

@@ -1,5 +1,6 @@
 import {
   FIT_MEASURED,
+  beforeSeal,
   countsOf,
   duesOf,
   fitWindow,
@@ -175,6 +176,8 @@ function seenHome(look: LookDue, { build }: SheetFile): DemoEntry {
       return { kind: 'let-go', payload: { fit: look.fit.ref, by: 'press' } };
     case 'mark':
       return { kind: 'mark-met', payload: { mark: look.mark.entryId } };
+    case 'seal':
+      return { kind: 'seal-seen', payload: { seal: look.seal.ref, what: look.sight, fine: true } };
     case 'expected':
       return { kind: 'as-expected', payload: { so: true } };
   }
@@ -297,10 +300,11 @@ function record(state: BenchState, step: Step, { unit, tools, random, today }: A
     case 'seal': {
       const seal = find(sheet.seals, due.seal)!;
       const fitted = { seal: seal.ref, directionSeen: true, lubricated: true, unit: 'mm' };
-      if (!seal.depth) return [own('seal-fitted', { ...fitted, depths: [] })];
+      const seen = beforeSeal(seal, state.live).map(({ sight }) => own('seal-seen', { seal: seal.ref, what: sight, fine: true }));
+      if (!seal.depth) return [...seen, own('seal-fitted', { ...fitted, depths: [] })];
       const depth = middle(windowOf(seal.depth, 'length'));
       const tool = toolFor(seal.tool, { quantity: 'length', base: depth });
-      return [own('seal-fitted', { ...fitted, depths: read(depth, 3, tool) }, tool)];
+      return [...seen, own('seal-fitted', { ...fitted, depths: read(depth, 3, tool) }, tool)];
     }
     case 'setting':
       return settingEntries(state, step, unit, own, toolFor, read);

@@ -41,6 +41,7 @@ export * from './reading.js';
 export * from './replacement-here.js';
 export * from './rung.js';
 export * from './seal-fitted.js';
+export * from './seal-seen.js';
 export * from './seated.js';
 export * from './set-again.js';
 export * from './sign.js';

@@ -5,6 +5,7 @@ import { worstPlace } from '../measured/measured.js';
 import { depthsText } from '../measured/reading-line.js';
 import { judgeWindow } from '../measured/working-for.js';
 import { verdictOf } from '../measured/verdict.js';
+import { beforeSeal, sightWords } from '../runs/seal-run.js';
 import { judged } from '../words.js';
 import { defineKind, wrong, type Kind, type Rule, type Wrong } from './define-kind.js';
 import { Figures, Ref } from './fields.js';
@@ -32,6 +33,22 @@ const oldOneOut: Rule<'seal-fitted'> = ({ payload: { seal } }, { live }) => {
     : wrong({ field: 'payload.seal', given: seal, allowed: 'takes no new ring until the old one is ticked out whole' });
 };
 
+/** No new one goes in while its place, itself or the way in is not as it must be. */
+const lookedAtBefore: Rule<'seal-fitted'> = ({ payload: { seal: ref } }, { live, sheet }) => {
+  const seal = find(sheet.seals, ref);
+  const [first] = seal ? beforeSeal(seal, live) : [];
+  return first
+    ? wrong({
+        field: 'payload.seal',
+        given: ref,
+        allowed:
+          first.notSo === undefined
+            ? `does not go in before it was looked at: ${sightWords(first.seal, first.sight)}`
+            : `does not go in like that: ${first.notSo}`,
+      })
+    : undefined;
+};
+
 /** A ring goes in the right way round, and not dry; how deep it stands is read where the sheet asks for it. */
 function unlooked({ seal: ref, directionSeen, lubricated, depths }: SealFittedPayload, sheet: SheetFile): readonly Wrong[] {
   const wrongs: Wrong[] = [];
@@ -50,7 +67,7 @@ export const sealFitted: Kind<'seal-fitted'> = defineKind({
   points: { seal: 'seals' },
   act: true,
   check: ({ payload, step }, sheet) => [...unlooked(payload, sheet), ...ofAnother('seal', payload.seal, step, sheet)],
-  needs: [oldOneOut],
+  needs: [oldOneOut, lookedAtBefore],
   working({ seal: ref, depths }, sheet, tool) {
     const seal = find(sheet.seals, ref);
     if (!seal?.depth || depths.length === 0) return null;

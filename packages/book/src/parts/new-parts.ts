@@ -1,5 +1,6 @@
 import { type Part, type SheetFile, type Step, find, partName } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry } from '../entries/kept.js';
+import { putAside } from '../runs/seal-run.js';
 
 /** A part that a new one takes the place of, and how many of the new ones are said to be in hand. */
 export interface NewPart {
@@ -16,7 +17,7 @@ export function partsPutIn(sheet: SheetFile, { putsIn = [], record }: Step): rea
 
 /** Pieces of a part that were said to be in hand on this job, out of stores or from elsewhere. */
 export function piecesHere(sheet: SheetFile, part: string, live: readonly AnyKeptEntry[]): number {
-  return live.filter(isKind('replacement-here')).reduce((sum, { payload, step }) => {
+  const came = live.filter(isKind('replacement-here')).reduce((sum, { payload, step }) => {
     if (payload.part !== undefined) return payload.part === part ? sum + (payload.count ?? 1) : sum;
     // Said of a step as a whole: the new fasteners of its joint.
     const at = find(sheet.steps, step ?? undefined);
@@ -25,6 +26,7 @@ export function piecesHere(sheet: SheetFile, part: string, live: readonly AnyKep
     const fresh = [...(joint ? [joint] : []), ...seated].find((one) => one.renewEachTime && one.part === part);
     return fresh ? sum + fresh.count : sum;
   }, 0);
+  return Math.max(0, came - putAside(sheet, part, live));
 }
 
 /** The part where a new one takes its place, by what was decided, or by the sheet before anything is; nothing where it goes back. */

@@ -37,7 +37,7 @@ test('what the sheet says of a seal is not asked again, and is read by the worki
   expect(presetForSeal('seal.lip', pinion)).toEqual({ shaft: '44 mm', bore: '72 mm', material: 'NBR' });
   expect(presetForSeal('seal.wear-track', pinion)).toEqual({ width: '10 mm', most: '0.5 mm' });
   // A material in words is asked.
-  expect(presetForSeal('seal.material', { ...pinion, material: 'silicone for axle oil' })).toEqual({});
+  expect(presetForSeal('seal.material', { ...pinion, material: 'silicone for axle oil' })).toEqual({ medium: 'hypoid-oil' });
   for (const id of workingsForSeal(pinion)) {
     const fields = workings.describe(id)!.inputs.map(({ name }) => name);
     expect(fields).toEqual(expect.arrayContaining(Object.keys(presetForSeal(id, pinion))));

@@ -24,6 +24,7 @@ export function presetForSeal(working: string, seal: Seal): Readonly<Record<stri
   const known: Sized = {
     ...sealSize(seal.size),
     material: seal.material,
+    ...(seal.medium === undefined ? {} : { medium: seal.medium }),
     ...(seal.depth?.to ? { deepest: `${baseOf(seal.depth.to, 'length')} mm` } : {}),
   };
   const fields = workings.describe(working)?.inputs ?? [];

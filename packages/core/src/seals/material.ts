@@ -85,7 +85,7 @@ export const sealMaterial = defineWorking({
       at: 'seal',
       kinds: ['lip-seal', 'o-ring', 'piston-seal', 'face-seal', 'boot', 'bellows'],
       rank: 5,
-      preset: { material: 'seal.material' },
+      preset: { material: 'seal.material', medium: 'seal.medium' },
     },
   ],
   example: { material: 'EPDM', medium: 'mineral-oil', hottest: '90 °C' },

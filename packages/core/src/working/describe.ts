@@ -219,7 +219,7 @@ export type Drawing =
 export type Known = 'from' | 'to' | 'aim' | 'last' | 'readings' | 'shelf' | `before.${string}` | `seal.${OfSeal}`;
 
 /** What a sheet's line of a seal says: of a lip seal shaft, bore and width, of a ring inside and section, and how far in it may go. */
-export type OfSeal = 'shaft' | 'bore' | 'width' | 'inside' | 'section' | 'bead' | 'material' | 'deepest';
+export type OfSeal = 'shaft' | 'bore' | 'width' | 'inside' | 'section' | 'bead' | 'material' | 'medium' | 'deepest';
 
 /** Where a working serves at a job: it is offered there without another file saying so. */
 export interface Serves {

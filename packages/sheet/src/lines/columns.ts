@@ -1,3 +1,4 @@
+import { MEDIUM_IDS } from '@jubb/core';
 import {
   COATS,
   DOINGS,
@@ -166,6 +167,8 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('depthFrom', 'Depth below', 16),
     choice('tool', 'Tool', TOOL_KINDS),
     text('lubricant', 'Lubricant', 20),
+    choice('medium', 'Meets', MEDIUM_IDS),
+    text('guard', 'Covered with while it goes on', 24),
     lines('protect', 'Protect'),
     EACH,
   ],

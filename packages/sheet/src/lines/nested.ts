@@ -1,5 +1,5 @@
 import type { Column } from './columns.js';
-import { GOES_BY, HAZARDS, HOLD_BY, LOOK_PICTURES, PROVED_BY, RESHAPED } from '../model/choices.js';
+import { GOES_BY, HAZARDS, HOLD_BY, LOOK_PICTURES, PROVED_BY, RESHAPED, SEAL_AFTER } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
 import { TOOL_KINDS, TRUSTS } from '../words.js';
 
@@ -113,6 +113,7 @@ export const NESTED: Readonly<Partial<Record<SheetList, readonly NestedField[]>>
       when: (line) => line['kind'] === 'look',
     },
   ],
+  seals: [{ path: 'after', label: 'Looked at once it is in', kind: 'picks', columns: [], picks: SEAL_AFTER }],
   cautions: [{ path: 'hazards', label: 'Dangers it speaks of', kind: 'picks', columns: [], picks: HAZARDS }],
   variants: [
     {

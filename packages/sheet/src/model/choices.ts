@@ -57,6 +57,10 @@ export type Warmed = (typeof WARMED)[number];
 export const SEAL_KINDS = ['lip-seal', 'o-ring', 'face-seal', 'gasket', 'sealant', 'boot', 'piston-seal', 'bellows'] as const;
 export type SealKind = (typeof SEAL_KINDS)[number];
 
+/** What is looked at once a seal is in. */
+export const SEAL_AFTER = ['spring', 'lip', 'turns'] as const;
+export type SealAfter = (typeof SEAL_AFTER)[number];
+
 export const ORIENTATIONS = ['lip-inwards', 'lip-outwards', 'ring-in-groove', 'flat', 'face-to-face', 'cup-to-pressure'] as const;
 export type Orientation = (typeof ORIENTATIONS)[number];
 

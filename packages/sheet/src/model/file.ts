@@ -1,3 +1,4 @@
+import { MEDIUM_IDS, type MediumId } from '@jubb/core';
 import { IsFigure } from '../given/figures.js';
 import { JOB_PLACES, POLICIES, STAGES, TOOL_KINDS, type Family, type JobPlace, type Policy, type Stage, type ToolKind } from '../words.js';
 import {
@@ -21,6 +22,7 @@ import {
   SURFACES,
   type GoesBy,
   type Surface,
+  SEAL_AFTER,
   SEAL_KINDS,
   SETTING_KINDS,
   SETTING_METHODS,
@@ -37,6 +39,7 @@ import {
   type Orientation,
   type PressedOn,
   type RecordKind,
+  type SealAfter,
   type SealKind,
   type SettingKind,
   type SettingMethod,
@@ -298,6 +301,12 @@ export class Seal extends Sided {
   @IsOptional() @Name(80) depthFrom?: string;
   @IsOptional() @IsIn(TOOL_KINDS) tool?: ToolKind;
   @Name(100) lubricant: string;
+  /** What it is wet with in the unit, as "Does this rubber stand this fluid?" names it. */
+  @IsOptional() @IsIn(MEDIUM_IDS) medium?: MediumId;
+  /** What covers edge, thread, splines or keyway while it goes on, and comes off again: "tape over the splines". */
+  @IsOptional() @Name(120) guard?: string;
+  /** What is looked at once it is in. */
+  @IsOptional() @IsArray() @ArrayMaxSize(3) @IsIn(SEAL_AFTER, { each: true }) after?: SealAfter[];
   @Lines(20, 300) protect: string[];
 }
 

@@ -230,6 +230,18 @@ describe('the checker', () => {
       /note: Through bolts: a value is only somebody’s word/u,
     ],
     [
+      'a rubber that its fluid takes apart',
+      'brake-cylinder',
+      (sheet) => (sheet.seals[0]!.material = 'NBR'),
+      /stop: .*NBR in glycol brake fluid: no/u,
+    ],
+    [
+      'a rubber of which nobody knows how it takes its fluid',
+      'propeller',
+      (sheet) => Object.assign(sheet.seals[0]!, { material: 'leather', medium: 'synthetic-oil' }),
+      /care: Dust boot.*leather in synthetic oil/u,
+    ],
+    [
       'a step of another stage in between',
       'alternator',
       (sheet) => (sheet.steps[10]!.stage = 'prove'),

@@ -24,7 +24,7 @@ import {
   variantsDiffer,
   windowsAgree,
 } from './rules/figures.js';
-import { aimsAreInside, fitsMatchTheirRing, torquesUnderTheMost } from './rules/physics.js';
+import { aimsAreInside, fitsMatchTheirRing, rubbersStandTheirMedium, torquesUnderTheMost } from './rules/physics.js';
 import { countsAddUp, jointsHaveNumbers, leftHandIsSaid, nutsCanBe, torquesFitThreads } from './rules/joints.js';
 import type { Finding, Rule, Severity } from './rules/rule.js';
 import {
@@ -126,6 +126,7 @@ const RULES: readonly Rule[] = [
   torquesFitThreads,
   torquesUnderTheMost,
   fitsMatchTheirRing,
+  rubbersStandTheirMedium,
   aimsAreInside,
   countsAddUp,
   leftHandIsSaid,

@@ -1,4 +1,4 @@
-import type { LookDue } from '@jubb/book';
+import { sightName, type LookDue } from '@jubb/book';
 import { partName, type SheetFile, type Step } from '@jubb/sheet';
 import type { ReactElement, ReactNode } from 'react';
 import type { Draft } from '../../link/store.ts';
@@ -7,6 +7,7 @@ import { RecorderLayout, type Act } from '../recorder/layout.tsx';
 import { useHere } from '../use-job.ts';
 import { ApartRecorder } from './apart.tsx';
 import { ExpectedRecorder } from './expected.tsx';
+import { SealSightRecorder } from './seal-sight.tsx';
 import { WhichRecorder } from './which.tsx';
 
 interface LooksRecorderProps {
@@ -19,6 +20,7 @@ export function LooksRecorder({ step, looks: [look, ...then] }: LooksRecorderPro
   const { sheet, keep } = useHere();
   if (look.what === 'which') return <WhichRecorder step={step} look={look} />;
   if (look.what === 'apart') return <ApartRecorder key={look.fit.ref} step={step} fit={look.fit} />;
+  if (look.what === 'seal') return <SealSightRecorder key={look.sight} step={step} due={look} />;
   if (look.what === 'expected') return <ExpectedRecorder step={step} look={look} />;
   const said = (draft: Pick<Draft, 'kind' | 'payload'>): void => keep({ ...draft, step: step.ref });
   const { about, say, acts } = asked(look, sheet, said);
@@ -48,7 +50,7 @@ interface Asked {
 }
 
 function asked(
-  look: Exclude<LookDue, { readonly what: 'expected' | 'apart' | 'which' }>,
+  look: Exclude<LookDue, { readonly what: 'expected' | 'apart' | 'which' | 'seal' }>,
   sheet: SheetFile,
   keep: (draft: Pick<Draft, 'kind' | 'payload'>) => void,
 ): Asked {
@@ -103,6 +105,8 @@ function nameOf(look: LookDue, sheet: SheetFile): string {
       return `${look.fit.name}, how it came apart`;
     case 'mark':
       return `mark, ${look.mark.what}`;
+    case 'seal':
+      return sightName(look.seal, look.sight);
     case 'expected':
       return 'as expected, or not';
   }

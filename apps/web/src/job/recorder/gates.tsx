@@ -114,7 +114,7 @@ function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
       say={
         tried
           ? `Pieces of the old ${partName(sheet, seal.part)} are still in there. Get them all out, count them, and look into the groove.`
-          : `Is the old ${partName(sheet, seal.part)} out, whole, and its place bare?`
+          : `Is the old ${partName(sheet, seal.part)} out, whole, with no piece left in there?`
       }
       primary={{ label: tried ? 'All of it is out now' : 'Out, whole', run: () => out(true) }}
       others={tried ? [] : [{ label: 'Not all of it', key: 'x', run: () => out(false) }]}

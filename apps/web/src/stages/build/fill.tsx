@@ -8,7 +8,8 @@ import { pickTool } from '../../kit/tool-pick.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
 import { Measure } from '../measure/measure.tsx';
-import { amountAsked } from '@jubb/book';
+import { amountAsked, beforeSeal } from '@jubb/book';
+import { SealActs, SealSightRecorder } from '../../job/looks/seal-sight.tsx';
 
 export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
   const { job, sheet, keep } = useHere();
@@ -88,10 +89,12 @@ const LAID: ReadonlySet<string> = new Set(['sealant', 'gasket']);
 
 /** Direction, then lubricant, then depth: one thing asked at a time. */
 export function SealRecorder({ step }: RecorderProps): ReactElement | null {
-  const { job, sheet, keep } = useHere();
+  const { job, sheet, state, keep } = useHere();
   const seal = find(sheet.seals, step.record.seal);
   const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.seen`, 0);
   if (!seal) return null;
+  const [first] = beforeSeal(seal, state.live);
+  if (first) return <SealSightRecorder key={first.sight} step={step} due={first} />;
   const protect = seal.protect.length > 0 ? <p className="soft mb-0">{seal.protect.join('. ')}.</p> : null;
   if (seen === 0) {
     return (
@@ -101,6 +104,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
         </p>
         {seal.picture ? <SealSketch picture={seal.picture} /> : null}
         {protect}
+        <SealActs seal={seal} now="way" />
       </RecorderLayout>
     );
   }
@@ -122,6 +126,7 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
         }}
       >
         {protect}
+        <SealActs seal={seal} now="in" />
       </RecorderLayout>
     );
   if (!seal.depth) return null;

@@ -87,6 +87,26 @@ function mostFor({
   return { high: Number(run.run.output['high']), governs: String(run.run.output['governs']) };
 }
 
+/** A rubber that its medium takes apart is never fitted, and what nobody knows is said. */
+export function* rubbersStandTheirMedium(sheet: SheetFile): Iterable<Finding> {
+  for (const { ref, part, material, medium } of sheet.seals) {
+    const run = medium === undefined ? undefined : workings.run('seal.material', { material, medium });
+    // A make-up of several, or one that the table does not have, is not judged.
+    if (!run?.ok) continue;
+    const { rating, why } = run.run.output;
+    if (rating !== 'no' && rating !== 'unknown') continue;
+    yield finding(
+      rating === 'no' ? 'stop' : 'care',
+      'seals',
+      sheet,
+      ref,
+      'material',
+      `${find(sheet.parts, part)?.name ?? ref}: ${material} in ${medium!.replaceAll('-', ' ')}: ${String(rating)}: ${String(why)}`,
+      'Look the rubber up again, or what it is wet with.',
+    );
+  }
+}
+
 /** What is aimed at lies in the window. */
 export function* aimsAreInside(sheet: SheetFile): Iterable<Finding> {
   for (const setting of sheet.settings) {
