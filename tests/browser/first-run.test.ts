@@ -34,4 +34,37 @@ test('an empty shop is opened by its first foreman, once', async () => {
     status: 200,
     body: { person: { role: 'foreman' }, shop: { name: 'Nordtal Bench', zone: 'Europe/Vienna' } },
   });
+
+  // The foreman brings a mechanic in, at the page alone; she works from then on, and is let go again.
+  await hand.go('/shop/people');
+  await hand.sees('Somebody new');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('Full name', 'Runa Holt');
+  await hand.fill('Log-in name', 'signe');
+  await hand.use('Add them');
+  await hand.sees('somebody else’s already');
+  await hand.fill('Log-in name', 'runa');
+  await hand.fill('Password to begin with', 'socket and bar');
+  await hand.use('Add them');
+  await hand.sees('Runa Holt can log in: runa, socket and bar');
+  const runa = new Client(shop.server.base);
+  expect((await runa.call('POST', '/session', { login: 'runa', password: 'socket and bar' })).status).toBe(200);
+  // The only foreman cannot let herself go.
+  const keepsAs = async (person: string, words: string): Promise<void> => {
+    await hand.use(person);
+    await hand.tabTo('Here');
+    await hand.type('left');
+    await hand.use('Keep it');
+    await hand.sees(words);
+  };
+  await keepsAs('Signe Aldmoor', 'this is the only foreman');
+  await hand.go('/shop/people');
+  await keepsAs('Runa Holt', 'Runa Holt is changed');
+  expect(await hand.faults()).toEqual([]);
+  expect((await runa.call('GET', '/session')).status).toBe(401);
+  await hand.go('/shop/changes');
+  await hand.sees('works here →');
+  await hand.fill('Find in it', 'nobody of that name');
+  await hand.sees('Nothing with these words');
+  expect(await hand.faults()).toEqual([]);
 });

@@ -105,7 +105,7 @@ describe('what goes in new', () => {
       'step puts in what is new, and was not said to be here: 1 × Hub seal 52 × 72 × 10',
     );
     expect(await against(id, off, wentIn())).toContain('the new one was not said to be here: 1 × Hub seal');
-    expect(await against(id, ...oldOut(), off, here(), sealIn(), wentIn())).toBe('');
+    expect(await against(id, off, ...oldOut(), here(), sealIn(), wentIn())).toBe('');
   });
 
   test('goes back without a word where it was decided that the old one does', async () => {

@@ -3,6 +3,7 @@ import type { WorkingDescription, WorkingRun } from '@jubb/core';
 import type { Difference, SheetFile, Tool } from '@jubb/sheet';
 import type { ToolView } from './crib.js';
 import type { AnswerDue, MessageView, OfferView, SentQuote } from './quotes.js';
+import type { ChangeLine, PersonLine } from './people.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
 import type {
   ChainView,
@@ -36,6 +37,7 @@ export interface Answers {
   AnyKeptEntry: AnyKeptEntry;
   Begun: { readonly revisionId: string };
   ChainView: ChainView;
+  ChangeLine: ChangeLine;
   ComebackView: ComebackView;
   CustomerLine: CustomerLine;
   CustomerView: CustomerView;
@@ -59,6 +61,7 @@ export interface Answers {
   NewKey: { readonly key: string };
   OfferView: OfferView;
   OrderView: OrderView;
+  PersonLine: PersonLine;
   ProposalView: ProposalView;
   QuoteView: QuoteView;
   RevisionLine: RevisionLine;

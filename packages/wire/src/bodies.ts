@@ -18,6 +18,7 @@ import {
   IsObject,
 } from 'class-validator';
 import { TextLine, Instant, JobScope, Version } from '@jubb/sheet/given';
+import { LoginName, NewPassword } from './people.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
 
@@ -70,8 +71,8 @@ export class FirstRunBody {
   @IsTimeZone({ message: 'is not a time zone, such as Europe/Vienna' }) zone: string;
   @Matches(/^[A-Z]{3}$/u, { message: 'is not a currency, such as EUR' }) currency: string;
   @TextLine('who is the foreman?') name: string;
-  @Matches(/^[a-z0-9._-]{2,60}$/u, { message: 'must be 2 to 60 small letters, digits, points or hyphens' }) login: string;
-  @IsString() @MinLength(10, { message: 'is too short; at least 10 letters' }) @MaxLength(200) password: string;
+  @LoginName() login: string;
+  @NewPassword() password: string;
 }
 
 export class BookInCustomer {

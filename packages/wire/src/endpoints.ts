@@ -82,6 +82,12 @@ export const ENDPOINTS = {
   firstRun: {
     open: endpoint('POST', '/first-run', 'anyone', 'nothing', { body: 'FirstRunBody' }),
   },
+  people: {
+    list: endpoint('GET', '/people', FOREMAN, ['PersonLine']),
+    add: endpoint('POST', '/people', FOREMAN, 'PersonLine', { body: 'NewPersonBody', status: 201 }),
+    change: endpoint('PUT', '/people/:id', FOREMAN, 'PersonLine', { body: 'PersonBody' }),
+    newPassword: endpoint('PUT', '/people/:id/password', FOREMAN, 'nothing', { body: 'PasswordBody' }),
+  },
   session: {
     logIn: endpoint('POST', '/session', 'anyone', 'SessionView', { body: 'LoginBody' }),
     swap: endpoint('POST', '/session/swap', 'anyone', 'SessionView', { body: 'SwapBody' }),
@@ -92,6 +98,7 @@ export const ENDPOINTS = {
   },
   shop: {
     change: endpoint('PUT', '/shop', FOREMAN, 'ShopView', { body: 'ShopBody' }),
+    changes: endpoint('GET', '/changes', FOREMAN, ['ChangeLine'], { query: ['find', 'before'] }),
   },
   quotes: {
     ofJob: endpoint('GET', '/jobs/:id/quotes', EVERYONE, ['QuoteView']),

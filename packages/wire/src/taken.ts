@@ -16,6 +16,7 @@ import {
 } from './bodies.js';
 import { LendBody, StudyBody, ToolCheckBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
+import { NewPersonBody, PasswordBody, PersonBody } from './people.js';
 import { ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
 import { AcceptBody, FaultBody, GoodsInBody, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, WantBody } from './stores.js';
@@ -33,9 +34,12 @@ export const BODIES = {
   LendBody,
   LoginBody,
   MoveBody,
+  NewPersonBody,
   NewSheetBody,
   PairBody,
+  PasswordBody,
   PatchJobBody,
+  PersonBody,
   PinBody,
   PostEntries,
   QuoteBody,

@@ -15,6 +15,7 @@ import { KeepSince1764500000000 } from './migrations/1764500000000-keep-since.js
 import { Finding1764550000000 } from './migrations/1764550000000-finding.js';
 import { KeepBatches1764600000000 } from './migrations/1764600000000-keep-batches.js';
 import { WayInAndTools1764650000000 } from './migrations/1764650000000-way-in-and-tools.js';
+import { PeopleAndChanges1764700000000 } from './migrations/1764700000000-people-and-changes.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -57,6 +58,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       Finding1764550000000,
       KeepBatches1764600000000,
       WayInAndTools1764650000000,
+      PeopleAndChanges1764700000000,
     ],
     synchronize: false,
     logging: false,

@@ -144,7 +144,10 @@ export class Demo {
         return added;
       }),
     );
-    return new Map(staff.map((one) => [one.login, one]));
+    const byLogin = new Map(staff.map((one) => [one.login, one]));
+    const left = byLogin.get(WHO_LEFT);
+    if (left) await this.people.change(left.id, { version: 1, name: left.name, role: left.role, hasLeft: true }, byLogin.get('oswin')!);
+    return byLogin;
   }
 
   /** Keeps the photos and the clip, and gives what entries name them by. */

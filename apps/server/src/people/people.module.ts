@@ -6,11 +6,12 @@ import { LoginLimit } from './login-limit.js';
 import { PeopleController } from './people.controller.js';
 import { PeopleService } from './people.service.js';
 import { ShopController } from './shop.controller.js';
+import { StaffController } from './staff.controller.js';
 
 /** Who works here, how they prove it, and the shop itself. */
 @Module({
   imports: [NoticesModule, TabletsModule],
-  controllers: [PeopleController, FirstRunController, ShopController],
+  controllers: [PeopleController, FirstRunController, ShopController, StaffController],
   providers: [PeopleService, LoginLimit],
   exports: [PeopleService, LoginLimit],
 })

@@ -1,11 +1,15 @@
 import type { PersonView } from '@jubb/book';
 import type { Role } from '@jubb/sheet';
-import type { FirstRunBody } from '@jubb/wire';
+import type { ChangeLine, FirstRunBody, NewPersonBody, PasswordBody, PersonBody, PersonLine, ServerEvent } from '@jubb/wire';
 import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource } from 'typeorm';
-import { ProblemError, badInput } from '../common/problem.js';
-import { Person, Shop } from '../database/entities/index.js';
+import { DataSource, IsNull, type EntityManager } from 'typeorm';
+import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
+import { sessionMark } from '../common/session.js';
+import { ask, inTransaction } from '../database/data-source.js';
+import { Person, Shop, TabletPerson } from '../database/entities/index.js';
+import { changedFields, keepChange, type InWords } from './changes.js';
+import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON, TELL } from './people.sql.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -21,10 +25,10 @@ export class PeopleService {
     const repository = this.dataSource.getRepository(Person);
     const person = await repository.findOne({
       where: { login: login.trim().toLowerCase() },
-      select: { id: true, name: true, login: true, role: true, passwordHash: true },
+      select: { id: true, name: true, login: true, role: true, passwordHash: true, leftAt: true },
     });
     const right = await verify(person?.passwordHash ?? (await this.#decoy), password);
-    if (!person || !right) {
+    if (!person || !right || person.leftAt !== null) {
       throw new ProblemError('log-in-wrong', {
         errors: [{ field: 'password', allowed: 'does not go with this name' }],
       });
@@ -36,12 +40,12 @@ export class PeopleService {
     const [person, { pinDigits }] = await Promise.all([
       this.dataSource.getRepository(Person).findOne({
         where: { id: personId },
-        select: { id: true, name: true, login: true, role: true, pinHash: true, pinDigits: true },
+        select: { id: true, name: true, login: true, role: true, pinHash: true, pinDigits: true, leftAt: true },
       }),
       this.#shop(),
     ]);
     const right = await verify(person?.pinHash ?? (await this.#decoy), pin);
-    if (!person || !right || person.pinDigits < pinDigits) {
+    if (!person || !right || person.leftAt !== null || person.pinDigits < pinDigits) {
       const none = person && (!person.pinHash || person.pinDigits < pinDigits);
       const allowed = none
         ? `is not set yet: log in with the password, then set one of ${pinDigits} digits`
@@ -64,17 +68,103 @@ export class PeopleService {
   async openShop({ shop, zone, currency, name, login, password }: FirstRunBody): Promise<void> {
     const passwordHash = await hash(password, ARGON);
     await this.dataSource.transaction(async (manager) => {
-      // The row of the shop is the lock: of two who come at once, the second finds a foreman.
-      await manager.findOne(Shop, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+      // Of two who come at once, the second finds a foreman.
+      await lockShop(manager);
       if (await manager.exists(Person)) throw new ProblemError('shop-open');
       await manager.update(Shop, 1, { name: shop.trim(), zone, currency });
       await manager.insert(Person, { name: name.trim(), login, role: 'foreman', passwordHash });
     });
   }
 
+  list(): Promise<readonly PersonLine[]> {
+    return ask(this.dataSource.manager, PEOPLE);
+  }
+
+  /** Somebody begins to work here. */
+  async begin({ name, login, role, password }: NewPersonBody, by: PersonView): Promise<PersonLine> {
+    const passwordHash = await hash(password, ARGON);
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockShop(manager);
+      if (await manager.existsBy(Person, { login }))
+        throw badInput([{ field: 'login', given: login, allowed: 'is somebody else’s already, also of one who left' }]);
+      const { identifiers } = await manager.insert(Person, { name: name.trim(), login, role, passwordHash });
+      await keepChange(manager, by, { what: 'person', subject: name.trim(), act: 'added' }, changedFields({}, { 'log-in': login, role }));
+      return one(manager, String(identifiers[0]!['id']));
+    });
+  }
+
+  /** Name, role, or that they left: whoever left, or does something else from now on, is logged out everywhere. */
+  async change(id: string, { version, name, role, hasLeft }: PersonBody, by: PersonView): Promise<PersonLine> {
+    return inTransaction(this.dataSource, async (manager) => {
+      await lockShop(manager);
+      const before = await manager.findOneBy(Person, { id });
+      if (!before) throw notFound('person');
+      if (before.version !== version) throw changedSince('person', await one(manager, id));
+      const left = before.leftAt !== null;
+      const isForeman = role === 'foreman' && !hasLeft;
+      if (!isForeman && before.role === 'foreman' && !left && (await manager.countBy(Person, { role: 'foreman', leftAt: IsNull() })) === 1)
+        throw badInput([
+          hasLeft
+            ? { field: 'hasLeft', given: 'true', allowed: 'cannot be: this is the only foreman. Make another one first' }
+            : { field: 'role', given: role, allowed: 'must stay foreman: this is the only one. Make another one first' },
+        ]);
+      const leftAt = hasLeft ? (before.leftAt ?? new Date()) : null;
+      await manager.update(Person, id, { name: name.trim(), role, leftAt, version: version + 1, ...(hasLeft ? { pinHash: null } : {}) });
+      if (hasLeft && !left) await manager.delete(TabletPerson, { personId: id });
+      if (hasLeft !== left || role !== before.role) await endSessions(manager, id);
+      const said = (of: { readonly name: string; readonly role: Role; readonly gone: boolean }): InWords => ({
+        name: of.name,
+        role: of.role,
+        here: of.gone ? 'left' : 'works here',
+      });
+      const fields = changedFields(said({ ...before, gone: left }), said({ name: name.trim(), role, gone: hasLeft }));
+      const act = hasLeft === left ? 'changed' : hasLeft ? 'left' : 'is back';
+      if (fields.length > 0) await keepChange(manager, by, { what: 'person', subject: name.trim(), act }, fields);
+      return one(manager, id);
+    });
+  }
+
+  /** A new password for somebody who forgot theirs: they are logged out everywhere, and their PIN is none any more. */
+  async newPassword(id: string, { password }: PasswordBody, by: PersonView): Promise<void> {
+    const passwordHash = await hash(password, ARGON);
+    await inTransaction(this.dataSource, async (manager) => {
+      const person = await manager.findOneBy(Person, { id });
+      if (!person) throw notFound('person');
+      if (person.leftAt !== null) throw badInput([{ field: 'password', allowed: 'is of no use: they left' }]);
+      await manager.update(Person, id, { passwordHash, pinHash: null, version: () => 'version + 1' });
+      await manager.delete(TabletPerson, { personId: id });
+      await endSessions(manager, id);
+      await keepChange(manager, by, { what: 'person', subject: person.name, act: 'new password' }, []);
+    });
+  }
+
+  changes(find: string, before: string | undefined): Promise<readonly ChangeLine[]> {
+    return ask(this.dataSource.manager, CHANGES, before ?? null, find.trim());
+  }
+
   async add(name: string, login: string, role: Role, password: string): Promise<PersonView> {
     const repository = this.dataSource.getRepository(Person);
     const person = await repository.save(repository.create({ name, login, role, passwordHash: await hash(password, ARGON) }));
     return { id: person.id, name, login, role };
+  }
+}
+
+/** The row of the shop is the lock of who works here. */
+async function lockShop(manager: EntityManager): Promise<void> {
+  await manager.findOne(Shop, { where: { id: 1 }, lock: { mode: 'pessimistic_write' } });
+}
+
+async function one(manager: EntityManager, id: string): Promise<PersonLine> {
+  const [line] = await ask<PersonLine>(manager, PERSON, id);
+  if (!line) throw notFound('person');
+  return line;
+}
+
+/** Their sessions are over, on every tablet and for every process, with the transaction. */
+async function endSessions(manager: EntityManager, id: string): Promise<void> {
+  const ended = [...(await ask<{ sid: string }>(manager, END_SESSIONS, id)), ...(await ask<{ sid: string }>(manager, FORGET_BESIDE, id))];
+  for (const { sid } of ended) {
+    const over: ServerEvent = { type: 'session-over', session: sessionMark(sid) };
+    await ask(manager, TELL, JSON.stringify(over));
   }
 }

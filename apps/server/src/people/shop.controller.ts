@@ -1,9 +1,13 @@
 import { ENDPOINTS, ShopBody, type ShopView } from '@jubb/wire';
-import { Body, Controller, Inject } from '@nestjs/common';
+import { Body, Controller, Inject, Req } from '@nestjs/common';
+import type { FastifyRequest } from 'fastify';
 import { Route } from '../common/route.js';
 import { DataSource } from 'typeorm';
+import { personOf } from '../common/access.guard.js';
 import { changedSince } from '../common/problem.js';
+import { inTransaction } from '../database/data-source.js';
 import { Shop } from '../database/entities/index.js';
+import { changedFields, keepChange, type InWords } from './changes.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 @Controller('api/v1')
@@ -11,10 +15,15 @@ export class ShopController {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
   @Route(ENDPOINTS.shop.change)
-  async change(@Body() body: ShopBody): Promise<ShopView> {
+  async change(@Body() body: ShopBody, @Req() request: FastifyRequest): Promise<ShopView> {
     const { version, ...change } = body;
-    const { affected } = await this.dataSource.getRepository(Shop).update({ id: 1, version }, { ...change, version: version + 1 });
-    if (!affected) throw changedSince('shop', await shopView(this.dataSource));
+    const before = await shopView(this.dataSource);
+    await inTransaction(this.dataSource, async (manager) => {
+      const { affected } = await manager.update(Shop, { id: 1, version }, { ...change, version: version + 1 });
+      if (!affected) throw changedSince('shop', await shopView(this.dataSource));
+      const fields = changedFields(inWords(before), inWords(body));
+      if (fields.length > 0) await keepChange(manager, personOf(request), { what: 'shop', subject: before.name, act: 'changed' }, fields);
+    });
     return shopView(this.dataSource);
   }
 }
@@ -22,4 +31,14 @@ export class ShopController {
 export async function shopView(dataSource: DataSource): Promise<ShopView> {
   const { id: _one, sessionSecret: _secret, ...shop } = await dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
   return shop;
+}
+
+function inWords({ hourlyMinor, taxShare, marginShare, rules, pinDigits }: Omit<ShopBody, 'version'>): InWords {
+  return {
+    'an hour': (hourlyMinor / 100).toFixed(2),
+    tax: `${Number((taxShare * 100).toFixed(2))} %`,
+    'parts are sold at': `${Number((marginShare * 100).toFixed(2))} % more`,
+    rules: rules.map(({ words, why }) => `${words}: ${why}`).join('; '),
+    'digits of a PIN': String(pinDigits),
+  };
 }

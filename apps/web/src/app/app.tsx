@@ -43,6 +43,8 @@ const ROUTES: RouteObject[] = [
           { path: 'look', Component: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },
           { path: 'dev/drawings', Component: page(() => import('../dev/drawings-page.tsx'), 'DrawingsPage') },
           { path: 'shop', Component: page(() => import('../shop/shop-page.tsx'), 'ShopPage') },
+          { path: 'shop/people', Component: page(() => import('../shop/people-page.tsx'), 'PeoplePage') },
+          { path: 'shop/changes', Component: page(() => import('../shop/changes-page.tsx'), 'ChangesPage') },
           {
             Component: ByName,
             children: [

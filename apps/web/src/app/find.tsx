@@ -33,6 +33,8 @@ const ACTIONS: readonly Found[] = [
   { key: 'instruments', kind: 'place', words: 'Instruments', to: '/crib/instruments' },
   { key: 'learn', kind: 'place', words: 'Learn', to: '/learn' },
   { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
+  { key: 'people', kind: 'place', words: 'People who work here', to: '/shop/people' },
+  { key: 'changes', kind: 'place', words: 'What was changed in the shop', to: '/shop/changes' },
 ];
 
 /** One box for jobs, sheets, tools, workings and acts; arrows choose, Enter goes there. */

@@ -10,6 +10,7 @@ import { Field } from '../kit/field.tsx';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title } from '../kit/pieces.tsx';
 import { offerUndo } from '../kit/undo.ts';
+import { ShopPlaces } from './shop-places.tsx';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 export function ShopPage(): ReactElement {
@@ -21,6 +22,7 @@ export function ShopPage(): ReactElement {
       <Title sub={mayChange ? 'Holds for every quote and every proposal from now on.' : 'The foreman changes this.'}>
         {session.shop.name}
       </Title>
+      <ShopPlaces />
       <ShopForm shop={session.shop} mayChange={mayChange} />
     </>
   );

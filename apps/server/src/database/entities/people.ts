@@ -1,5 +1,5 @@
 import type { Role } from '@jubb/sheet';
-import type { ShopRule } from '@jubb/wire';
+import type { ChangedField, ChangedThing, ShopRule } from '@jubb/wire';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
 
 @Entity('shop')
@@ -31,6 +31,24 @@ export class Person {
   /** Good where the person logged in once only; none until they set one. */
   @Column({ type: 'text', name: 'pin_hash', nullable: true, select: false }) pinHash: string | null;
   @Column({ type: 'int', name: 'pin_digits', select: false }) pinDigits: number;
+  /** Who left has no way in; what they kept stays theirs. */
+  @Column({ type: 'timestamptz', name: 'left_at', nullable: true }) leftAt: Date | null;
+  @Column({ type: 'int', default: 1 }) version: number;
+}
+
+/** What was changed of the shop's own lists: who, when, and each field before and after. Never of a secret. */
+@Entity('shop_change')
+export class ShopChange {
+  @PrimaryGeneratedColumn('uuid') id: string;
+  @Column({ type: 'timestamptz', default: () => 'now()' }) at: Date;
+  @Column({ type: 'uuid', name: 'person_id' }) personId: string;
+  @Column({ type: 'text' }) what: ChangedThing;
+  /** What it is called: a person, the tag of a tool. */
+  @Column({ type: 'text' }) subject: string;
+  /** "added", "changed", "left". */
+  @Column({ type: 'text' }) act: string;
+  @Column({ type: 'jsonb' }) fields: readonly ChangedField[];
+  @ManyToOne(() => Person) @JoinColumn({ name: 'person_id' }) person: Relation<Person>;
 }
 
 @Entity('tablet')

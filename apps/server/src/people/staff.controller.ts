@@ -1,0 +1,40 @@
+import { ENDPOINTS, NewPersonBody, PasswordBody, PersonBody, type ChangeLine, type PersonLine } from '@jubb/wire';
+import { Body, Controller, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
+import type { FastifyRequest } from 'fastify';
+import { personOf } from '../common/access.guard.js';
+import { badInput } from '../common/problem.js';
+import { Route } from '../common/route.js';
+import { PeopleService } from './people.service.js';
+
+/** Who works here, and what was changed of the shop's own lists. */
+@Controller('api/v1')
+export class StaffController {
+  constructor(@Inject(PeopleService) private readonly people: PeopleService) {}
+
+  @Route(ENDPOINTS.people.list)
+  list(): Promise<readonly PersonLine[]> {
+    return this.people.list();
+  }
+
+  @Route(ENDPOINTS.people.add)
+  add(@Body() body: NewPersonBody, @Req() request: FastifyRequest): Promise<PersonLine> {
+    return this.people.begin(body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.people.change)
+  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: PersonBody, @Req() request: FastifyRequest): Promise<PersonLine> {
+    return this.people.change(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.people.newPassword)
+  newPassword(@Param('id', ParseUUIDPipe) id: string, @Body() body: PasswordBody, @Req() request: FastifyRequest): Promise<void> {
+    return this.people.newPassword(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.shop.changes)
+  changes(@Query('find') find = '', @Query('before') before?: string): Promise<readonly ChangeLine[]> {
+    if (before !== undefined && Number.isNaN(Date.parse(before)))
+      throw badInput([{ field: 'before', given: before, allowed: 'must be a time' }]);
+    return this.people.changes(find, before);
+  }
+}

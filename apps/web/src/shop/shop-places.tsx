@@ -1,0 +1,25 @@
+import type { ReactElement } from 'react';
+import Nav from 'react-bootstrap/Nav';
+import { NavLink } from 'react-router';
+import './shop.scss';
+
+const PLACES = [
+  ['/shop', 'Prices and rules'],
+  ['/shop/people', 'People'],
+  ['/shop/changes', 'What was changed'],
+] as const;
+
+/** The pages of the shop itself. */
+export function ShopPlaces(): ReactElement {
+  return (
+    <Nav className="shop-places" as="nav" aria-label="The shop">
+      {PLACES.map(([to, words]) => (
+        <Nav.Item key={to}>
+          <NavLink to={to} end className="nav-link">
+            {words}
+          </NavLink>
+        </Nav.Item>
+      ))}
+    </Nav>
+  );
+}

@@ -1,0 +1,73 @@
+import { ROLES, type Role } from '@jubb/sheet';
+import { TextLine, Version } from '@jubb/sheet/given';
+import 'reflect-metadata';
+import { IsBoolean, IsIn, IsString, Matches, MaxLength, MinLength } from 'class-validator';
+
+/** What somebody is called at the log-in. */
+export function LoginName(): PropertyDecorator {
+  return Matches(/^[a-z0-9._-]{2,60}$/u, { message: 'must be 2 to 60 small letters, digits, points or hyphens' });
+}
+
+/** A password that is set: at least ten letters. */
+export function NewPassword(): PropertyDecorator {
+  return (target, property) => {
+    IsString()(target, property);
+    MinLength(10, { message: 'is too short; at least 10 letters' })(target, property);
+    MaxLength(200, { message: 'is too long; at most 200 letters' })(target, property);
+  };
+}
+
+function Works(): PropertyDecorator {
+  return IsIn(ROLES, { message: `must be one of: ${ROLES.join(', ')}` });
+}
+
+/** Somebody who begins to work here. */
+export class NewPersonBody {
+  @TextLine('what are they called?', 80) name: string;
+  @LoginName() login: string;
+  @Works() role: Role;
+  @NewPassword() password: string;
+}
+
+/** Somebody as they are to be from now on. */
+export class PersonBody {
+  @Version() version: number;
+  @TextLine('what are they called?', 80) name: string;
+  @Works() role: Role;
+  /** Works here no more: no way in, and what they kept stays. */
+  @IsBoolean() hasLeft: boolean;
+}
+
+export class PasswordBody {
+  @NewPassword() password: string;
+}
+
+export interface PersonLine {
+  readonly id: string;
+  readonly name: string;
+  readonly login: string;
+  readonly role: Role;
+  readonly leftAt: string | null;
+  readonly version: number;
+  /** Tablets on which they logged in once, and may use their PIN. */
+  readonly tablets: number;
+}
+
+export type ChangedThing = 'person' | 'tool' | 'shop';
+
+export interface ChangedField {
+  readonly field: string;
+  readonly before: string;
+  readonly after: string;
+}
+
+/** One change of the shop's own lists. */
+export interface ChangeLine {
+  readonly id: string;
+  readonly at: string;
+  readonly person: string;
+  readonly what: ChangedThing;
+  readonly subject: string;
+  readonly act: string;
+  readonly fields: readonly ChangedField[];
+}
