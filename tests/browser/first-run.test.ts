@@ -67,4 +67,31 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.fill('Find in it', 'nobody of that name');
   await hand.sees('Nothing with these words');
   expect(await hand.faults()).toEqual([]);
+
+  // The first tool, with a range upside down before it is right.
+  await hand.go('/crib');
+  await hand.sees('Nothing is in the crib yet');
+  await hand.use('A new tool');
+  await hand.sees('Never further off than');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('Tag', 'W1');
+  await hand.fill('What it is', 'Click wrench 20–200');
+  await hand.fill('From', '200');
+  await hand.fill('To', '20');
+  await hand.fill('Smallest step it shows', '1');
+  await hand.fill('Never further off than', '4');
+  await hand.fill('Drive centre to grip', '45 cm');
+  await hand.use('Put it in the crib');
+  await hand.sees('must be over where it begins, 200 N·m');
+  await hand.fill('From', '20');
+  await hand.fill('To', '200');
+  await hand.use('Put it in the crib');
+  await hand.heads('W1 Click wrench 20–200');
+  await hand.sees('20 N·m to 200 N·m');
+  await hand.use('Change it');
+  expect(await hand.page.$eval('#tool-within', (field) => (field as HTMLInputElement).value)).toBe('4 N·m');
+  expect(await hand.faults()).toEqual([]);
+  await hand.fill('To', '210');
+  await hand.use('Keep it');
+  await hand.sees('20 N·m to 210 N·m');
 });

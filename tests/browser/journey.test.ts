@@ -210,11 +210,14 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await tick(hand, 'Inner bearing in');
   await hand.heads('Seal in');
   await brought(hand, 'Hub seal');
+  await looks(hand, 'bore clean, no gouge');
+  await looks(hand, 'whole on every face and edge, no nick');
   await hand.sees('lip towards the grease');
   await hand.press('Space');
   await hand.sees('hub grease on the lip');
   await hand.press('Space');
   await readings(hand, ['0.2', '0.22', '0.21'], 'in');
+  await looks(hand, 'garter spring in its groove');
   await looks(hand, 'Expected: The hammer sounds solid');
   await tick(hand, 'Hub on the spindle');
   await tick(hand, 'Outer bearing, washer, nut by hand');

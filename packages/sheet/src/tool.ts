@@ -1,4 +1,5 @@
 import { type Quantity, type Window, judge, formatQuantity } from '@jubb/core';
+import type { ToolKind } from './words.js';
 
 /** A tool of the crib, as entries and workings need it. Lengths in mm, torque in N·m, mass in kg. */
 export interface Tool {
@@ -24,6 +25,42 @@ export interface Tool {
 export interface ToolSize {
   readonly quantity: Quantity;
   readonly base: number;
+}
+
+/** What a kind of tool reads, the usual first. */
+export const TOOL_READS: Readonly<Record<ToolKind, readonly [Quantity, ...Quantity[]]>> = {
+  'torque-wrench': ['torque'],
+  crowfoot: ['length'],
+  'dial-indicator': ['length'],
+  micrometer: ['length'],
+  calliper: ['length'],
+  'depth-gauge': ['length'],
+  scale: ['mass'],
+  'bore-gauge': ['length'],
+  'feeler-gauge': ['length'],
+  'beam-wrench': ['torque'],
+  'spring-balance': ['force', 'torque'],
+  'pressure-gauge': ['pressure'],
+  multimeter: ['voltage'],
+  'load-stand': ['current'],
+  'balance-stand': ['unbalance'],
+  protractor: ['angle'],
+  thermometer: ['temperature'],
+  stopwatch: ['time'],
+  rule: ['length'],
+};
+
+/** How good a tool is, as a certificate or its maker says it: no reading is further off than this, base units. */
+export function limitOfError({ u, resolution }: Pick<Tool, 'u' | 'resolution'>): number {
+  return Math.sqrt(3 * Math.max(0, u ** 2 - resolution ** 2 / 12));
+}
+
+/**
+ * Standard uncertainty of a tool of which a limit of error is all that is known, base units: both it and the last digit
+ * are taken as evenly spread (JCGM 100, 4.3.7).
+ */
+export function uncertaintyWithin(limit: number, resolution: number): number {
+  return Math.hypot(limit / Math.sqrt(3), resolution / Math.sqrt(12));
 }
 
 /** What a kind reads beyond its own quantity: a meter is switched over. */

@@ -1,4 +1,5 @@
-import type { Tool } from '@jubb/sheet';
+import { QUANTITIES, type Quantity } from '@jubb/core';
+import { TOOL_KINDS, type Tool, type ToolKind } from '@jubb/sheet';
 import { TextLine, Version, Day } from '@jubb/sheet/given';
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
@@ -12,11 +13,49 @@ import {
   IsOptional,
   IsString,
   IsUUID,
+  Matches,
   Max,
   MaxLength,
   Min,
   ValidateNested,
 } from 'class-validator';
+
+/** A tool as it lies in the crib; figures in base units. */
+export class ToolBody {
+  @Matches(/^[\p{L}\p{N}][\p{L}\p{N} .-]{0,11}$/u, { message: 'must be 1 to 12 letters and digits, as it stands on the tool' }) tag: string;
+  @TextLine('what is it?', 80) name: string;
+  @IsIn(TOOL_KINDS, { message: 'is missing: what kind of tool?' }) kind: ToolKind;
+  @IsIn(QUANTITIES) quantity: Quantity;
+  @IsString() @MaxLength(12) unit: string;
+  /** Ends of its range; both nothing where it has none. */
+  @ToolFigure(-1e6) low: number;
+  @ToolFigure(-1e6) high: number;
+  /** The smallest step that it shows. */
+  @ToolFigure(0) resolution: number;
+  /** No reading of it is further off: by its certificate, or its maker. */
+  @ToolFigure(0) within: number;
+  /** Drive centre to grip of a wrench, drive centre to jaw of a crowfoot. */
+  @IsOptional() @ToolFigure(1) length?: number;
+  /** When its next check is due; nothing where it needs none. */
+  @IsOptional() @Day() due?: string;
+  @IsOptional()
+  @IsInt({ message: 'must be a whole number of days' })
+  @Min(1, { message: 'must be at least a day' })
+  @Max(3650, { message: 'must be at most ten years' })
+  everyDays?: number;
+}
+
+export class ToolChangeBody extends ToolBody {
+  @Version() version: number;
+}
+
+function ToolFigure(least: number): PropertyDecorator {
+  return (target, property) => {
+    IsNumber({}, { message: 'must be a figure, with its unit or in the one picked' })(target, property);
+    Min(least, { message: `must not be under ${least}` })(target, property);
+    Max(1e6, { message: 'is too large' })(target, property);
+  };
+}
 
 /** One point of a check, in base units: what the tool said, and what was true. */
 export class CheckPoint {

@@ -13,6 +13,8 @@ export const ENDPOINTS = {
     list: endpoint('GET', '/tools', EVERYONE, ['Tool']),
     made: endpoint('GET', '/tools/made', EVERYONE, ['MadeTool']),
     one: endpoint('GET', '/tools/:id', EVERYONE, 'ToolView'),
+    add: endpoint('POST', '/tools', FOREMAN, 'ToolView', { body: 'ToolBody', status: 201 }),
+    change: endpoint('PUT', '/tools/:id', FOREMAN, 'ToolView', { body: 'ToolChangeBody' }),
     check: endpoint('POST', '/tools/:id/checks', WRITERS, 'ToolView', { body: 'ToolCheckBody' }),
     lend: endpoint('PUT', '/tools/:id/holder', EVERYONE, 'ToolView', { body: 'LendBody' }),
     study: endpoint('POST', '/tools/:id/studies', WRITERS, 'ToolView', { body: 'StudyBody' }),

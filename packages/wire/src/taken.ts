@@ -14,7 +14,7 @@ import {
   SwapBody,
   TabletBody,
 } from './bodies.js';
-import { LendBody, StudyBody, ToolCheckBody } from './crib.js';
+import { LendBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { NewPersonBody, PasswordBody, PersonBody } from './people.js';
 import { ShopBody } from './shop.js';
@@ -52,6 +52,8 @@ export const BODIES = {
   StudyBody,
   SwapBody,
   TabletBody,
+  ToolBody,
+  ToolChangeBody,
   ToolCheckBody,
   WantBody,
   WayInBody,

@@ -1,5 +1,5 @@
 import type { Tool } from '@jubb/sheet';
-import { ENDPOINTS, LendBody, StudyBody, ToolCheckBody, type MadeTool, type ToolView } from '@jubb/wire';
+import { ENDPOINTS, LendBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, type MadeTool, type ToolView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
@@ -27,6 +27,16 @@ export class CribController {
   @Route(ENDPOINTS.tools.one)
   one(@Param('id', ParseUUIDPipe) id: string): Promise<ToolView> {
     return this.crib.one(id);
+  }
+
+  @Route(ENDPOINTS.tools.add)
+  add(@Body() body: ToolBody, @Req() request: FastifyRequest): Promise<ToolView> {
+    return this.crib.add(body, makerOf(request, undefined));
+  }
+
+  @Route(ENDPOINTS.tools.change)
+  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: ToolChangeBody, @Req() request: FastifyRequest): Promise<ToolView> {
+    return this.crib.change(id, body, makerOf(request, undefined));
   }
 
   @Route(ENDPOINTS.tools.check)

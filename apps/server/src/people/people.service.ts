@@ -8,7 +8,7 @@ import { ProblemError, badInput, changedSince, notFound } from '../common/proble
 import { sessionMark } from '../common/session.js';
 import { ask, inTransaction } from '../database/data-source.js';
 import { Person, Shop, TabletPerson } from '../database/entities/index.js';
-import { changedFields, keepChange, type InWords } from './changes.js';
+import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON, TELL } from './people.sql.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */

@@ -7,7 +7,7 @@ import { personOf } from '../common/access.guard.js';
 import { changedSince } from '../common/problem.js';
 import { inTransaction } from '../database/data-source.js';
 import { Shop } from '../database/entities/index.js';
-import { changedFields, keepChange, type InWords } from './changes.js';
+import { changedFields, keepChange, type InWords } from '../common/changes.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
 @Controller('api/v1')

@@ -38,6 +38,7 @@ const ROUTES: RouteObject[] = [
           { path: 'stores/:id', Component: page(() => import('../stores/stock-line-page.tsx'), 'StockLinePage') },
           { path: 'machines/:id/way-in', Component: page(() => import('../stages/strip/way-in-page.tsx'), 'WayInPage') },
           { path: 'crib', Component: page(() => import('../crib/crib.tsx'), 'Crib') },
+          { path: 'crib/new', Component: page(() => import('../crib/new-tool.tsx'), 'NewTool') },
           { path: 'crib/instruments', Component: page(() => import('../crib/instruments-page.tsx'), 'InstrumentsPage') },
           { path: 'learn', Component: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },
           { path: 'look', Component: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },

@@ -7,7 +7,7 @@ import { ENDPOINTS, type MadeTool } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { Picture } from '../capture/picture.tsx';
 import { ask } from '../link/client.ts';
-import { useTools } from '../link/queries.ts';
+import { useSession, useTools } from '../link/queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { dayWords, shopToday } from '../kit/days.ts';
 
@@ -63,6 +63,8 @@ const COLUMNS: readonly Column<Tool>[] = [
 
 export function Crib(): ReactElement {
   const { data: tools, error } = useTools();
+  const { data: session } = useSession();
+  const isForeman = session?.person.role === 'foreman';
   if (!tools) return error ? <Wrong error={error} /> : <Loading what="the crib" />;
   return (
     <>
@@ -76,7 +78,18 @@ export function Crib(): ReactElement {
       >
         Crib
       </Title>
-      <DataTable name="crib" columns={COLUMNS} rows={tools} rowKey={({ id }) => id} />
+      {isForeman ? (
+        <p>
+          <Link className="btn btn-plain" to="/crib/new">
+            A new tool
+          </Link>
+        </p>
+      ) : null}
+      {tools.length === 0 ? (
+        <p className="soft">Nothing is in the crib yet{isForeman ? '' : ': the foreman puts tools in'}.</p>
+      ) : (
+        <DataTable name="crib" columns={COLUMNS} rows={tools} rowKey={({ id }) => id} />
+      )}
       <MadeHere />
     </>
   );

@@ -20,6 +20,7 @@ import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
 import { Field } from '../kit/field.tsx';
 import { useSameId } from '../kit/same-id.ts';
+import { ToolForm } from './tool-form.tsx';
 
 export function ToolPage(): ReactElement {
   const { id = '' } = useParams();
@@ -36,6 +37,7 @@ async function refreshTool(): Promise<void> {
 function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const { data: session } = useSession();
   const { busy, error, send } = useSend();
+  const [isOpen, setOpen] = useState(false);
   const today = shopToday();
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
   const lend = (personId: string | null): void => {
@@ -88,6 +90,11 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
                   It is back
                 </Button>
               ) : null}
+              {session?.person.role === 'foreman' ? (
+                <Button variant="plain" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
+                  Change it
+                </Button>
+              ) : null}
               {session && tool.holder?.id !== session.person.id ? (
                 <Button variant="plain" disabled={busy} onClick={() => lend(session.person.id)}>
                   I have it
@@ -95,6 +102,11 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
               ) : null}
             </div>
           </section>
+          {isOpen ? (
+            <section className="work mb-3" aria-label="Change it">
+              <ToolForm key={tool.version} tool={tool} onDone={() => setOpen(false)} />
+            </section>
+          ) : null}
           <CheckForm tool={tool} />
         </div>
         <div>

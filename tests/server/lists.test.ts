@@ -1,5 +1,6 @@
-import type { ChangeLine, PersonLine, Problem, SessionView } from '@jubb/wire';
-import { afterAll, beforeAll, expect, test } from '@jest/globals';
+import { limitOfError } from '@jubb/sheet';
+import type { ChangeLine, PersonLine, Problem, SessionView, ToolView } from '@jubb/wire';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client, type Answer } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
@@ -153,4 +154,59 @@ test('every change is kept with who, before and after, is found by its words, an
   const [newest, next] = await lines('');
   expect((await oswin.get<ChangeLine[]>(`/changes?before=${encodeURIComponent(newest!.at)}`))[0]).toEqual(next);
   expect(told(await oswin.call('GET', '/changes?before=yesterday'))).toMatch(/^400 before must be a time/u);
+});
+
+describe('tools', () => {
+  const wrench = {
+    tag: 'W31',
+    name: 'Click wrench 40–200',
+    kind: 'torque-wrench',
+    quantity: 'torque',
+    unit: 'N·m',
+    low: 40,
+    high: 200,
+    resolution: 1,
+    within: 4,
+    length: 460,
+    due: '2099-01-31',
+    everyDays: 365,
+  };
+
+  test('one comes into the crib, is offered with what its certificate says, is mended, and both are kept', async () => {
+    const added = await oswin.made<ToolView>('/tools', wrench);
+    // Two even spreads: 4 N·m either way, and half a step of 1 N·m (JCGM 100, 4.3.7).
+    expect(added).toMatchObject({
+      tag: 'W31',
+      calibrationDue: '2099-01-31',
+      u: expect.closeTo(Math.hypot(4 / Math.sqrt(3), 1 / Math.sqrt(12)), 9),
+    });
+    expect(limitOfError(added)).toBeCloseTo(4, 9);
+    const ilka = await Client.as(server.base, 'ilka');
+    expect((await ilka.get<{ tag: string }[]>('/tools')).some(({ tag }) => tag === 'W31')).toBe(true);
+    const change = { ...wrench, high: 210, version: added.version };
+    const [first, second] = await Promise.all([1, 2].map(() => oswin.call<ToolView>('PUT', `/tools/${added.id}`, change)));
+    expect([first!.status, second!.status].toSorted()).toEqual([200, 409]);
+    const [told] = await oswin.get<ChangeLine[]>('/changes?find=W31');
+    expect(told).toMatchObject({
+      what: 'tool',
+      act: 'changed',
+      fields: [{ field: 'range', before: '40 N·m to 200 N·m', after: '40 N·m to 210 N·m' }],
+    });
+    expect((await ilka.call('POST', '/tools', wrench)).status).toBe(403);
+  });
+
+  test.each([
+    ['a range upside down', { low: 200, high: 40 }, /^400 high must be over where it begins, 200 N·m/u],
+    ['a step as wide as its range', { resolution: 160 }, /^400 resolution must be finer than its range, 160 N·m/u],
+    ['a certificate of yesterday', { due: '2026-01-01' }, /^400 due must lie ahead/u],
+    ['the tag of another', { tag: 'W3' }, /^400 tag is the tag of another: Click wrench 20–200/u],
+    ['a wrench that reads a length', { quantity: 'length', unit: 'mm' }, /^400 quantity must be torque: a torque wrench reads that/u],
+    ['a unit of something else', { unit: 'mm' }, /^400 unit must be one of: N·m/u],
+    ['no figure', { within: null }, /^400 within must be a figure/u],
+    ['a kind that there is not', { kind: 'hammer' }, /^400 kind is missing: what kind of tool/u],
+  ])('%s is refused at its field, and nothing is put in', async (_, wrong, words) => {
+    const before = await oswin.get<unknown[]>('/tools');
+    expect(told(await oswin.call('POST', '/tools', { ...wrench, tag: 'W99', ...wrong }))).toMatch(words);
+    expect(await oswin.get<unknown[]>('/tools')).toEqual(before);
+  });
 });
