@@ -96,6 +96,8 @@ test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put
   };
   await openBuild({ hand, id }, 'Inner seal in');
   await newOne('from the kit');
+  await hand.tabTo('The old seal shows');
+  await hand.type('hard');
   await hand.use('Out, whole');
   // A gouge is dressed, and looked at again.
   await hand.sees('bore clean, no gouge');
@@ -134,5 +136,7 @@ test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put
   await hand.heads('Gasket and ball on');
   await allKept(hand);
   expect((await step()).done).toBe(true);
-  expect((await stateOf(api, id)).live.filter(({ kind }) => kind === 'seal-seen')).toHaveLength(8);
+  const { live } = await stateOf(api, id);
+  expect(live.filter(({ kind }) => kind === 'seal-seen')).toHaveLength(8);
+  expect(live.findLast(({ kind }) => kind === 'old-seal-out')?.payload).toMatchObject({ seal: 'inner-seal', why: 'hardened' });
 });

@@ -1,4 +1,4 @@
-import type { AnyKeptEntry, JobHead, JobView, TodayView } from '@jubb/book';
+import type { AnyKeptEntry, JobHead, JobView, NewEntry, TodayView } from '@jubb/book';
 import { dayIn, type Difference, type SheetFile } from '@jubb/sheet';
 import type {
   CustomerLine,
@@ -430,6 +430,18 @@ describe('a job', () => {
     const { jobs } = await perla.get<UnitHistory>(`/units/${job.unit.id}/history`);
     expect(jobs[0]).toMatchObject({ number: 401, sheetKey: 'harrowmere-th6-front-hub' });
     expect(jobs[0]?.renewed.map(({ part }) => part)).toContain('Inner bearing with race');
+  });
+
+  test('of a unit whose seal had failed, the next booking reads how; a look that was struck, or found nothing, is not told', async () => {
+    const ilka = await Client.as(server.base, 'ilka');
+    const { id, unit } = await ilka.get<JobView>(`/jobs/${(await ilka.bookedOn('ostrel-d44-drive-axle')).id}`);
+    const shows = (seal: string, why: string): NewEntry => entry('old-seal-out', { seal, whole: true, why });
+    const slip = shows('pinion-seal', 'nicked');
+    expect((await ilka.post(id, shows('pinion-seal', 'hardened'), shows('cover-joint', 'sound'), slip)).status).toBe(200);
+    expect((await ilka.post(id, { ...entry('strike', { reason: 'another one' }), strikes: slip.id })).status).toBe(200);
+    const { jobs } = await ilka.get<UnitHistory>(`/units/${unit.id}/history`);
+    expect(jobs[0]?.seals).toEqual([{ part: 'Pinion seal 44 × 72 × 10', why: 'hardened' }]);
+    expect((await ilka.post(id, shows('pinion-seal', 'bad luck'))).status).toBe(400);
   });
 
   test('of a unit that was here before says what the unit is now', async () => {

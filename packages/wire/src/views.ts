@@ -1,5 +1,5 @@
 import type { ProblemCode } from './problems.js';
-import type { PayloadOf, PersonView, FailedBy, Warm, TodayTold, OwedLine } from '@jubb/book';
+import type { PayloadOf, PersonView, FailedBy, SealFailure, Warm, TodayTold, OwedLine } from '@jubb/book';
 import type { Quantity } from '@jubb/core';
 import type { CompletePart, SheetFile, Difference, JobScope, Role, Tool } from '@jubb/sheet';
 import type { ShopBody } from './shop.js';
@@ -103,6 +103,8 @@ export interface UnitHistory {
     readonly scope: JobScope | null;
     /** Parts that were renewed, with the reason that was kept. */
     readonly renewed: readonly { readonly part: string; readonly reason: string | null; readonly cause: FailedBy | null }[];
+    /** Seals that had failed, and how. */
+    readonly seals: readonly { readonly part: string; readonly why: SealFailure }[];
   }[];
 }
 

@@ -92,7 +92,13 @@ export const HISTORY_OF_UNIT: Statement = {
               FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'parts') part
                 WHERE part->>'ref' = regexp_replace(e.payload->>'part', '--.*$', '')) named ON true
               WHERE e.job_id = j.id AND e.kind = 'decision' AND e.payload->>'fate' = 'renew'
-                AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS renewed
+                AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS renewed,
+           coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'seal'), 'why', e.payload->>'why') ORDER BY e.seq)
+              FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'seals') seal
+                JOIN jsonb_array_elements(s.file->'parts') part ON part->>'ref' = seal->>'part'
+                WHERE seal->>'ref' = regexp_replace(e.payload->>'seal', '--.*$', '')) named ON true
+              WHERE e.job_id = j.id AND e.kind = 'old-seal-out' AND e.payload->>'why' <> 'sound'
+                AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS seals
     FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.unit_id = $1 ORDER BY j.booked_at DESC LIMIT 20`,
 };
 

@@ -1,5 +1,6 @@
 import { find, partName } from '@jubb/sheet';
-import { IsBoolean, IsOptional } from 'class-validator';
+import { IsBoolean, IsIn, IsOptional } from 'class-validator';
+import { SEAL_FAILURES, SEAL_FAILURE_WORDS, type SealFailure } from '../runs/seal-run.js';
 import { joined } from '../words.js';
 import { defineKind, type Kind } from './define-kind.js';
 import { Ref, Words } from './fields.js';
@@ -8,6 +9,8 @@ import { Ref, Words } from './fields.js';
 export class OldSealOutPayload {
   @Ref() seal: string;
   @IsBoolean() whole: boolean;
+  /** Why it leaked, as it shows. */
+  @IsOptional() @IsIn(SEAL_FAILURES) why?: SealFailure;
   @IsOptional() @Words(300) words?: string;
 }
 
@@ -22,8 +25,12 @@ export const oldSealOut: Kind<'old-seal-out'> = defineKind({
   version: 1,
   payload: OldSealOutPayload,
   points: { seal: 'seals' },
-  words({ payload: { seal: ref, whole, words } }, sheet) {
+  words({ payload: { seal: ref, whole, why, words } }, sheet) {
     const seal = find(sheet.seals, ref);
-    return joined(`Old ${seal ? partName(sheet, seal.part) : ref}: ${whole ? 'out, whole' : 'not all of it is out'}`, words);
+    return joined(
+      `Old ${seal ? partName(sheet, seal.part) : ref}: ${whole ? 'out, whole' : 'not all of it is out'}`,
+      why && SEAL_FAILURE_WORDS[why],
+      words,
+    );
   },
 });

@@ -76,6 +76,20 @@ export const SIGHT_FAULTS: Readonly<Record<SealSight, readonly string[]>> = {
   turns: ['grabs', 'uneven'],
 };
 
+/** What an old seal shows of why it leaked, or that nothing is wrong with it. */
+export const SEAL_FAILURES = ['hardened', 'worn-track', 'nicked', 'swollen', 'blown', 'fitted-wrong', 'sound'] as const;
+export type SealFailure = (typeof SEAL_FAILURES)[number];
+
+export const SEAL_FAILURE_WORDS: Readonly<Record<SealFailure, string>> = {
+  hardened: 'hard and cracked: heat or age',
+  'worn-track': 'a track worn into what it runs on',
+  nicked: 'nicked or torn',
+  swollen: 'swollen or soft: the wrong rubber for its fluid',
+  blown: 'blown out by pressure: breather or relief',
+  'fitted-wrong': 'fitted wrong: crooked, dry or the wrong way',
+  sound: 'nothing to see',
+};
+
 /** A look that is due, and what the last one found where it was not right. */
 export interface SightDue {
   readonly seal: Seal;

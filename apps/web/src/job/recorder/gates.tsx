@@ -1,6 +1,6 @@
-import { isKind, keptOrNot, newMissing, newPartsMissing, notTriedAgain, unreadUnder } from '@jubb/book';
+import { isKind, keptOrNot, newMissing, newPartsMissing, notTriedAgain, unreadUnder, type SealFailure } from '@jubb/book';
 import { find, partName, type Part, type Seal, type Setting, type Step } from '@jubb/sheet';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { useNavigate } from 'react-router';
 import { LineField } from '../../kit/line-field.tsx';
 import { Care } from '../../kit/pieces.tsx';
@@ -8,6 +8,7 @@ import { useDraft } from '../../kit/prefs.ts';
 import { useHere } from '../use-job.ts';
 import { RecorderLayout } from './layout.tsx';
 import { NewFasteners, NewOnes } from './new-ones.tsx';
+import { OldSealShows } from './old-seal.tsx';
 import { TryAgain } from './tried.tsx';
 import { useTrial } from './use-trial.ts';
 
@@ -108,7 +109,9 @@ interface OldSealOutProps {
 /** No new ring goes in before the old one is out whole, and its place is bare. */
 function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
   const { sheet, keep } = useHere();
-  const out = (whole: boolean): void => keep({ kind: 'old-seal-out', payload: { seal: seal.ref, whole }, step: step.ref });
+  const [why, setWhy] = useState<SealFailure | ''>('');
+  const out = (whole: boolean): void =>
+    keep({ kind: 'old-seal-out', payload: { seal: seal.ref, whole, ...(why === '' ? {} : { why }) }, step: step.ref });
   return (
     <RecorderLayout
       say={
@@ -118,6 +121,8 @@ function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
       }
       primary={{ label: tried ? 'All of it is out now' : 'Out, whole', run: () => out(true) }}
       others={tried ? [] : [{ label: 'Not all of it', key: 'x', run: () => out(false) }]}
-    />
+    >
+      <OldSealShows why={why} onWhy={setWhy} />
+    </RecorderLayout>
   );
 }

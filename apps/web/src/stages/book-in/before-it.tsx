@@ -1,4 +1,4 @@
-import { failedWords, owedWords, spoken, type OwedLine } from '@jubb/book';
+import { SEAL_FAILURE_WORDS, failedWords, owedWords, spoken, type OwedLine } from '@jubb/book';
 import { baseOf, find, type Hazard, type SheetFile } from '@jubb/sheet';
 import type { UnitHistory } from '@jubb/wire';
 import type { ReactElement } from 'react';
@@ -42,10 +42,14 @@ interface LastTimeProps {
   readonly onSame: (sheetKey: string, variant: string | undefined) => void;
 }
 
-/** What this very unit went through here: why it failed last time stands first. */
+/** So many seals of before are seen at a glance. */
+const MOST_SEALS = 4;
+
+/** What this very unit went through here: why it failed last time stands first, then what its seals had. */
 export function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
   const [last, ...others] = jobs;
   if (!last) return null;
+  const sealed = jobs.flatMap(({ number, seals }) => seals.map((seal) => ({ number, ...seal }))).slice(0, MOST_SEALS);
   return (
     <Care title="Last time">
       {last.renewed.length > 0
@@ -54,6 +58,11 @@ export function LastTime({ jobs, onSame }: LastTimeProps): ReactElement | null {
             .map(({ part, reason, cause }) => `${part}${cause ? `, cause ${failedWords(cause)}` : reason ? ` (${reason})` : ''}`)
             .join('; ')
         : last.complaint}
+      {sealed.map(({ number, part, why }) => (
+        <div key={`${number} ${part}`}>
+          {part}: {SEAL_FAILURE_WORDS[why]} <span className="soft">(job {number})</span>
+        </div>
+      ))}
       <div>
         <Link to={`/jobs/${last.id}`}>job {last.number}</Link>, {dayWords(last.bookedAt)}: {last.complaint}
         {others.length > 0 ? `; ${others.length} more before` : ''}

@@ -1,4 +1,4 @@
-import { countedOff, countsOf } from '@jubb/book';
+import { countedOff, countsOf, type SealFailure } from '@jubb/book';
 import { find, partName } from '@jubb/sheet';
 import { useId, type ReactElement } from 'react';
 import FormLabel from 'react-bootstrap/FormLabel';
@@ -12,6 +12,7 @@ import { FastenerMap } from './fastener-map.tsx';
 import { Intent } from './intent.tsx';
 import { LastOff } from './ledger.tsx';
 import { RecorderLayout, useIsBench, type RecorderProps } from '../../job/recorder/layout.tsx';
+import { OldSealShows } from '../../job/recorder/old-seal.tsx';
 
 interface CountDraft {
   /** Which count of the step it is, from 0. */
@@ -19,13 +20,15 @@ interface CountDraft {
   readonly count: string;
   readonly tray: string;
   readonly condition: string;
+  /** What an old seal shows. */
+  readonly why: SealFailure | '';
   /** Places picked on the map of its joint, from 0. */
   readonly places: readonly number[];
   /** It is pulled as far as where it is to be marked. */
   readonly isHalfOff: boolean;
 }
 
-const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '', places: [], isHalfOff: false };
+const NO_COUNT: CountDraft = { at: -1, count: '', tray: '', condition: '', why: '', places: [], isHalfOff: false };
 
 /** Counts off the parts of a step, one kind at a time; what has one right position is marked first. */
 export function CountRecorder({ step }: RecorderProps): ReactElement {
@@ -43,7 +46,8 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const joint = sheet.joints.find(({ part }) => part === next.part);
   const { place, size, stack, direction, mark, halfWay = false, twoPeople = false } = next;
   const isPulling = halfWay && !current.isHalfOff;
-  const { places } = current;
+  // A draft of an older page lacks it.
+  const { places, why = '' } = current;
   const isMapped = joint !== undefined && places.length > 0;
   // Picks are never let go without a word.
   const misfit = isMapped && places.length !== read.base;
@@ -52,7 +56,11 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
   const off = (whole = true): void => {
     if (read.base === undefined || misfit) return;
     const [tray, condition] = [current.tray.trim(), current.condition.trim()];
-    const out = seals.map(({ ref: seal }) => ({ kind: 'old-seal-out' as const, payload: { seal, whole }, step: step.ref }));
+    const out = seals.map(({ ref: seal }) => ({
+      kind: 'old-seal-out' as const,
+      payload: { seal, whole, ...(why === '' ? {} : { why }) },
+      step: step.ref,
+    }));
     keep(
       {
         kind: 'came-off',
@@ -149,6 +157,7 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
           onEnter={() => off()}
         />
       </div>
+      {seals.length > 0 ? <OldSealShows why={why} onWhy={(shown) => setDraft({ ...current, why: shown })} /> : null}
       {misfit ? (
         <p className="v-out mb-0" aria-live="polite">
           {places.length} places are picked, {read.base ?? '…'} counted. Pick as many, or none.
