@@ -67,6 +67,8 @@ export const sealSeen: Kind<'seal-seen'> = defineKind({
   report: [
     {
       section: 'home',
+      // Where it went in, and what covered the way, is the bench's own business while it is right.
+      when: ({ payload: { what, fine } }) => !fine || (what !== 'place' && what !== 'guard-on'),
       cells({ payload: { seal: ref, what, fine, words } }, sheet) {
         const seal = find(sheet.seals, ref);
         return [

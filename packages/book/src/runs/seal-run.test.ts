@@ -108,6 +108,7 @@ describe('once it is in', () => {
     const printed = JSON.stringify(sections);
     expect(printed).toContain('whole on every face and edge, no nick');
     expect(printed).toContain('not so: turned under');
+    expect(printed).not.toContain('bore clean');
   });
 });
 
