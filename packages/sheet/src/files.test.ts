@@ -271,6 +271,13 @@ describe('every column of every list', () => {
   });
 });
 
+test('what protects a seal may be emptied, and the seal stays one', () => {
+  const column = COLUMNS.seals.find(({ path }) => path === 'protect')!;
+  const write = (line: object) => writeCell(line as never, column, '');
+  expect(write({ ref: 'seal', protect: ['No burr'] })).toEqual({ ok: true, line: { ref: 'seal', protect: [] } });
+  expect(write({ ref: 'seal' })).toEqual({ ok: true, line: { ref: 'seal' } });
+});
+
 describe('two revisions', () => {
   test('are told apart in the trade’s words', () => {
     const [before, after] = [alternator(), alternator()];

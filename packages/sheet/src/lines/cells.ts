@@ -42,7 +42,9 @@ export type CellWrite = { readonly ok: true; readonly line: PlainLine } | { read
  */
 export function writeCell(line: PlainLine, column: Column, typed: string): CellWrite {
   const text = typed.trim();
-  const read = text === '' ? { ok: true as const, held: undefined } : parseCell(text, column, line);
+  // Words that a line must have, and may have none of, stay an empty list.
+  const none = column.kind === 'lines' && Array.isArray(fieldAt(line, column.path)) ? [] : undefined;
+  const read = text === '' ? { ok: true as const, held: none } : parseCell(text, column, line);
   return read.ok ? { ok: true, line: withField(line, column.path, read.held) } : read;
 }
 
