@@ -153,7 +153,8 @@ test('every change is kept with who, before and after, is found by its words, an
   });
   const [newest, next] = await lines('');
   expect((await oswin.get<ChangeLine[]>(`/changes?before=${encodeURIComponent(newest!.at)}`))[0]).toEqual(next);
-  expect(told(await oswin.call('GET', '/changes?before=yesterday'))).toMatch(/^400 before must be a time/u);
+  for (const before of ['yesterday', '0', '2026-11-30', 'ring-gear&before=0'])
+    expect(told(await oswin.call('GET', `/changes?before=${before}`))).toMatch(/^400 before must be a time/u);
 });
 
 describe('tools', () => {

@@ -73,6 +73,8 @@ describe('booking in', () => {
     ['estimateMinor', { estimateMinor: 'a lot' }],
     ['estimateMinor', { estimateMinor: -5 }],
     ['sheetRevisionId', { sheetRevisionId: uuid() }],
+    ['customer', { customer: undefined }],
+    ['unit', { unit: undefined }],
     ['customer.name', { customer: { name: ' ' } }],
     ['customer.id', { customer: { id: uuid(), name: 'Nobody' } }],
     ['unit.serial', { unit: { name: 'Hub', serial: 'x'.repeat(61) } }],

@@ -100,10 +100,10 @@ const MOST_MINOR = 1_000_000_000;
 export class BookInBody {
   /** Made by the client: booking in twice with one id is one job. */
   @IsUUID('7') id: string;
-  @ValidateNested() @Type(() => BookInCustomer) customer: BookInCustomer;
+  @IsObject({ message: 'is missing: whose is it?' }) @ValidateNested() @Type(() => BookInCustomer) customer: BookInCustomer;
   /** What the unit is off; nothing for one that came over the counter. */
   @IsOptional() @ValidateNested() @Type(() => BookInMachine) machine?: BookInMachine;
-  @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
+  @IsObject({ message: 'is missing: which unit?' }) @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
   @IsUUID(undefined, { message: 'is missing: pick the sheet of this unit' }) sheetRevisionId: string;
   @TextLine('what does the customer say?', 2000) complaint: string;
   @Instant() promise: string;

@@ -1,5 +1,4 @@
 import { PostEntries, type AnyKeptEntry, type EarlierView, type JobHead } from '@jubb/book';
-import { cutText } from '@jubb/sheet';
 import { ENDPOINTS, BookInBody, PatchJobBody, type ChainView, type ComebackView, type EarlierReading, type KnowHow } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseIntPipe, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
@@ -7,9 +6,8 @@ import type { FastifyRequest } from 'fastify';
 import { EntriesService } from '../entries/entries.service.js';
 import { verifyChain } from '../entries/entry-hash.js';
 import { makerOf, personOf } from '../common/access.guard.js';
+import { findText } from '../common/find-text.js';
 import { JobsService } from './jobs.service.js';
-
-const LONGEST_FIND = 100;
 
 @Controller('api/v1')
 export class JobsController {
@@ -22,7 +20,7 @@ export class JobsController {
   @Header('Content-Type', 'application/json; charset=utf-8')
   @Route(ENDPOINTS.jobs.list)
   list(@Query('find') find?: string, @Query('before', new ParseIntPipe({ optional: true })) before?: number): Promise<string> {
-    return this.jobs.listJson(typeof find === 'string' ? cutText(find, LONGEST_FIND) : '', before);
+    return this.jobs.listJson(findText(find), before);
   }
 
   @Route(ENDPOINTS.jobs.bookIn)

@@ -1,7 +1,9 @@
+import { isInstant } from '@jubb/sheet/given';
 import { ENDPOINTS, NewPersonBody, PasswordBody, PersonBody, type ChangeLine, type PersonLine } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import type { FastifyRequest } from 'fastify';
 import { personOf } from '../common/access.guard.js';
+import { findText } from '../common/find-text.js';
 import { badInput } from '../common/problem.js';
 import { Route } from '../common/route.js';
 import { PeopleService } from './people.service.js';
@@ -32,9 +34,9 @@ export class StaffController {
   }
 
   @Route(ENDPOINTS.shop.changes)
-  changes(@Query('find') find = '', @Query('before') before?: string): Promise<readonly ChangeLine[]> {
-    if (before !== undefined && Number.isNaN(Date.parse(before)))
-      throw badInput([{ field: 'before', given: before, allowed: 'must be a time' }]);
-    return this.people.changes(find, before);
+  changes(@Query('find') find?: unknown, @Query('before') before?: unknown): Promise<readonly ChangeLine[]> {
+    if (before !== undefined && !isInstant(before))
+      throw badInput([{ field: 'before', allowed: 'must be a time, such as 2027-03-01T09:30:00Z' }]);
+    return this.people.changes(findText(find), before);
   }
 }

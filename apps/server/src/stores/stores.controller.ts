@@ -1,14 +1,13 @@
 import type { JobPartsView, ShimLine } from '@jubb/book';
-import { cutText } from '@jubb/sheet';
 import { ENDPOINTS, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
 import { shelfLabel } from '../common/label.js';
 import { makerOf } from '../common/access.guard.js';
+import { findText } from '../common/find-text.js';
 import { StoresService } from './stores.service.js';
 
-const LONGEST_FIND = 100;
 const MOST_NUMBERS = 600;
 
 @Controller('api/v1')
@@ -19,7 +18,7 @@ export class StoresController {
   @Header('Content-Type', 'application/json; charset=utf-8')
   @Route(ENDPOINTS.stock.list)
   list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
-    return this.stores.listJson(cutText(textOf(find), LONGEST_FIND), after === undefined ? undefined : textOf(after), short === 'yes');
+    return this.stores.listJson(findText(find), after === undefined ? undefined : textOf(after), short === 'yes');
   }
 
   /** All shims, the thinnest first: what a pack is picked from. */
