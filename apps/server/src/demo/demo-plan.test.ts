@@ -133,6 +133,16 @@ describe('the hours of a shop', () => {
     expect(new Date(hours.within(Date.parse('2026-11-21T10:00:00Z'))).toISOString()).toBe('2026-11-23T06:00:00.000Z');
     expect(new Date(hours.within(Date.parse('2026-11-21T10:00:00Z'), true)).toISOString()).toBe('2026-11-20T15:30:00.000Z');
   });
+
+  test('what is to be done in one day is begun when the day has the time, there and back', () => {
+    const in20 = (instant: string, isBack = false): string => new Date(hours.inOneDay(Date.parse(instant), 20, isBack)).toISOString();
+    // Twenty minutes before it closes, and ten.
+    expect(in20('2026-11-20T15:10:00Z')).toBe('2026-11-20T15:10:00.000Z');
+    expect(in20('2026-11-20T15:20:00Z')).toBe('2026-11-23T06:00:00.000Z');
+    // Twenty minutes after it opened, and ten.
+    expect(in20('2026-11-23T06:20:00Z', true)).toBe('2026-11-23T06:20:00.000Z');
+    expect(in20('2026-11-23T06:10:00Z', true)).toBe('2026-11-20T15:30:00.000Z');
+  });
 });
 
 test('a shelf never has less than nothing, and says after each movement what lies there', () => {

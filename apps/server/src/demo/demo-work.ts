@@ -62,6 +62,8 @@ export interface TimedEntry extends Omit<LaterEntry, 'waits'> {
   readonly strikes: string | null;
   readonly minutes: number;
   readonly waits: number;
+  /** Something was made ready for it that holds for some hours only: no night comes in between. */
+  readonly isReady: boolean;
 }
 
 /** Minutes that an entry takes, about. Common practice, and no more than that. */
@@ -109,7 +111,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
   const byId = new Map(tools.map((tool) => [tool.id, tool]));
   const made: TimedEntry[] = [];
   const kept: AnyKeptEntry[] = [];
-  const keep = (draft: Omit<LaterEntry, 'waits'> & { strikes?: string }, waits = 0): string => {
+  const keep = (draft: Omit<LaterEntry, 'waits'> & { strikes?: string }, waits = 0, isReady = false): string => {
     const id = uuid({ random: bytes(random), msecs: 0 });
     const { hand, foreman, counter } = plan.crew;
     const takes = draft.kind === 'handed-over' ? counter : SIGNED.has(draft.kind) ? foreman : hand;
@@ -124,6 +126,7 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
       working: workingOf(draft, sheet, byId.get(draft.toolId ?? '')),
       minutes,
       waits,
+      isReady,
     };
     made.push(entry);
     // As the book would have it, but for who and when: neither changes what follows from it.
@@ -159,7 +162,8 @@ export function workAt(given: SheetFile, plan: JobPlan, tools: readonly Tool[]):
           keep({ kind: 'strike', payload: { reason: SLIP }, strikes });
         }
         // What must be ready takes its time before the step.
-        acts.forEach((act) => keep(act, act.kind === 'wait-over' && step.lead ? minutesOf(step.lead.time) : 0));
+        const isReady = step.lead?.most !== undefined;
+        acts.forEach((act) => keep(act, act.kind === 'wait-over' && step.lead ? minutesOf(step.lead.time) : 0, isReady));
       }
       waitAfter(step, keep);
     }

@@ -143,7 +143,8 @@ function timesOf(entries: readonly TimedEntry[], job: PlannedJob, shop: ShopHour
   if (job.at !== undefined) {
     const times: number[] = [];
     let at = shop.within(begun);
-    for (const { minutes, waits } of entries) {
+    for (const [index, { minutes, waits }] of entries.entries()) {
+      at = shop.inOneDay(at, readyFor(entries, index, -1));
       at = shop.on(waits > 0 ? shop.within(at + waits * 60_000) : at, minutes);
       times.push(at);
     }
@@ -151,10 +152,21 @@ function timesOf(entries: readonly TimedEntry[], job: PlannedJob, shop: ShopHour
   }
   const times: number[] = [];
   let at = shop.within(shop.on(now, -(job.endedAgo ?? 300)), true);
-  for (const { minutes, waits } of entries.toReversed()) {
+  for (const [back, { minutes, waits }] of entries.toReversed().entries()) {
+    at = shop.inOneDay(at, readyFor(entries, entries.length - 1 - back, 1), true);
     times.push(at);
     at = shop.on(at, -minutes);
     if (waits > 0) at = shop.within(at - waits * 60_000, true);
   }
   return times.toReversed();
+}
+
+/** Minutes of work and waiting at what was made ready, where an entry is the one that it begins with, or, the other way, ends with; else none. */
+function readyFor(entries: readonly TimedEntry[], index: number, outside: 1 | -1): number {
+  const of = (at: number): string | undefined => (entries[at]?.isReady ? (entries[at].step ?? undefined) : undefined);
+  const step = of(index);
+  if (step === undefined || of(index + outside) === step) return 0;
+  let minutes = 0;
+  for (let at = index; of(at) === step; at -= outside) minutes += entries[at]!.minutes + entries[at]!.waits;
+  return minutes;
 }

@@ -35,6 +35,16 @@ export class ShopHours {
     }
   }
 
+  /** The instant itself where so many minutes from it, or before it, lie in one day; else when the next day opens, or the last one closed. */
+  inOneDay(instant: number, minutes: number, isBack = false): number {
+    const at = this.within(instant, isBack);
+    const place = this.#lastOpened(at);
+    const day = this.#days[place];
+    const room = day ? (isBack ? at - day.from : day.to - at) : Number.POSITIVE_INFINITY;
+    if (minutes * MINUTE <= room) return at;
+    return (isBack ? this.#days[place - 1]?.to : this.#days[place + 1]?.from) ?? at;
+  }
+
   /** The instant itself where the shop works, else when it opens next, or closed last. */
   within(instant: number, isBack = false): number {
     const last = this.#lastOpened(instant);
