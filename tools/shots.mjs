@@ -155,13 +155,8 @@ async function decideShots(page, base, ilka, shot) {
     ],
   });
   await shot('customer', PHONE, link, () => page.waitForSelector('.offer-lines'));
-  const order = await perla('POST', '/orders/lines', {
-    id: uuid(),
-    supplier: 'Tarnholt Trade Parts',
-    number: 'HT6-K1',
-    quantity: 2,
-    jobId: alternator.id,
-  });
+  const wanted = { id: uuid(), supplier: 'Tarnholt Trade Parts', number: 'HT6-K1', quantity: 2, jobId: alternator.id };
+  const [order] = await perla('POST', '/orders/lines', { lines: [wanted] });
   await perla('POST', `/orders/${order.id}/send`);
   await perla('POST', `/orders/${order.id}/deliver`);
   await shot('orders', PC, '/stores/orders', () => page.waitForFunction(() => document.body.innerText.includes('The van brought')));
