@@ -196,6 +196,17 @@ describe('tools', () => {
     expect((await ilka.call('POST', '/tools', wrench)).status).toBe(403);
   });
 
+  test('one that is overdue is mended otherwise, and comes back by a good check alone', async () => {
+    const tools = await oswin.get<ToolView[]>('/tools');
+    const { id, calibrationDue } = tools.find(({ tag }) => tag === 'W1')!;
+    const { version } = await oswin.get<ToolView>(`/tools/${id}`);
+    const small = { ...wrench, tag: 'W1', low: 5, high: 25, resolution: 0.1, within: 0.5, version };
+    expect(told(await oswin.call('PUT', `/tools/${id}`, small))).toMatch(/^400 due stays .* until a good check is kept/u);
+    const { due: _, ...without } = small;
+    expect(told(await oswin.call('PUT', `/tools/${id}`, without))).toMatch(/^400 due stays/u);
+    expect((await oswin.call<ToolView>('PUT', `/tools/${id}`, { ...small, due: calibrationDue })).body.calibrationDue).toBe(calibrationDue);
+  });
+
   test.each([
     ['a range upside down', { low: 200, high: 40 }, /^400 high must be over where it begins, 200 N·m/u],
     ['a step as wide as its range', { resolution: 160 }, /^400 resolution must be finer than its range, 160 N·m/u],

@@ -105,10 +105,12 @@ export class CribService {
       wrongs.push({ field: 'high', given: figure(high), allowed: `must be over where it begins, ${figure(low)}` });
     else if (!hasNone && resolution >= high - low)
       wrongs.push({ field: 'resolution', given: figure(resolution), allowed: `must be finer than its range, ${figure(high - low)}` });
-    // What is overdue already may be mended otherwise, and stays overdue.
-    const stands = id === undefined ? undefined : (await this.dataSource.manager.findOneBy(ToolRow, { id }))?.calibrationDue;
+    const stands = id === undefined ? null : ((await this.dataSource.manager.findOneBy(ToolRow, { id }))?.calibrationDue ?? null);
     const { today } = await shopDay(this.dataSource);
-    if (due !== undefined && due < today && due !== stands)
+    // What is overdue, or was found out, comes back by a good check alone.
+    if (stands !== null && stands < today) {
+      if (due !== stands) wrongs.push({ field: 'due', given: due ?? 'none', allowed: `stays ${stands} until a good check is kept` });
+    } else if (due !== undefined && due < today)
       wrongs.push({ field: 'due', given: due, allowed: 'must lie ahead: a tool whose check is over is checked first' });
     if (wrongs.length > 0) throw badInput(wrongs);
   }

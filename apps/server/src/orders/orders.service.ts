@@ -50,7 +50,7 @@ export class OrdersService {
     const ids = await inTransaction(this.dataSource, async (manager) => {
       const orders = new Set<string>();
       // By supplier, always in the same order: two who order at once wait for each other, never both.
-      for (const { line, offer } of wanted.toSorted((one, other) => (one.line.supplier < other.line.supplier ? -1 : 1)))
+      for (const { line, offer } of wanted.toSorted((one, other) => one.line.supplier.localeCompare(other.line.supplier)))
         orders.add(await this.#putOn(manager, line, offer));
       return [...orders];
     });

@@ -28,23 +28,38 @@ function figure(text: string, quantity: Quantity, unit: string): number {
   return read.ok ? read.quantity.base : Number.NaN;
 }
 
-function toBody({ tag, name, kind, quantity, unit, low, high, resolution, within, length, due, everyDays, version }: Typed): ToolBody {
-  const read = (text: string): number => figure(text, quantity, unit);
+function toBody(
+  { tag, name, kind, quantity, unit, low, high, resolution, within, length, due, everyDays, version }: Typed,
+  tool: ToolView | undefined,
+): ToolBody {
+  // What nobody touched stays as exact as it is kept, not as it is shown.
+  const known = tool && exactOf(tool);
+  const read = (field: Figured, text: string): number => {
+    const exact = known?.[field];
+    return exact !== undefined && text === formatQuantity(exact, quantity, unit) ? exact : figure(text, quantity, unit);
+  };
   return {
     tag: tag.trim(),
     name,
     kind,
     quantity,
     unit,
-    low: read(low),
-    high: read(high),
-    resolution: resolution.trim() === '' ? Number.NaN : read(resolution),
-    within: within.trim() === '' ? Number.NaN : read(within),
+    low: read('low', low),
+    high: read('high', high),
+    resolution: resolution.trim() === '' ? Number.NaN : read('resolution', resolution),
+    within: within.trim() === '' ? Number.NaN : read('within', within),
     ...(length.trim() === '' ? {} : { length: figure(length, 'length', 'mm') }),
     ...(due === '' ? {} : { due }),
     ...(everyDays.trim() === '' ? {} : { everyDays: Number(everyDays) }),
     ...(version === undefined ? {} : { version }),
   };
+}
+
+type Figured = 'low' | 'high' | 'resolution' | 'within';
+
+function exactOf(tool: ToolView): Readonly<Record<Figured, number>> {
+  const { low, high, resolution } = tool;
+  return { low, high, resolution, within: limitOfError(tool) };
 }
 
 const FRESH: Typed = {
@@ -89,7 +104,7 @@ export function ToolForm({ tool, onDone }: { readonly tool?: ToolView; readonly 
     type: tool ? ToolChangeBody : ToolBody,
     ...(tool ? {} : { draft: 'tool.new' }),
     initial: tool ? typedOf(tool) : { ...FRESH, due: inDays(YEAR) },
-    toBody,
+    toBody: (typed) => toBody(typed, tool),
     onSend: async (body) => {
       const version = current?.version ?? tool?.version ?? 0;
       const kept = tool
