@@ -25,7 +25,8 @@ export {
   type Tells,
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
-export { MEDIUM_IDS, type MediumId } from './seals/media.js';
+export { MATERIAL_IDS, MEDIUM_IDS, type Material, type MediumId } from './seals/media.js';
+export { shelfLife } from './seals/shelf-life.js';
 export { torqueAtYield } from './torque/screw.js';
 export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';
 export { packPieces } from './bearings/shelf-field.js';

@@ -42,15 +42,22 @@ import { verdict } from './measuring/verdict.js';
 import { weibull } from './quality/weibull.js';
 import { xmr } from './quality/xmr.js';
 import { oringExtrusion } from './seals/extrusion.js';
+import { cord } from './seals/cord.js';
+import { chevron } from './seals/chevron.js';
 import { faceCompression } from './seals/face-compression.js';
 import { gasket } from './seals/gasket.js';
+import { gasketMake } from './seals/gasket-make.js';
+import { lightBands } from './seals/light-bands.js';
 import { lip } from './seals/lip.js';
 import { sealMaterial } from './seals/material.js';
 import { oringCheck } from './seals/oring-check.js';
+import { oringFind } from './seals/oring-find.js';
 import { oringDrag } from './seals/oring-drag.js';
 import { oringNoGroove } from './seals/oring-no-groove.js';
 import { oringPick } from './seals/oring-pick.js';
+import { pressIn } from './seals/press-in.js';
 import { retaining } from './seals/retaining.js';
+import { shelfLifeOf } from './seals/shelf-life.js';
 import { sealant } from './seals/sealant.js';
 import { sealSize } from './seals/size.js';
 import { wearTrack } from './seals/wear-track.js';
@@ -154,4 +161,11 @@ export const workings = new Registry([
   oringExtrusion,
   sealSize,
   gasket,
+  gasketMake,
+  oringFind,
+  chevron,
+  pressIn,
+  shelfLifeOf,
+  cord,
+  lightBands,
 ]);

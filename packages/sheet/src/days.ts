@@ -1,5 +1,5 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays, differenceInCalendarDays, format } from 'date-fns';
+import { addDays, addYears, differenceInCalendarDays, format } from 'date-fns';
 
 /** A day as the wire has it: "2027-03-01". It is the same day whoever looks at it from where. */
 const DAY = /^\d{4}-\d{2}-\d{2}$/u;
@@ -18,6 +18,11 @@ export function dayIn(zone: string, instant: string | number): string {
 /** The day so many days on from the one on which an instant falls, by the calendar: over a change of the clocks as well. */
 export function daysOn(zone: string, instant: string | number, days: number): string {
   return format(addDays(at(instant, zone), days), 'yyyy-MM-dd');
+}
+
+/** The same day so many years on; the last of February stays in it. */
+export function yearsOn(day: string, years: number): string {
+  return format(addYears(at(day, 'UTC'), years), 'yyyy-MM-dd');
 }
 
 /** Days of the calendar from one to another; each an instant in the zone, or a day. */

@@ -1,5 +1,5 @@
 import { type Quantity, type Window, judge, formatQuantity } from '@jubb/core';
-import type { ToolKind } from './words.js';
+import { PUSHING_KINDS, type CribKind, type PushingKind } from './words.js';
 
 /** A tool of the crib, as entries and workings need it. Lengths in mm, torque in N·m, mass in kg. */
 export interface Tool {
@@ -27,8 +27,8 @@ export interface ToolSize {
   readonly base: number;
 }
 
-/** What a kind of tool reads, the usual first. */
-export const TOOL_READS: Readonly<Record<ToolKind, readonly [Quantity, ...Quantity[]]>> = {
+/** What a kind of tool reads, the usual first; what pushes is known by its sizes. */
+export const TOOL_READS: Readonly<Record<CribKind, readonly [Quantity, ...Quantity[]]>> = {
   'torque-wrench': ['torque'],
   crowfoot: ['length'],
   'dial-indicator': ['length'],
@@ -48,7 +48,15 @@ export const TOOL_READS: Readonly<Record<ToolKind, readonly [Quantity, ...Quanti
   thermometer: ['temperature'],
   stopwatch: ['time'],
   rule: ['length'],
+  driver: ['length'],
+  tube: ['length'],
+  socket: ['length'],
 };
+
+/** Whether a tool pushes, and reads nothing: its ends are its inside and its outside. */
+export function isPushing(kind: string): kind is PushingKind {
+  return PUSHING_KINDS.some((one) => one === kind);
+}
 
 /** How good a tool is, as a certificate or its maker says it: no reading is further off than this, base units. */
 export function limitOfError({ u, resolution }: Pick<Tool, 'u' | 'resolution'>): number {

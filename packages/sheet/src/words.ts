@@ -54,6 +54,14 @@ export const TOOL_KINDS = [
 ] as const;
 export type ToolKind = (typeof TOOL_KINDS)[number];
 
+/** Tools that push, and read nothing: known by their inside, 0 of a disc, their outside and their length. */
+export const PUSHING_KINDS = ['driver', 'tube', 'socket'] as const;
+export type PushingKind = (typeof PUSHING_KINDS)[number];
+
+/** Whatever lies in a crib under a tag. */
+export const CRIB_KINDS = [...TOOL_KINDS, ...PUSHING_KINDS] as const;
+export type CribKind = (typeof CRIB_KINDS)[number];
+
 export const HOLD_REASONS = ['parts', 'answer', 'tool', 'cure', 'help'] as const;
 export type HoldReason = (typeof HOLD_REASONS)[number];
 

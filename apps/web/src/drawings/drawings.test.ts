@@ -1,19 +1,25 @@
 import { describe, expect, test } from '@jest/globals';
-import { circlePoints } from '@jubb/core';
+import { circlePoints, workings } from '@jubb/core';
+import DxfParser from 'dxf-parser';
 import fc from 'fast-check';
 import { createElement, type FunctionComponent } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { CastleNut } from './castle-nut.tsx';
 import { Chart } from './chart.tsx';
 import { Fit } from './fit.tsx';
+import { Flat } from './flat.tsx';
+import { boxOf, flatPath } from './flat-path.ts';
+import { flatDxf } from './flat-dxf.ts';
 import { Flats, flatsWords } from './flats.tsx';
 import { Gland } from './gland.tsx';
 import { fit, hexagon, JointPlate, sizeWithin } from './joint-plate.tsx';
 import { LimitStrip } from './limit-strip.tsx';
+import { Marks } from './marks.tsx';
 import { Pack } from './pack.tsx';
 import { Round } from './round.tsx';
 import { SealSection } from './seal-section.tsx';
 import { SettingLine } from './setting-line.tsx';
+import { Stack } from './stack.tsx';
 import { Tornado } from './tornado.tsx';
 
 interface Tag {
@@ -276,4 +282,64 @@ test('seal, lip, track and drain hole lie along the shaft by one scale', () => {
   expect(named(tags, 'svg')[0]!.at['aria-label']).toContain('lip at 8.2 mm; track from 6 mm to 7.5 mm');
   expect(named(tags, 'rect')).toHaveLength(0);
   expect(named(drawn(SealSection, { name: 'Seal', ...section, sleeve: true }), 'rect')).toHaveLength(1);
+});
+
+describe('a gasket at true size', () => {
+  const result = workings.run('gasket.make', workings.describe('gasket.make')!.example);
+  const drawing = result?.ok ? result.run.drawing : undefined;
+  if (drawing?.kind !== 'flat') throw new Error('no drawing');
+
+  test('is as large in millimetres as it is wide, and its paths lie where the part does', () => {
+    const [sheet] = named(drawn(Flat, { ...drawing, name: 'Gasket', isTrue: true }), 'svg');
+    const [, , wide, high] = sheet!.at['viewBox']!.split(' ').map(Number);
+    // 104 × 84 of paper, and 6 mm round it.
+    expect([wide, high]).toEqual([expect.closeTo(116, 6), expect.closeTo(96, 6)]);
+    expect([sheet!.at['width'], sheet!.at['height']].map((size) => Number.parseFloat(size!))).toEqual([wide, high]);
+    expect(sheet!.at['width']).toMatch(/mm$/u);
+    // Round the corner at 0, 0 against the clock: from the left edge to the lower one, bulging outwards.
+    expect(flatPath(drawing.outlines[0]!)).toContain('A12');
+    expect(flatPath([{ x: 0, y: 0, bulge: 1 }, { x: 10, y: 0 }])).toBe('M0,0A5,5 0 0 0 10,0L0,0Z'); // prettier-ignore
+    expect(boxOf({ kind: 'flat', outlines: [], holes: [{ x: 5, y: 5, d: 2 }] }, 1)).toEqual({ x: 3, y: -7, wide: 4, high: 4 });
+  });
+
+  test('another program reads its DXF: closed outlines with their arcs, holes, millimetres', () => {
+    const read = new DxfParser().parseSync(flatDxf(drawing))!;
+    expect(read.header['$INSUNITS']).toBe(4);
+    const entities = read.entities as unknown as readonly {
+      type: string;
+      shape?: boolean;
+      radius?: number;
+      center?: { x: number; y: number };
+      vertices?: readonly { x: number; y: number; bulge?: number }[];
+    }[];
+    const circles = entities.filter(({ type }) => type === 'CIRCLE');
+    expect(circles.map(({ radius, center }) => [center!.x, center!.y, radius])).toEqual(
+      drawing.holes.map(({ x, y, d }) => [expect.closeTo(x, 6), expect.closeTo(y, 6), expect.closeTo(d / 2, 6)]),
+    );
+    const lines = entities.filter(({ type }) => type === 'LWPOLYLINE');
+    expect(lines.map(({ shape }) => shape)).toEqual([true, true]);
+    expect(lines[0]!.vertices!.map(({ x, y, bulge = 0 }) => [x, y, bulge])).toEqual(
+      drawing.outlines[0]!.map(({ x, y, bulge = 0 }) => [expect.closeTo(x, 6), expect.closeTo(y, 6), expect.closeTo(bulge, 6)]),
+    );
+  });
+});
+
+test('marks on a shaft stand as far apart as they are set, in millimetres', () => {
+  const tags = drawn(Marks, { name: 'Set', shaft: 35, marks: [{ name: 'neutral', at: 120 }, { name: 'set', at: 141 }], isTrue: true }); // prettier-ignore
+  const at = named(tags, 'path').flatMap(({ at: { d } }) => /^M([\d.]+),0V35$/u.exec(d!)?.[1] ?? []);
+  expect(at.map(Number)).toEqual([120, 141]);
+  const [sheet] = named(tags, 'svg');
+  expect(Number.parseFloat(sheet!.at['width']!)).toBeCloseTo(Number(sheet!.at['viewBox']!.split(' ')[2]), 6);
+});
+
+test('every lip of a stack opens to its pressure', () => {
+  const rings = [{ name: 'lip', shape: 'lip', opens: 'left' }, { name: 'lip', shape: 'lip', opens: 'right' }, { name: 'guide', shape: 'guide', gapAt: 120 }] as const; // prettier-ignore
+  const tags = drawn(Stack, { name: 'Rings', rings });
+  const [left, right] = named(tags, 'path', 'fill', 'var(--steel-2)').map(({ at: { d } }) =>
+    [...d!.matchAll(/[ML]([\d.]+),/gu)].map(([, x]) => Number(x)),
+  );
+  // The notch lies behind the mouth, on the side away from where it opens.
+  expect(left!.at(-1)!).toBeGreaterThan(left![0]!);
+  expect(right!.at(-1)!).toBeLessThan(right![0]!);
+  expect(named(tags, 'text').map(({ text }) => text)).toEqual(['pressure', '1', '2', '3', '120°']);
 });

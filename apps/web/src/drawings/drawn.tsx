@@ -6,14 +6,18 @@ import { Chart } from './chart.tsx';
 import { Contact } from './contact.tsx';
 import { Face } from './face.tsx';
 import { Fit } from './fit.tsx';
+import { Flat } from './flat.tsx';
 import { Gland } from './gland.tsx';
 import { JointPlate } from './joint-plate.tsx';
 import { LimitStrip } from './limit-strip.tsx';
+import { Marks } from './marks.tsx';
 import { Pack } from './pack.tsx';
 import { Round } from './round.tsx';
 import { SealSection } from './seal-section.tsx';
 import { SettingLine } from './setting-line.tsx';
+import { Stack } from './stack.tsx';
 import { Tornado } from './tornado.tsx';
+import { TrueSize } from './true-size.tsx';
 
 /** Any drawing that a working makes. */
 export function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly name: string }): ReactElement {
@@ -70,6 +74,30 @@ export function Drawn({ drawing, name }: { readonly drawing: Drawing; readonly n
       return (
         <div className="drawing mb-3" style={{ maxWidth: 480 }}>
           <SealSection name={name} {...drawing} />
+        </div>
+      );
+    case 'flat':
+      return (
+        <>
+          <div className="drawing mb-3" style={{ maxWidth: 480 }}>
+            <Flat name={name} {...drawing} />
+          </div>
+          <TrueSize drawing={drawing} name={name} />
+        </>
+      );
+    case 'marks':
+      return (
+        <>
+          <div className="drawing mb-3" style={{ maxWidth: 300 }}>
+            <Marks name={name} {...drawing} />
+          </div>
+          <TrueSize drawing={drawing} name={name} />
+        </>
+      );
+    case 'stack':
+      return (
+        <div className="drawing mb-3" style={{ maxWidth: 520 }}>
+          <Stack name={name} rings={drawing.rings} />
         </div>
       );
     case 'fit':

@@ -135,7 +135,10 @@ export const sleeve = defineWorking({
     'Pushed through the balls a bearing is dented before it has turned once.',
     'Square in: stop at the first lean, take it out and begin again.',
   ],
-  serves: [{ at: 'build', rank: 14 }],
+  serves: [
+    { at: 'build', rank: 14 },
+    { at: 'seal', kinds: ['lip-seal'], rank: 4, preset: { bore: 'seal.shaft', outside: 'seal.bore' } },
+  ],
   example: {
     into: 'shaft',
     bore: 20,

@@ -126,4 +126,13 @@ export const faceCompression = defineWorking({
     },
     ...(output.turns > 0 ? [{ say: 'By the nut.', formula: '360°·compression/pitch', numbers: degrees(output.turns) }] : []),
   ],
+  draw: ({ shaft, neutral }, { setMark, from, to }) => ({
+    kind: 'marks',
+    shaft,
+    marks: [
+      { name: 'neutral', at: neutral },
+      { name: 'set', at: setMark },
+    ],
+    between: { from: neutral + from, to: neutral + to },
+  }),
 });

@@ -1,7 +1,7 @@
 import { zoneAt } from '../fits/zones.js';
 import { between } from '../math/between.js';
 import { VERDICT, worstOf, type Verdict } from '../measuring/verdict-field.js';
-import { megapascals, mm } from '../quantity/write.js';
+import { celsius, megapascals, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
@@ -30,6 +30,21 @@ const RUN_OUTS: readonly (readonly [rpm: number, runOut: number])[] = [
   [6000, 0.1],
 ];
 
+/** By how much the middle of the shaft may lie beside that of the bore, mm, by the shaft: chart of DIN 3760, from memory. */
+const OFFSETS: readonly (readonly [shaft: number, offset: number])[] = [
+  [10, 0.12],
+  [40, 0.2],
+  [80, 0.28],
+  [120, 0.33],
+  [200, 0.4],
+  [400, 0.5],
+];
+
+/** Linear expansion per kelvin: rubber of a lip and steel of a shaft; handbook values, from memory. */
+const RUBBER_PER_K = 1.8e-4;
+const STEEL_PER_K = 1.15e-5;
+const BENCH_C = 20;
+
 /** Surface under a lip: DIN 3760, from memory. */
 const RA = { from: 0.2, to: 0.8 } as const;
 const HARDNESS_LEAST = 45;
@@ -47,7 +62,8 @@ export function surfaceSpeed(diameter: number, rpm: number): number {
  *
  * Surface speed v = π·d·n against what the material stands, pressure against what an ordinary lip stands at that speed,
  * run-out against what it follows, roughness 0.2 to 0.8 µm, 45 HRC (55 from 4 m/s on or in dirt), shaft h11 and bore H8
- * (DIN 3760, ISO 6194-1). Only what was measured is judged; a shaft with a lead of machining pumps oil out whatever its figures.
+ * (DIN 3760, ISO 6194-1). How far the shaft lies beside the middle, and what is left of the lip's grip when it is warm: rubber grows
+ * fifteen times as much as steel. Only what was measured is judged; a shaft with a lead of machining pumps oil out whatever its figures.
  *
  * Example: 40 mm at 3000 rpm: 6.3 m/s, right for NBR in oil.
  */
@@ -150,6 +166,58 @@ export const lip = defineWorking({
     },
     {
       kind: 'number',
+      name: 'offset',
+      label: 'Shaft beside the middle',
+      quantity: 'length',
+      min: 0,
+      max: 5,
+      optional: true,
+      help: 'Of the bore: half of what a dial on the shaft shows once round the bore.',
+    },
+    {
+      kind: 'number',
+      name: 'free',
+      label: 'Lip inside, off the shaft',
+      quantity: 'length',
+      above: 0,
+      max: 500,
+      optional: true,
+      help: 'With its spring on: a taper gauge or the calliper’s tips, not pressed.',
+    },
+    {
+      kind: 'number',
+      name: 'warmest',
+      label: 'Warmest',
+      quantity: 'temperature',
+      min: -40,
+      max: 250,
+      default: 90,
+      help: 'At the lip: some 20 K over the oil at speed. For what the lip keeps of its grip.',
+    },
+    {
+      kind: 'number',
+      name: 'between',
+      label: 'From lip to dust lip',
+      quantity: 'length',
+      above: 0,
+      max: 30,
+      optional: true,
+      onlyFor: { field: 'dust', choices: ['yes', 'dry'] },
+      help: 'Along the shaft; with the next one it says how much grease.',
+    },
+    {
+      kind: 'number',
+      name: 'high',
+      label: 'Room between them, high',
+      quantity: 'length',
+      above: 0,
+      max: 30,
+      optional: true,
+      onlyFor: { field: 'dust', choices: ['yes', 'dry'] },
+      help: 'From the shaft up.',
+    },
+    {
+      kind: 'number',
       name: 'ra',
       label: 'Roughness Ra',
       quantity: 'length',
@@ -201,6 +269,7 @@ export const lip = defineWorking({
   sources: [
     { kind: 'standard', document: 'DIN 3760', for: 'speed, pressure, roughness, hardness', fromMemory: true },
     { kind: 'standard', document: 'ISO 6194-1', for: 'shaft h11, bore H8', fromMemory: true },
+    { kind: 'derivation', document: 'lip and shaft, each grown by its heat; half of the room between two lips', for: 'grip and grease' },
     { kind: 'common practice', document: 'thread and weight on the turning shaft', for: 'lead of machining' },
   ],
   cautions: ['A shaft that turns takes sleeves, thread and fingers with it: the lead is tried by hand, slowly.'],
@@ -244,6 +313,27 @@ export const lip = defineWorking({
       const most = between(RUN_OUTS, speed);
       judge('run-out', input.runOut <= most, `${mm(input.runOut)}, a lip follows ${mm(most)} at that speed`);
     }
+    if (input.offset !== undefined) {
+      const most = between(OFFSETS, shaft);
+      judge(
+        'beside the middle',
+        input.offset <= most,
+        `${mm(input.offset)}, ${mm(most)} is the most for that shaft: one side wears, the other lets through`,
+      );
+    }
+    if (input.free !== undefined) {
+      const grip = gripOf(input.free, shaft, input.warmest);
+      const asked = 2 * (input.offset ?? 0) + (input.runOut ?? 0);
+      judge(
+        'grip',
+        grip.cold > 0 && grip.warm > asked,
+        `${mm(grip.cold)} smaller than the shaft cold, ${mm(grip.warm)} at ${celsius(input.warmest)}; it has to follow ${mm(asked)}`,
+      );
+    }
+    if (input.between !== undefined && input.high !== undefined && dust !== 'no') {
+      const grease = (Math.PI * (shaft + input.high) * input.between * input.high) / 2 / 1000;
+      judge('grease', dust === 'yes', `${grease.toFixed(1)} mL fills half the room between the lips; more is pushed out or lifts the lip`);
+    }
     if (input.ra !== undefined)
       judge(
         'roughness',
@@ -271,6 +361,12 @@ export const lip = defineWorking({
     ...(input.lead === 'not looked at' ? [{ say: 'Lead was not looked at: a thread with a weight over the turning shaft tells it.' }] : []),
   ],
 });
+
+/** How much smaller than its shaft a lip is, mm, on the bench and warm: rubber grows more than the shaft does. */
+function gripOf(free: number, shaft: number, warmest: number): { readonly cold: number; readonly warm: number } {
+  const by = warmest - BENCH_C;
+  return { cold: shaft - free, warm: shaft * (1 + STEEL_PER_K * by) - free * (1 + RUBBER_PER_K * by) };
+}
 
 /** Ends of a zone of ISO 286, mm; none where the size is beyond its tables. */
 function zoneLimits(zone: string, nominal: number): { readonly lower: number; readonly upper: number } {

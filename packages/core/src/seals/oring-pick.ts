@@ -2,24 +2,14 @@ import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 import { GROOVE_FIELDS, glandDrawing, grooveOf, seatedWords } from './groove-fields.js';
-import { FORMULA_MOST, faultsOf, seated, squeezeOf, stretchIn, STRETCH_MOST, thinned, type Groove, type Seated } from './ring.js';
-import { AS568, ISO_3601, RING_SIZES, WHOLE_MM, type RingSize } from './ring-sizes.js';
+import { squeezeOf, thinned } from './ring.js';
+import { AS568, ISO_3601, RING_SIZES, WHOLE_MM } from './ring-sizes.js';
+import { FITS, SHELF_FIELD, ringsOn, triedIn } from './tried-in.js';
 
 const SHOWN = 8;
 /** Of those that are too thin, and of those that are too thick. */
 const NEAR_SHOWN = 2;
 const SERIES = { all: RING_SIZES, inch: AS568, metric: [...ISO_3601, ...WHOLE_MM] } as const;
-
-interface Candidate {
-  readonly size: RingSize;
-  readonly onShelf: boolean;
-  readonly at: Seated;
-  /** 0 is right in every way. */
-  readonly badness: number;
-  readonly why: string;
-  /** Neither stretched nor pushed together too far. */
-  readonly liesRight: boolean;
-}
 
 /**
  * Which O-ring goes into this groove?
@@ -48,19 +38,7 @@ export const oringPick = defineWorking({
       ],
       help: 'What the unit was made with.',
     },
-    {
-      kind: 'table',
-      name: 'shelf',
-      label: 'Rings on the shelf',
-      columns: [
-        { name: 'name', label: 'name', quantity: 'text' },
-        { name: 'inside', label: 'inside', quantity: 'length' },
-        { name: 'section', label: 'section', quantity: 'length' },
-      ],
-      most: 2000,
-      optional: true,
-      help: 'Those come first; none is no matter.',
-    },
+    SHELF_FIELD,
   ],
   outputs: [
     { kind: 'text', name: 'which', label: 'Take', longest: 200, help: 'The best of those that fit.' },
@@ -92,7 +70,7 @@ export const oringPick = defineWorking({
     'A ring that seals where a cup or lip seal sealed is another seal: the pressure no longer helps it, and it drags. Customer and foreman agree first.',
     'The right size in the wrong rubber leaks within weeks: look at the medium too.',
   ],
-  serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], rank: 2 }],
+  serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], rank: 2, preset: { shelf: 'seal.shelf' } }],
   example: {
     gland: 'piston',
     inner: 20.8,
@@ -105,20 +83,9 @@ export const oringPick = defineWorking({
     const made = grooveOf(input);
     if (!made.ok) return made;
     const groove = made.value;
-    const shelf = (input.shelf ?? []).map((row): RingSize => ({
-      name: String(row['name']),
-      inside: Number(row['inside']),
-      section: Number(row['section']),
-    }));
-    const wrong = shelf.findIndex(({ inside, section }) => !(inside > 0 && section > 0));
-    if (wrong !== -1)
-      return refuse({
-        code: 'cannot-be',
-        field: `shelf[${wrong}].inside`,
-        label: `Rings on the shelf, row ${wrong + 1}`,
-        received: mm(shelf[wrong]!.inside),
-        bound: 'a ring is wider than nothing, inside and through',
-      });
+    const lying = ringsOn(input.shelf);
+    if (!lying.ok) return lying;
+    const shelf = lying.value;
     const tried = [...shelf.map((size) => triedIn(groove, size, true)), ...SERIES[input.series].map((size) => triedIn(groove, size, false))]
       .filter((one) => one !== undefined)
       .toSorted((one, other) => one.badness - other.badness);
@@ -164,25 +131,3 @@ export const oringPick = defineWorking({
   ],
   draw: (input, output) => glandDrawing(input, output.section * (1 - thinned(output.stretch))),
 });
-
-/** Whatever is under it fits. */
-const FITS = 10;
-/** Of two that fit alike, the one on the shelf. */
-const NOT_ON_SHELF = 1;
-
-function triedIn(groove: Groove, size: RingSize, onShelf: boolean): Candidate | undefined {
-  const { from, to } = squeezeOf(groove);
-  // Far from it: neither fits nor is worth a word.
-  if (size.section < groove.height * 0.85 || size.section > (groove.height / (1 - to)) * 1.3) return undefined;
-  const stretch = stretchIn(groove, size);
-  if (stretch > FORMULA_MOST || stretch < -0.15) return undefined;
-  const at = seated(groove, size);
-  const faults = faultsOf(groove, at);
-  const grave = faults.filter(({ grave: isGrave }) => isGrave);
-  const middle = (from + to) / 2;
-  // Squeeze away from its middle and stretch away from a little, each by its own room.
-  const off = Math.abs(at.squeeze - middle) / (to - from) + Math.abs(at.stretch - STRETCH_MOST / 3) / (2 * STRETCH_MOST);
-  const badness = (onShelf ? 0 : NOT_ON_SHELF) + off + (faults.length - grave.length) * 0.5 + grave.length * FITS;
-  const why = faults.length > 0 ? faults.map(({ words }) => words).join('; ') : onShelf ? 'right, and on the shelf' : 'right';
-  return { size, onShelf, at, badness, why, liesRight: !grave.some(({ what }) => what === 'stretch') };
-}

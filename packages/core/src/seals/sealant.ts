@@ -1,10 +1,15 @@
 import { mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
-import { ok, refuse } from '../working/issues.js';
+import type { Row } from '../working/describe.js';
+import { ok, refuse, type Result } from '../working/issues.js';
+import { HOLE_COLUMNS, HOLE_FIELDS, holesOf, outermost } from './hole-table.js';
+import { circle, hull, perimeter, type Hole } from './outline.js';
 
 /** Left in nozzle, corners and rag: common practice. */
 const WASTE = 0.15;
 const MINUTE_S = 60;
+/** Between the edge of a hole and the middle of the bead round it, besides half the bead: common practice. */
+const OFF_HOLE = 1.5;
 
 /**
  * How much sealant, and how many minutes?
@@ -21,13 +26,36 @@ export const sealant = defineWorking({
   area: 'seals',
   inputs: [
     {
+      kind: 'choice',
+      name: 'by',
+      label: 'Its path is known',
+      default: 'thread',
+      choices: [
+        { id: 'thread', label: 'by a thread laid along it' },
+        { id: 'holes', label: 'from where the holes are' },
+      ],
+      help: 'From the holes it is drawn too.',
+    },
+    {
       kind: 'number',
       name: 'path',
       label: 'Path of the bead',
       quantity: 'length',
       above: 0,
       max: 20_000,
+      onlyFor: { field: 'by', choices: ['thread'] },
       help: 'Once round, with the rings round the holes: a thread laid along it.',
+    },
+    { ...HOLE_FIELDS[0], onlyFor: { field: 'by', choices: ['holes'] } },
+    {
+      kind: 'table',
+      name: 'holes',
+      label: 'Holes',
+      columns: HOLE_COLUMNS,
+      fewest: 3,
+      most: 80,
+      onlyFor: { field: 'by', choices: ['holes'] },
+      help: 'Middle to middle; of the first two the line between them counts.',
     },
     { kind: 'number', name: 'bead', label: 'Bead', quantity: 'length', above: 0, max: 15, default: 2, help: 'Its thickness as laid.' },
     {
@@ -39,6 +67,16 @@ export const sealant = defineWorking({
       max: 5,
       optional: true,
       help: 'In the cartridge or tube that is open.',
+    },
+    {
+      kind: 'number',
+      name: 'full',
+      label: 'A full one holds',
+      quantity: 'volume',
+      above: 0,
+      max: 5,
+      optional: true,
+      help: 'Where more than the open one may be needed.',
     },
     {
       kind: 'number',
@@ -98,6 +136,15 @@ export const sealant = defineWorking({
       quantity: 'volume',
       help: 'What is squeezed out of the tube.',
     },
+    { kind: 'number', name: 'laid', label: 'Path', quantity: 'length', help: 'Once round, and round each hole.' },
+    {
+      kind: 'number',
+      name: 'more',
+      label: 'Full ones to lay ready',
+      quantity: 'count',
+      optional: true,
+      help: 'Beside the one that is open.',
+    },
     { kind: 'number', name: 'left', label: 'You have', quantity: 'time', help: 'Until the skin is there.' },
     { kind: 'number', name: 'takes', label: 'Still takes', quantity: 'time', help: 'Laying that is left, and the screws.' },
     { kind: 'number', name: 'slack', label: 'To spare', quantity: 'time', help: 'For a screw that drops.' },
@@ -110,15 +157,19 @@ export const sealant = defineWorking({
   cautions: ['Thin inside: what is squeezed inwards ends in the oil pump.', 'Gloves and air: what cures in damp air also cures on skin.'],
   serves: [{ at: 'seal', kinds: ['sealant'], preset: { bead: 'seal.bead' } }],
   example: { path: 620, bead: 2, cartridge: '70 mL', skin: '10 min', laying: '3 min', screws: 26, each: 6 },
-  compute({ path, bead, cartridge, skin, laying, screws, each, gone }) {
-    const volume = ((Math.PI / 4) * bead ** 2 * path) / 1e6;
+  compute(input) {
+    const { bead, cartridge, full, skin, laying, screws, each, gone } = input;
+    const round = roundHoles(input);
+    if (!round.ok) return round;
+    const { laid } = round.value;
+    const volume = ((Math.PI / 4) * bead ** 2 * laid) / 1e6;
     const needed = volume * (1 + WASTE);
-    if (cartridge !== undefined && needed > cartridge)
+    if (cartridge !== undefined && needed > cartridge && full === undefined)
       return refuse({
         code: 'too-small',
         field: 'cartridge',
         received: `${Math.round(cartridge * 1000)} mL`,
-        bound: `${(needed * 1000).toFixed(1)} mL: open another before the first millimetre`,
+        bound: `${(needed * 1000).toFixed(1)} mL: lay another ready before the first millimetre, and say what a full one holds`,
       });
     const left = skin - gone;
     const takes = Math.max(0, laying - gone) + screws * each;
@@ -140,6 +191,8 @@ export const sealant = defineWorking({
     return ok({
       volume,
       needed,
+      laid,
+      more: full === undefined ? undefined : Math.ceil(Math.max(0, needed - (cartridge ?? 0)) / full),
       left,
       takes,
       slack,
@@ -153,7 +206,7 @@ export const sealant = defineWorking({
     {
       say: 'The bead.',
       formula: 'π/4·d²·path',
-      numbers: `${mm(input.bead)} over ${mm(input.path)}: ${(output.volume * 1000).toFixed(2)} mL, with waste ${(output.needed * 1000).toFixed(2)} mL`,
+      numbers: `${mm(input.bead)} over ${mm(output.laid)}: ${(output.volume * 1000).toFixed(2)} mL, with waste ${(output.needed * 1000).toFixed(2)} mL`,
     },
     {
       say: 'The clock, from the first millimetre on.',
@@ -162,7 +215,63 @@ export const sealant = defineWorking({
     },
     { say: output.so },
   ],
+  draw(input) {
+    const round = roundHoles(input);
+    if (!round.ok || round.value.rings.length === 0) return undefined;
+    const { holes, rings } = round.value;
+    return { kind: 'flat', outlines: [], holes, along: { lines: [hull(holes), ...rings.map(circle)], wide: input.bead } };
+  },
 });
+
+interface Round {
+  /** mm. */
+  readonly laid: number;
+  readonly holes: readonly Hole[];
+  /** The bead round each hole. */
+  readonly rings: readonly Hole[];
+}
+
+/**
+ * The bead from hole to hole along the outermost ones, and in a ring round each of them all: where it meets a hole the
+ * ring takes its place.
+ */
+function roundHoles({
+  by,
+  path,
+  how,
+  holes: rows,
+  bead,
+}: {
+  readonly by: 'thread' | 'holes';
+  readonly path?: number | undefined;
+  readonly how: 'distances' | 'coordinates';
+  readonly holes?: readonly Row[] | undefined;
+  readonly bead: number;
+}): Result<Round> {
+  if (by === 'thread') return ok({ laid: path!, holes: [], rings: [] });
+  const placed = holesOf(how, rows!);
+  if (!placed.ok) return placed;
+  const holes = placed.value;
+  const found = outermost(holes);
+  if (!found.ok) return found;
+  const round = found.value;
+  const rings = holes.map((hole) => ({ ...hole, d: hole.d + 2 * OFF_HOLE + bead }));
+  // Those that lie on the line between two others are met by it too.
+  const met = rings.filter((ring) => isOn(ring, round));
+  const laid = perimeter(round) - met.reduce((sum, { d }) => sum + d, 0) + rings.reduce((sum, { d }) => sum + Math.PI * d, 0);
+  return ok({ laid, holes, rings });
+}
+
+/** Whether the way round passes through the middle of a hole, to a tenth of a millimetre. */
+function isOn({ x, y }: Hole, round: readonly Hole[]): boolean {
+  return round.some((from, at) => {
+    const to = round[(at + 1) % round.length]!;
+    const long = Math.hypot(to.x - from.x, to.y - from.y);
+    const off = Math.abs((to.x - from.x) * (y - from.y) - (to.y - from.y) * (x - from.x)) / long;
+    const along = ((x - from.x) * (to.x - from.x) + (y - from.y) * (to.y - from.y)) / long;
+    return off < 0.1 && along > -0.1 && along < long + 0.1;
+  });
+}
 
 function minutes(seconds: number): string {
   return `${Math.round((10 * seconds) / MINUTE_S) / 10} min`;

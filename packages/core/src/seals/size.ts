@@ -89,7 +89,14 @@ export const sealSize = defineWorking({
   ],
   sources: [{ kind: 'standard', document: 'ISO 6194-1, DIN 3760', for: 'the sizes', fromMemory: true }],
   cautions: ['A seal that only nearly fits the bore walks out of it. Another bore is another seal.'],
-  serves: [{ at: 'seal', kinds: ['lip-seal'], rank: 3, preset: { shaft: 'seal.shaft', bore: 'seal.bore', width: 'seal.width' } }],
+  serves: [
+    {
+      at: 'seal',
+      kinds: ['lip-seal'],
+      rank: 3,
+      preset: { shaft: 'seal.shaft', bore: 'seal.bore', width: 'seal.width', shelf: 'seal.shelf' },
+    },
+  ],
   example: { shaft: 35.2, bore: 51.9, width: 8 },
   compute({ shaft, bore, width, deep, shelf = [] }) {
     if (bore <= shaft) return refuse({ code: 'too-small', field: 'bore', received: mm(bore), bound: `more than the shaft, ${mm(shaft)}` });

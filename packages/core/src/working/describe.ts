@@ -1,4 +1,5 @@
 import type { Quantity } from '../quantity/units.js';
+import type { Corner, Hole } from '../seals/outline.js';
 import type { Result } from './issues.js';
 
 /** The quantity of a field, or the name of a choice field that says which it is. */
@@ -205,6 +206,30 @@ export type Drawing =
       readonly sleeve: boolean;
     }
   | {
+      /** A flat part from above, mm, y upwards: to be cut or laid at true size. Outlines are closed; `along` is a bead laid on it, its width beside it. */
+      readonly kind: 'flat';
+      readonly outlines: readonly (readonly Corner[])[];
+      readonly holes: readonly Hole[];
+      readonly along?: { readonly lines: readonly (readonly Corner[])[]; readonly wide: number } | undefined;
+    }
+  | {
+      /** A shaft with marks along it, mm from a fixed point of it: to be held against it at true size. */
+      readonly kind: 'marks';
+      readonly shaft: number;
+      readonly marks: readonly { readonly name: string; readonly at: number }[];
+      readonly between?: { readonly from: number; readonly to: number } | undefined;
+    }
+  | {
+      /** Rings as they lie, one behind the other, the pressure from the left; `opens` where a lip is open to. */
+      readonly kind: 'stack';
+      readonly rings: readonly {
+        readonly name: string;
+        readonly shape: 'guide' | 'spreader' | 'lip' | 'support' | 'scraper' | 'ring' | 'back-up';
+        readonly opens?: 'left' | 'right' | undefined;
+        readonly gapAt?: number | undefined;
+      }[];
+    }
+  | {
       readonly kind: 'setting-line';
       readonly now: number;
       readonly from: number;
@@ -218,8 +243,8 @@ export type Drawing =
 /** What a job knows without asking: the ends and the aim of a window, its last reading or all of them, the shims that are free, an output of the last time. */
 export type Known = 'from' | 'to' | 'aim' | 'last' | 'readings' | 'shelf' | `before.${string}` | `seal.${OfSeal}`;
 
-/** What a sheet's line of a seal says: of a lip seal shaft, bore and width, of a ring inside and section, and how far in it may go. */
-export type OfSeal = 'shaft' | 'bore' | 'width' | 'inside' | 'section' | 'bead' | 'material' | 'medium' | 'deepest';
+/** What a sheet's line of a seal says: of a lip seal shaft, bore and width, of a ring inside and section, how far in it may go, and what of the stores is free and in date. */
+export type OfSeal = 'shaft' | 'bore' | 'width' | 'inside' | 'section' | 'bead' | 'material' | 'medium' | 'deepest' | 'shelf';
 
 /** Where a working serves at a job: it is offered there without another file saying so. */
 export interface Serves {
@@ -259,5 +284,5 @@ export interface Working<I extends readonly Field[] = readonly Field[], O extend
   readonly example: Readonly<Record<string, unknown>>;
   compute(input: ValuesOf<I>): Result<ValuesOf<O>>;
   explain(input: ValuesOf<I>, output: ValuesOf<O>): readonly ExplainStep[];
-  draw?(input: ValuesOf<I>, output: ValuesOf<O>): Drawing;
+  draw?(input: ValuesOf<I>, output: ValuesOf<O>): Drawing | undefined;
 }

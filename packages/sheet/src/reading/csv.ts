@@ -42,6 +42,16 @@ function unguarded(cell: string): string {
 export type CsvRead =
   { readonly ok: true; readonly lines: readonly PlainLine[] } | { readonly ok: false; readonly issues: readonly LocatedIssue[] };
 
+/** A table as a spreadsheet writes or copies it: commas, semicolons or tabs; its head, and rows of as many cells. Empty lines are none. */
+export function readTable(text: string): { readonly head: readonly string[]; readonly rows: readonly (readonly string[])[] } {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy', delimitersToGuess: [',', ';', '\t'] });
+  const [head = [], ...rows] = data;
+  return {
+    head: head.map((cell) => cell.trim()),
+    rows: rows.map((cells) => head.map((_, at) => unguarded(cells[at] ?? '').trim())),
+  };
+}
+
 /**
  * Lines of a list from CSV: commas, semicolons or tabs, decimal comma or point, as a spreadsheet
  * writes them. What a line has beyond the columns stays as it was in `before`, by its ref. The
