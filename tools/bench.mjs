@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import pg from 'pg';
 import { v7 as uuid } from 'uuid';
-import { firstScreen, letterTyped, manyEntries, memoryOfAStrip, stepToStep } from './bench-browser.mjs';
+import { firstScreen, letterTyped, manyEntries, memoryOfAStrip, stepToStep, sealDrawn } from './bench-browser.mjs';
 import { enter, logIn, withDemoShop } from './demo-shop.mjs';
 import { bookHub } from './demo-work.mjs';
 import { median } from './figures.mjs';
@@ -29,6 +29,7 @@ const MEASURED = {
   'first-screen': { run: ({ base }) => firstScreen(base) },
   'warm-start': { run: () => warmStart() },
   step: { run: ({ base }) => stepToStep(base) },
+  drawing: { run: ({ base }) => sealDrawn(base) },
   entries: { run: ({ base }) => manyEntries(base) },
   scale: { run: ({ ilka, pool }) => atScale(ilka, pool), long: true },
   // Types in the list of the sheets that 'scale' has made.

@@ -4,6 +4,11 @@ const HELP = `./jubb start [--empty | --demo small]
                          set up what is missing, serve the demo (or an empty shop, or a small one), print the address
 ./jubb demo --again      throw the demo away and make it anew; a shop of one's own is left alone
 ./jubb stop              stop what start started
+./jubb backup [FOLDER]    the whole shop, encrypted, to a folder of another disk; named once, made anew at night, old ones thinned
+./jubb restore FOLDER [--to TIME]
+                         the shop as it was, into a JUBB_HOME where nothing lies yet
+./jubb rehearse          bring the last backup back beside the shop, and hold one against the other
+./jubb status            whether all is well, in ten lines
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
 ./jubb sheet check FILE …
@@ -27,6 +32,10 @@ JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`
 const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
   demo: async (args) => (await import('./serve.mjs')).demoAgain(args),
+  backup: async (args) => (await import('./backup.mjs')).backup(args),
+  restore: async (args) => (await import('./backup.mjs')).restore(args),
+  rehearse: async () => (await import('./backup.mjs')).rehearse(),
+  status: async () => (await import('./status.mjs')).status(),
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),
   stop: async () => (await import('./serve.mjs')).stop(),

@@ -1,7 +1,9 @@
 // Keeps the server up: begun by ./jubb start, ended by ./jubb stop. `keep-up.mjs LOG MAIN [arguments]`
 import { spawn } from 'node:child_process';
 import { appendFileSync, existsSync, renameSync, statSync } from 'node:fs';
-import { clearTimeout, setTimeout as after } from 'node:timers';
+import { dirname } from 'node:path';
+import { clearTimeout, setInterval, setTimeout as after } from 'node:timers';
+import { backUp, isBackupDue } from './night.mjs';
 
 /** A log of that size makes room for a new one; so many are kept. */
 const LARGEST_LOG = 5_000_000;
@@ -10,6 +12,8 @@ const LOGS_KEPT = 3;
 const FIRST_WAIT_MS = 500;
 const LONGEST_WAIT_MS = 30_000;
 const STEADY_MS = 60_000;
+/** Whether a backup is due is looked for every so often. */
+const LOOKS_MS = 10 * 60_000;
 
 const [log, main, ...args] = process.argv.slice(2);
 let server;
@@ -49,6 +53,18 @@ function begin() {
     wait = Math.min(wait * 2, LONGEST_WAIT_MS);
   });
 }
+
+let backedUpOn = '';
+
+function night() {
+  const now = new Date();
+  if (!isBackupDue(dirname(log), now, backedUpOn)) return;
+  backedUpOn = now.toDateString();
+  const made = backUp(process.env);
+  made.stdout.on('data', write);
+  made.stderr.on('data', write);
+}
+setInterval(night, LOOKS_MS).unref();
 
 for (const signal of ['SIGTERM', 'SIGINT'])
   process.on(signal, () => {

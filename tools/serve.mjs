@@ -86,7 +86,7 @@ function stateFile() {
 }
 
 /** The server that an earlier run started, if it still runs. */
-function readState() {
+export function readState() {
   if (!existsSync(stateFile())) return undefined;
   const state = JSON.parse(readFileSync(stateFile(), 'utf8'));
   const commandLine = `/proc/${state.pid}/cmdline`;

@@ -92,6 +92,7 @@ export function ensureDebian(packages) {
 }
 
 export const POSTGRESQL = { name: 'postgresql', proof: () => postgresBin() !== undefined };
+export const PGBACKREST = { name: 'pgbackrest', proof: () => existsSync('/usr/bin/pgbackrest') };
 export const CHROMIUM = { name: 'chromium', proof: () => existsSync('/usr/bin/chromium') };
 
 /** Folder of initdb and pg_ctl, the newest version there is. */

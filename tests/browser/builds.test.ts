@@ -45,7 +45,7 @@ test('a drive axle: a fit measured after a slip of the decimal sign, a crushed s
   // The cover: its wait begins by itself, and holds the screws until the skin is there.
   await api.workTo(id, 'cover-on');
   await openBuild(at, 'Cover on');
-  await hand.use('Out, whole');
+  await hand.use('Off, all of it');
   await hand.sees('The clock begins when the step is done');
   await hand.use('It is so');
   await hand.use('Whole, the right one');

@@ -94,4 +94,37 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.fill('To', '210');
   await hand.use('Keep it');
   await hand.sees('20 N·m to 210 N·m');
+
+  // A crib out of a spreadsheet: what a row would be is seen first, and what is wrong is mended in its place.
+  await hand.go('/crib');
+  await hand.use('Bring in a list');
+  await hand.sees('An empty table to fill in');
+  expect(await hand.faults()).toEqual([]);
+  const paste = (text: string): Promise<void> =>
+    hand.page.$eval(
+      '#bring-text',
+      (field, typed) => {
+        const area = field as HTMLTextAreaElement;
+        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, typed);
+        area.dispatchEvent(new Event('input', { bubbles: true }));
+      },
+      text,
+    );
+  await paste('Number\tName\nM1\tMicrometer');
+  await hand.sees('No column is called: Kind');
+  const head = 'Tag\tWhat it is\tKind\tFrom\tTo\tSmallest step\tNever further off than\tColour';
+  const rows = ['M1\tMicrometer 0–25\tmicrometer\t0\t25\t0,001\t0,004\tred', 'K1\tCalliper 0–150\tcaliper\t0\t150\t0,01\t0,03\t'];
+  await paste([head, ...rows].join('\n'));
+  await hand.sees('Not used, for no column is called so: Colour');
+  await hand.use('See what becomes of 2 rows');
+  await hand.sees('1 new, 0 change, 0 as it is, 1 not taken');
+  await hand.sees('"caliper" must be one of');
+  expect(await hand.faults()).toEqual([]);
+  await paste([head, ...rows].join('\n').replace('caliper', 'calliper'));
+  await hand.use('See what becomes of 2 rows');
+  await hand.sees('2 new');
+  await hand.use('Take 2 new and 0 changed');
+  await hand.sees('2 new, 0 changed');
+  await hand.go('/crib');
+  await hand.sees('Calliper 0–150');
 });

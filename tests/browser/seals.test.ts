@@ -119,6 +119,9 @@ test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put
   await hand.sees('tape over the splines: on');
   await hand.use('It is on');
   await hand.use('It lies that way');
+  // A driver of the crib by the size of the seal; another one can be said.
+  await hand.sees('Driver, at most');
+  await hand.fill('Driver, at most', 'tube 55, turned for it');
   await hand.use('Greased, in and square');
   await hand.sees('Reading 1 of');
   await reads(hand, '0,2', '0,3', '0,2');
@@ -137,6 +140,7 @@ test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put
   await allKept(hand);
   expect((await step()).done).toBe(true);
   const { live } = await stateOf(api, id);
+  expect(live.findLast(({ kind }) => kind === 'seal-fitted')?.payload).toMatchObject({ driver: 'tube 55, turned for it' });
   expect(live.filter(({ kind }) => kind === 'seal-seen')).toHaveLength(8);
   expect(live.findLast(({ kind }) => kind === 'old-seal-out')?.payload).toMatchObject({ seal: 'inner-seal', why: 'hardened' });
 });

@@ -80,6 +80,8 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['the first tour', () => '/learn/tour'],
   ['Orders', () => '/stores/orders'],
   ['Messages', () => '/stores/messages'],
+  ['Customers', () => '/customers'],
+  ['a customer', () => `/customers/${middle.customer.id}`],
   ['Crib', () => '/crib'],
   ['a tool', () => `/crib/tools/${middle.tools[0]!.id}`],
   ['Instruments', () => '/crib/instruments'],

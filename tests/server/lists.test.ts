@@ -1,5 +1,16 @@
 import { limitOfError } from '@jubb/sheet';
-import type { ChangeLine, PersonLine, Problem, SessionView, ToolView } from '@jubb/wire';
+import type { JobHead, JobView, StockLine } from '@jubb/book';
+import type {
+  BroughtView,
+  ChainView,
+  ChangeLine,
+  CustomerLine,
+  CustomerView,
+  PersonLine,
+  Problem,
+  SessionView,
+  ToolView,
+} from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client, type Answer } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
@@ -196,6 +207,26 @@ describe('tools', () => {
     expect((await ilka.call('POST', '/tools', wrench)).status).toBe(403);
   });
 
+  test('what pushes is known by its sizes, and has no check', async () => {
+    const driver = {
+      tag: 'V31',
+      name: 'Seal driver 68',
+      kind: 'driver',
+      quantity: 'length',
+      unit: 'mm',
+      low: 54,
+      high: 67.5,
+      resolution: 0,
+      within: 0,
+    };
+    const added = await oswin.made<ToolView>('/tools', { ...driver, length: 160 });
+    expect(added).toMatchObject({ kind: 'driver', low: 54, high: 67.5, length: 160, calibrationDue: null });
+    expect(told(await oswin.call('POST', '/tools', { ...driver, tag: 'V32', low: 70 }))).toMatch(
+      /^400 high must be more than its inside, 70 mm/u,
+    );
+    expect((await oswin.call('POST', '/tools', { ...driver, tag: 'V33', low: 0 })).status).toBe(201);
+  });
+
   test('one that is overdue is mended otherwise, and comes back by a good check alone', async () => {
     const tools = await oswin.get<ToolView[]>('/tools');
     const { id, calibrationDue } = tools.find(({ tag }) => tag === 'W1')!;
@@ -220,5 +251,162 @@ describe('tools', () => {
     const before = await oswin.get<unknown[]>('/tools');
     expect(told(await oswin.call('POST', '/tools', { ...wrench, tag: 'W99', ...wrong }))).toMatch(words);
     expect(await oswin.get<unknown[]>('/tools')).toEqual(before);
+  });
+});
+
+describe('a table that is brought in', () => {
+  const bring = (list: string, rows: readonly object[], preview = false): Promise<Answer<BroughtView>> =>
+    oswin.call<BroughtView>('POST', '/lists', { list, rows, preview });
+  const tool = {
+    tag: 'M71',
+    name: 'Micrometer 25–50',
+    kind: 'Micrometer',
+    low: '25',
+    high: '50 mm',
+    resolution: '1 µm',
+    within: '4 µm',
+    everyDays: '365',
+  };
+  const acts = ({ body }: Answer<BroughtView>): readonly string[] => body.rows.map(({ act, subject }) => `${subject} ${act}`);
+
+  test('a preview says of each row what would be, and makes nothing; then it is so', async () => {
+    const rows = [
+      tool,
+      { tag: 'W1', due: '' },
+      { ...tool, tag: 'M72', low: '60' },
+      { ...tool, tag: 'M73', within: 'good', kind: 'mikrometer' },
+      { ...tool, tag: 'M71', name: 'the same tag again' },
+      { tag: 'V71', name: 'Seal driver 64', kind: 'driver', low: '52', high: '63,5', length: '150' },
+    ];
+    const before = await oswin.get<ToolView[]>('/tools');
+    const preview = await bring('tools', rows, true);
+    expect(acts(preview)).toEqual(['M71 made', 'W1 same', 'M72 refused', 'M73 refused', 'M71 refused', 'V71 made']);
+    expect(preview.body.rows[2]!.wrongs).toEqual([
+      expect.objectContaining({ field: 'high', allowed: expect.stringContaining('must be over where it begins') }),
+    ]);
+    expect(preview.body.rows[3]!.wrongs.map(({ field, given }) => `${field} ${given}`)).toEqual(['kind mikrometer', 'within good']);
+    expect(preview.body.rows[4]!.wrongs[0]!.allowed).toBe('stands in this table twice');
+    expect(await oswin.get<ToolView[]>('/tools')).toEqual(before);
+
+    expect(acts(await bring('tools', rows))).toEqual(acts(preview));
+    const after = await oswin.get<ToolView[]>('/tools');
+    expect(after.length).toBe(before.length + 2);
+    expect(after.find(({ tag }) => tag === 'M71')).toMatchObject({ low: 25, high: 50, resolution: 0.001, unit: 'mm' });
+    expect(after.find(({ tag }) => tag === 'V71')).toMatchObject({ kind: 'driver', low: 52, high: 63.5, length: 150 });
+    // Brought in again it is as it is; what a row leaves empty stays.
+    expect(acts(await bring('tools', [tool, { tag: 'M71' }].slice(0, 1)))).toEqual(['M71 same']);
+    expect(acts(await bring('tools', [{ tag: 'M71', name: 'Micrometer 25–50, new anvils' }]))).toEqual(['M71 changed']);
+    expect((await oswin.get<ToolView[]>('/tools')).find(({ tag }) => tag === 'M71')).toMatchObject({
+      name: 'Micrometer 25–50, new anvils',
+      low: 25,
+    });
+    // A figure finer than it is shown is another figure.
+    expect(acts(await bring('tools', [{ tag: 'M71', high: '50,0000001' }]))).toEqual(['M71 changed']);
+    expect((await oswin.get<ToolView[]>('/tools')).find(({ tag }) => tag === 'M71')!.high).toBe(50.0000001);
+    const changes = await oswin.get<ChangeLine[]>('/changes?find=M71');
+    expect(changes.map(({ act }) => act)).toEqual(['changed', 'added']);
+  });
+
+  test('lines of the stores come with what lies there, and are counted in', async () => {
+    const ring = {
+      number: 'OR-71',
+      name: 'O-ring 22 x 2.65',
+      kind: 'O-Ring',
+      size: '22 x 2.65',
+      material: 'nbr',
+      shore: '70',
+      location: 'R7',
+      price: '0,95',
+      onHand: '40',
+    };
+    const wrong = [
+      { ...ring, number: 'OR-72', onHand: '-3' },
+      { ...ring, number: 'OR-73', material: 'cheese' },
+      { number: '', name: 'nothing' },
+    ];
+    const answer = await bring('stores', [ring, ...wrong]);
+    expect(acts(answer)).toEqual(['OR-71 made', 'OR-72 refused', 'OR-73 refused', ' refused']);
+    const find = async (): Promise<StockLine> => (await oswin.get<StockLine[]>('/stock?find=OR-71'))[0]!;
+    expect(await find()).toMatchObject({ onHand: 40, priceMinor: 95, material: 'NBR', shore: 70, location: 'R7' });
+    expect(acts(await bring('stores', [{ ...ring, onHand: '' }]))).toEqual(['OR-71 same']);
+    expect(acts(await bring('stores', [{ number: 'OR-71', onHand: '38' }]))).toEqual(['OR-71 changed']);
+    expect(await find()).toMatchObject({ onHand: 38, name: 'O-ring 22 x 2.65', priceMinor: 95 });
+  });
+
+  test('no more than fits, nothing but text, and nobody but the foreman', async () => {
+    expect(
+      (
+        await bring(
+          'tools',
+          Array.from({ length: 1001 }, () => tool),
+        )
+      ).status,
+    ).toBe(400);
+    expect((await bring('tools', [{ ...tool, low: 25 }])).status).toBe(400);
+    expect((await bring('people', [tool])).status).toBe(400);
+    expect(
+      (await (await Client.as(server.base, 'perla')).call('POST', '/lists', { list: 'tools', rows: [tool], preview: true })).status,
+    ).toBe(403);
+  });
+});
+
+describe('customers', () => {
+  const booked = async (name: string, rest: object = {}): Promise<JobHead> => {
+    const { revisionId } = await oswin.sheetKeyed('harrowmere-th6-front-hub');
+    return oswin.booked(revisionId, { customer: { name, phone: `0555 ${name.length}` }, ...rest });
+  };
+  const one = (id: string): Promise<CustomerView> => oswin.get<CustomerView>(`/customers/${id}`);
+
+  test('are changed by whoever saw them last, and what they are reached by is in no list of changes', async () => {
+    const { customer } = await booked('Estrid Holm');
+    const { version, name } = await one(customer.id);
+    const to = { version, name, phone: '0555 123', email: 'estrid@example.com', address: 'Upper mill' };
+    expect(told(await oswin.call('PUT', `/customers/${customer.id}`, { ...to, email: 'at home' }))).toMatch(
+      /^400 email must be an e-mail address/u,
+    );
+    const [first, second] = await Promise.all([1, 2].map(() => oswin.call<CustomerView>('PUT', `/customers/${customer.id}`, to)));
+    expect([first!.status, second!.status].toSorted()).toEqual([200, 409]);
+    expect(await one(customer.id)).toMatchObject({ phone: '0555 123', email: 'estrid@example.com', version: version + 1 });
+    const changes = JSON.stringify(await oswin.get<ChangeLine[]>('/changes?find=customer'));
+    expect(changes).toContain('email');
+    expect(changes).not.toMatch(/estrid@|0555 123|Estrid/u);
+  });
+
+  test('two that are one become one: machines, units, jobs and what is owed go along', async () => {
+    const [here, there] = [await booked('Holm Estrid'), await booked('E. Holm', { machine: undefined })];
+    expect((await oswin.call('POST', `/customers/${here.customer.id}/merge`, { into: here.customer.id })).status).toBe(400);
+    const merged = await oswin.call<CustomerView>('POST', `/customers/${there.customer.id}/merge`, { into: here.customer.id });
+    expect(merged.body.jobs.map(({ id }) => id).toSorted()).toEqual([here.id, there.id].toSorted());
+    expect((await oswin.call('GET', `/customers/${there.customer.id}`)).status).toBe(404);
+    expect((await oswin.get<JobView>(`/jobs/${there.id}`)).customer.id).toBe(here.customer.id);
+    expect(await oswin.get<ChainView>(`/jobs/${there.id}/chain`)).toMatchObject({ whole: true });
+    const perla = await Client.as(server.base, 'perla');
+    expect((await perla.call('POST', `/customers/${here.customer.id}/merge`, { into: there.customer.id })).status).toBe(403);
+  });
+
+  test('a machine is sold with its units, a unit goes into another machine; what is not there is refused', async () => {
+    const [from, to] = [await booked('Seller'), await booked('Buyer')];
+    await oswin.call('PUT', `/machines/${from.machine.id}/owner`, { customerId: to.customer.id });
+    expect((await oswin.get<JobView>(`/jobs/${from.id}`)).customer.name).toBe('Buyer');
+    expect((await one(from.customer.id)).machines).toEqual([]);
+    const moved = await oswin.call<CustomerView>('PUT', `/units/${from.unit.id}/machine`, { machineId: to.machine.id });
+    expect(
+      moved.body.machines
+        .find(({ id }) => id === to.machine.id)!
+        .units.map(({ id }) => id)
+        .toSorted(),
+    ).toEqual([from.unit.id, to.unit.id].toSorted());
+    expect(told(await oswin.call('PUT', `/units/${from.unit.id}/machine`, { machineId: from.customer.id }))).toMatch(
+      /^400 machineId is no machine/u,
+    );
+    expect((await oswin.call('PUT', `/machines/${from.customer.id}/owner`, { customerId: to.customer.id })).status).toBe(404);
+  });
+
+  test('somebody is made nameless: the facts stay, and say nothing of them', async () => {
+    const { customer, id } = await booked('Person Whoasks');
+    const after = await oswin.call<CustomerView>('POST', `/customers/${customer.id}/nameless`);
+    expect(after.body).toMatchObject({ name: `Nameless ${customer.id.slice(0, 8)}`, phone: null, email: null, address: null });
+    expect((await oswin.get<JobView>(`/jobs/${id}`)).customer.name).toContain('Nameless');
+    expect((await oswin.get<CustomerLine[]>('/customers?find=Whoasks')).length).toBe(0);
   });
 });

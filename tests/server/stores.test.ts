@@ -1,5 +1,5 @@
 import { daysOn } from '@jubb/sheet';
-import type { JobView, QuoteBody, QuoteView, ShimLine, StockLine } from '@jubb/book';
+import type { JobView, QuoteBody, QuoteView, SealLine, ShimLine, StockLine } from '@jubb/book';
 import type { AnswerDue, OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
@@ -554,5 +554,47 @@ describe('quotes', () => {
       tries.push((await guest.call('GET', `/offers/${randomBytes(24).toString('base64url')}`)).status);
     expect(tries.slice(0, 20)).toEqual(Array.from({ length: 20 }, () => 404));
     expect(new Set(tries.slice(20))).toEqual(new Set([429]));
+  });
+});
+
+describe('rubber on the shelf', () => {
+  const cured = (yearsAgo: number): string => daysOn('UTC', Date.now(), -Math.round(yearsAgo * 365.25));
+  const ring = { kind: 'o-ring', size: '21 x 2.65', material: 'NBR', shore: 70, location: 'R9-1' };
+
+  test('lies well by its material and the day it was cured, and is offered no longer', async () => {
+    const id = await shelf(perla, 0, { number: 'T-RING', ...ring });
+    const good = await perla.made<StockView>(`/stock/${id}/moves`, move('receive', 10, { cured: cured(3) }));
+    // ISO 2230, group B: seven years from the cure.
+    expect(good.batches).toEqual([
+      { batch: `cured ${cured(3)}`, expires: `${Number(cured(3).slice(0, 4)) + 7}${cured(3).slice(4)}`, onHand: 10 },
+    ]);
+    const offered = async (): Promise<SealLine | undefined> =>
+      (await ilka.get<SealLine[]>('/stock/seals')).find(({ number }) => number === 'T-RING');
+    expect(await offered()).toMatchObject({ usable: 10, material: 'NBR', shore: 70, until: good.batches[0]!.expires });
+    // What was looked at has a day of its own; past it none is offered, and none goes out.
+    const gone = await shelf(perla, 0, { number: 'T-OLD', ...ring });
+    const yesterday = daysOn('UTC', Date.now(), -2);
+    await perla.made(`/stock/${gone}/moves`, move('receive', 5, { batch: 'old', expires: yesterday }));
+    expect((await ilka.get<SealLine[]>('/stock/seals')).map(({ number }) => number)).not.toContain('T-OLD');
+    expect(told(await ilka.call('POST', `/stock/${gone}/moves`, move('issue', 1, { batch: 'old' })))).toContain('past its day');
+    expect(told(await ilka.call('POST', `/stock/${gone}/moves`, move('issue', 1)))).toContain(
+      'quantity must be at most 0: the rest is past its day',
+    );
+    await perla.made(`/stock/${gone}/moves`, move('receive', 3, { cured: cured(1) }));
+    expect((await ilka.get<SealLine[]>('/stock/seals')).find(({ number }) => number === 'T-OLD')).toMatchObject({ usable: 3, onHand: 8 });
+    expect((await ilka.call('POST', `/stock/${gone}/moves`, move('issue', 4))).status).toBe(400);
+    expect((await ilka.call('POST', `/stock/${gone}/moves`, move('issue', 3))).status).toBe(200);
+  });
+
+  test('what is past its years, not cured yet, or of no rubber that is known is refused at the day', async () => {
+    const id = await shelf(perla, 0, { number: 'T-RING-2', ...ring });
+    const into = async (item: string, more: object): Promise<string> =>
+      told(await perla.call('POST', `/stock/${item}/moves`, move('receive', 1, more)));
+    expect(await into(id, { cured: cured(8) })).toMatch(/^400 cured is past the 7 years that NBR lies well/u);
+    expect(await into(id, { cured: daysOn('UTC', Date.now(), 5) })).toContain('must not lie ahead');
+    expect(await into(id, { cured: '3Q21' })).toMatch(/^400 cured /u);
+    const plain = await shelf(perla, 0, { number: 'T-RING-3' });
+    expect(await into(plain, { cured: cured(1) })).toContain('say until when it is good');
+    expect((await perla.call('POST', '/stock', { ...item('T-RING-4'), ...ring, material: 'rubber' })).status).toBe(400);
   });
 });

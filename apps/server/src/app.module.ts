@@ -13,6 +13,7 @@ import { FilesModule } from './files/files.module.js';
 import { HealthModule } from './health/health.module.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { JobsModule } from './jobs/jobs.module.js';
+import { ListsModule } from './lists/lists.module.js';
 import { NoticesModule } from './notices/notices.module.js';
 import { OrdersModule } from './orders/orders.module.js';
 import { OutboxModule } from './outbox/outbox.module.js';
@@ -37,6 +38,7 @@ const DOMAINS = [
   PeopleModule,
   SheetsModule,
   StoresModule,
+  ListsModule,
   EntriesModule,
   JobsModule,
   TodayModule,

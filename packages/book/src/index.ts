@@ -38,6 +38,7 @@ export * from './parts/part-lines.js';
 export * from './parts/parts-first.js';
 export * from './parts/quote.js';
 export * from './parts/quote-body.js';
+export * from './care.js';
 export * from './parts/stock.js';
 export * from './parts/worth.js';
 export * from './report/report.js';

@@ -1,15 +1,27 @@
-import type { AnyKeptEntry, EarlierView, JobHead, JobPartsView, JobView, QuoteView, ShimLine, StockLine, TodayView } from '@jubb/book';
+import type {
+  AnyKeptEntry,
+  CareView,
+  EarlierView,
+  JobHead,
+  JobPartsView,
+  JobView,
+  QuoteView,
+  SealLine,
+  ShimLine,
+  StockLine,
+  TodayView,
+} from '@jubb/book';
 import type { WorkingDescription, WorkingRun } from '@jubb/core';
 import type { Difference, SheetFile, Tool } from '@jubb/sheet';
 import type { ToolView } from './crib.js';
 import type { AnswerDue, MessageView, OfferView, SentQuote } from './quotes.js';
+import type { CustomerLine, CustomerView } from './customers.js';
+import type { BroughtView } from './lists.js';
 import type { ChangeLine, PersonLine } from './people.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
 import type {
   ChainView,
   ComebackView,
-  CustomerLine,
-  CustomerView,
   EarlierReading,
   KnowHow,
   FileState,
@@ -37,6 +49,8 @@ export interface Answers {
   AnyKeptEntry: AnyKeptEntry;
   Begun: { readonly revisionId: string };
   ChainView: ChainView;
+  BroughtView: BroughtView;
+  CareView: CareView;
   ChangeLine: ChangeLine;
   ComebackView: ComebackView;
   CustomerLine: CustomerLine;
@@ -76,6 +90,7 @@ export interface Answers {
   ShimLine: ShimLine;
   ShopView: ShopView;
   SightLine: SightLine;
+  SealLine: SealLine;
   StockLine: StockLine;
   StockView: StockView;
   SupplierView: SupplierView;

@@ -1,5 +1,5 @@
 import { QUANTITIES, type Quantity } from '@jubb/core';
-import { TOOL_KINDS, type Tool, type ToolKind } from '@jubb/sheet';
+import { CRIB_KINDS, type CribKind, type Tool } from '@jubb/sheet';
 import { TextLine, Version, Day } from '@jubb/sheet/given';
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
@@ -24,17 +24,17 @@ import {
 export class ToolBody {
   @Matches(/^[\p{L}\p{N}][\p{L}\p{N} .-]{0,11}$/u, { message: 'must be 1 to 12 letters and digits, as it stands on the tool' }) tag: string;
   @TextLine('what is it?', 80) name: string;
-  @IsIn(TOOL_KINDS, { message: 'is missing: what kind of tool?' }) kind: ToolKind;
+  @IsIn(CRIB_KINDS, { message: 'is missing: what kind of tool?' }) kind: CribKind;
   @IsIn(QUANTITIES) quantity: Quantity;
   @IsString() @MaxLength(12) unit: string;
-  /** Ends of its range; both nothing where it has none. */
+  /** Ends of its range, both nothing where it has none; of what pushes its inside and its outside, mm. */
   @ToolFigure(-1e6) low: number;
   @ToolFigure(-1e6) high: number;
   /** The smallest step that it shows. */
   @ToolFigure(0) resolution: number;
   /** No reading of it is further off: by its certificate, or its maker. */
   @ToolFigure(0) within: number;
-  /** Drive centre to grip of a wrench, drive centre to jaw of a crowfoot. */
+  /** Drive centre to grip of a wrench, drive centre to jaw of a crowfoot; of what pushes, how far it reaches. */
   @IsOptional() @ToolFigure(1) length?: number;
   /** When its next check is due; nothing where it needs none. */
   @IsOptional() @Day() due?: string;

@@ -22,6 +22,11 @@ export const ENDPOINTS = {
   customers: {
     list: endpoint('GET', '/customers', EVERYONE, ['CustomerLine'], { query: ['find'] }),
     one: endpoint('GET', '/customers/:id', EVERYONE, 'CustomerView'),
+    change: endpoint('PUT', '/customers/:id', TRUSTED, 'CustomerView', { body: 'CustomerBody' }),
+    merge: endpoint('POST', '/customers/:id/merge', FOREMAN, 'CustomerView', { body: 'MergeBody' }),
+    nameless: endpoint('POST', '/customers/:id/nameless', FOREMAN, 'CustomerView'),
+    owner: endpoint('PUT', '/machines/:id/owner', TRUSTED, 'CustomerView', { body: 'OwnerBody' }),
+    placed: endpoint('PUT', '/units/:id/machine', TRUSTED, 'CustomerView', { body: 'PlacedBody' }),
   },
   files: {
     read: endpoint('GET', '/files/:sha', EVERYONE, { media: 'application/octet-stream' }),
@@ -101,6 +106,8 @@ export const ENDPOINTS = {
   shop: {
     change: endpoint('PUT', '/shop', FOREMAN, 'ShopView', { body: 'ShopBody' }),
     changes: endpoint('GET', '/changes', FOREMAN, ['ChangeLine'], { query: ['find', 'before'] }),
+    care: endpoint('GET', '/care', FOREMAN, ['CareView']),
+    bring: endpoint('POST', '/lists', FOREMAN, 'BroughtView', { body: 'BringBody' }),
   },
   quotes: {
     ofJob: endpoint('GET', '/jobs/:id/quotes', EVERYONE, ['QuoteView']),
@@ -143,6 +150,7 @@ export const ENDPOINTS = {
   stock: {
     list: endpoint('GET', '/stock', EVERYONE, ['StockLine'], { query: ['find', 'after', 'short'] }),
     shims: endpoint('GET', '/stock/shims', EVERYONE, ['ShimLine']),
+    seals: endpoint('GET', '/stock/seals', EVERYONE, ['SealLine']),
     add: endpoint('POST', '/stock', TRUSTED, 'StockView', { body: 'StockItemBody', status: 201 }),
     one: endpoint('GET', '/stock/:id', EVERYONE, 'StockView'),
     label: endpoint('GET', '/stock/:id/label.svg', EVERYONE, { media: 'image/svg+xml' }),

@@ -4,6 +4,8 @@ export * from './bodies.js';
 export * from './crib.js';
 export * from './endpoint.js';
 export * from './endpoints.js';
+export * from './customers.js';
+export * from './lists.js';
 export * from './people.js';
 export * from './problems.js';
 export * from './quotes.js';

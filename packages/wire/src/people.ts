@@ -53,7 +53,7 @@ export interface PersonLine {
   readonly tablets: number;
 }
 
-export type ChangedThing = 'person' | 'tool' | 'shop';
+export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit';
 
 export interface ChangedField {
   readonly field: string;

@@ -15,6 +15,7 @@ import {
   ArrayMaxSize,
   ValidateNested,
 } from 'class-validator';
+import { MATERIAL_IDS, type Material } from '@jubb/core';
 import type { StockLine, OrderState } from '@jubb/book';
 import {
   STOCK_KINDS,
@@ -57,6 +58,13 @@ export class StockItemBody {
   @IsOptional() @IsString() @MaxLength(60) size?: string;
   @IsOptional() @IsString() @MaxLength(80) designation?: string;
   @IsOptional() @IsString() @MaxLength(60) location?: string;
+  /** Of a seal or ring: its rubber, and how hard it is, Shore A. */
+  @IsOptional() @IsIn(MATERIAL_IDS, { message: `must be one of: ${MATERIAL_IDS.join(', ')}` }) material?: Material;
+  @IsOptional()
+  @IsInt({ message: 'must be a whole number' })
+  @Min(20, { message: 'must be at least 20 Shore A' })
+  @Max(100, { message: 'must be at most 100 Shore A' })
+  shore?: number;
   @Amount(0) minimum: number;
   /** What a unit of it is sold at, in minor units. */
   @Price() priceMinor: number;
@@ -76,6 +84,8 @@ export class MoveBody {
   @IsOptional() @IsUUID() jobId?: string;
   @IsOptional() @IsString() @MaxLength(60) batch?: string;
   @IsOptional() @Day() expires?: string;
+  /** The day that rubber was cured: how long it lies well follows from its material. */
+  @IsOptional() @Day() cured?: string;
   @IsOptional() @IsString() @MaxLength(300) words?: string;
   @Instant() takenAt: string;
 }

@@ -19,6 +19,8 @@ import { AnswerBody } from './quotes.js';
 import { NewPersonBody, PasswordBody, PersonBody } from './people.js';
 import { ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
+import { CustomerBody, MergeBody, OwnerBody, PlacedBody } from './customers.js';
+import { BringBody } from './lists.js';
 import { AcceptBody, FaultBody, GoodsInBody, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, WantBody } from './stores.js';
 
 /** Everything that clients send, by the name of its class: the server checks it by that class. */
@@ -26,6 +28,8 @@ export const BODIES = {
   AcceptBody,
   AnswerBody,
   BookInBody,
+  BringBody,
+  CustomerBody,
   DraftBackBody,
   FaultBody,
   FirstRunBody,
@@ -33,14 +37,17 @@ export const BODIES = {
   ImportSheetBody,
   LendBody,
   LoginBody,
+  MergeBody,
   MoveBody,
   NewPersonBody,
   NewSheetBody,
+  OwnerBody,
   PairBody,
   PasswordBody,
   PatchJobBody,
   PersonBody,
   PinBody,
+  PlacedBody,
   PostEntries,
   QuoteBody,
   SaveDraftBody,

@@ -1,5 +1,5 @@
 import type { ProblemCode } from './problems.js';
-import type { PayloadOf, PersonView, FailedBy, SealFailure, Warm, TodayTold, OwedLine } from '@jubb/book';
+import type { PayloadOf, PersonView, FailedBy, SealFailure, Warm, TodayTold } from '@jubb/book';
 import type { Quantity } from '@jubb/core';
 import type { CompletePart, SheetFile, Difference, JobScope, Role, Tool } from '@jubb/sheet';
 import type { ShopBody } from './shop.js';
@@ -279,23 +279,6 @@ export interface LinesView {
 export interface FileState {
   readonly have: number;
   readonly whole: boolean;
-}
-
-export interface CustomerLine {
-  readonly id: string;
-  readonly name: string;
-  readonly phone: string | null;
-  readonly machines: readonly {
-    readonly id: string;
-    readonly name: string;
-    readonly serial: string;
-    readonly units: readonly { readonly id: string; readonly name: string; readonly serial: string }[];
-  }[];
-}
-
-/** A customer with what the machines still owe. */
-export interface CustomerView extends CustomerLine {
-  readonly owed: readonly OwedLine[];
 }
 
 export interface HealthView {

@@ -41,6 +41,8 @@ export class RememberingStore implements fastifySession.SessionStore {
   readonly #pool: Pool;
   readonly #kept: fastifySession.SessionStore;
   readonly #read = new Map<string, { readonly text: string; readonly until: number }>();
+  /** So many were said to be over: what was read before that is not remembered after it. */
+  #forgotten = 0;
   /** Ids of what is remembered, by what the session is called outside. */
   readonly #ids = new Map<string, string>();
 
@@ -52,6 +54,7 @@ export class RememberingStore implements fastifySession.SessionStore {
 
   /** What another process says is over. */
   forget(mark: string): void {
+    this.#forgotten += 1;
     this.#read.delete(this.#ids.get(mark) ?? '');
   }
 
@@ -61,8 +64,9 @@ export class RememberingStore implements fastifySession.SessionStore {
       answer(null, JSON.parse(known.text) as Session);
       return;
     }
+    const at = this.#forgotten;
     this.#kept.get(sid, (error: unknown, found) => {
-      if (found) this.#remember(sid, JSON.stringify(found));
+      if (found && at === this.#forgotten) this.#remember(sid, JSON.stringify(found));
       answer(error, found);
     });
   }

@@ -10,7 +10,7 @@ export interface ShopDay {
 }
 
 /** The day it is in the shop, by the database's clock; UTC while there is no shop. */
-export async function shopDay({ manager }: DataSource): Promise<ShopDay> {
+export async function shopDay({ manager }: Pick<DataSource, 'manager'>): Promise<ShopDay> {
   const [row] = await ask<ShopDay>(manager, TODAY);
   return row ?? { zone: 'UTC', today: dayIn('UTC', Date.now()) };
 }

@@ -27,3 +27,10 @@ export function fieldProblems(issues: readonly (FieldIssue & { readonly line?: n
     ...(line === undefined ? {} : { line }),
   }));
 }
+
+/** What a row of a table came to, checked as its form is; what could not be read is said as it was typed, not as what it then lacks. */
+export function checkRow(type: new () => object, body: object, unread: readonly FieldProblem[]): void {
+  const fields = new Set(unread.map(({ field }) => field));
+  const wrongs = [...unread, ...fieldProblems(validated(type, body).issues).filter(({ field }) => !fields.has(field))];
+  if (wrongs.length > 0) throw badInput(wrongs);
+}

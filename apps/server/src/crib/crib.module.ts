@@ -5,5 +5,5 @@ import { CribController } from './crib.controller.js';
 import { CribService } from './crib.service.js';
 
 /** The tools, their checks, and who has them. */
-@Module({ imports: [JobsModule, StreamModule], controllers: [CribController], providers: [CribService] })
+@Module({ imports: [JobsModule, StreamModule], controllers: [CribController], providers: [CribService], exports: [CribService] })
 export class CribModule {}

@@ -1,12 +1,24 @@
 import { workOut, type PersonView } from '@jubb/book';
 import { formatQuantity, unitsOf } from '@jubb/core';
-import { TOOL_READS, daysOn, uncertaintyWithin } from '@jubb/sheet';
-import type { FieldProblem, LendBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolView, TouchedEntry } from '@jubb/wire';
+import { TOOL_READS, daysOn, isPushing, limitOfError, uncertaintyWithin, type CribKind } from '@jubb/sheet';
+import {
+  ToolBody,
+  toolFrom,
+  type Cells,
+  type FieldProblem,
+  type LendBody,
+  type StudyBody,
+  type ToolChangeBody,
+  type ToolCheckBody,
+  type ToolView,
+  type TouchedEntry,
+} from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { badInput, changedSince, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
+import { checkRow } from '../common/validation.js';
 import { ask, inTransaction } from '../database/data-source.js';
 import { ToolCheck, ToolRow, ToolStudy } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
@@ -54,36 +66,61 @@ export class CribService {
 
   /** A tool comes into the crib. */
   async add(body: ToolBody, by: PersonView): Promise<ToolView> {
-    await this.#sound(body);
-    const id = await inTransaction(this.dataSource, async (manager) => {
-      await tagFree(manager, body.tag);
-      // Until a gauge study says otherwise, single readings are taken to spread as the tool is good.
-      const row = { ...rowOf(body), s: uncertaintyWithin(body.within, body.resolution) };
-      const { identifiers } = await manager.insert(ToolRow, row);
-      await keepChange(manager, by, { what: 'tool', subject: row.tag, act: 'added' }, changedFields({}, inWords(row)));
-      return String(identifiers[0]!['id']);
-    });
+    const id = await inTransaction(this.dataSource, (manager) => this.#put(manager, body, by));
     return this.#told(id);
+  }
+
+  async #put(manager: EntityManager, body: ToolBody, by: PersonView): Promise<string> {
+    await this.#sound(manager, body);
+    await tagFree(manager, body.tag);
+    // Until a gauge study says otherwise, single readings are taken to spread as the tool is good.
+    const row = { ...rowOf(body), s: uncertaintyWithin(body.within, body.resolution) };
+    const { identifiers } = await manager.insert(ToolRow, row);
+    await keepChange(manager, by, { what: 'tool', subject: row.tag, act: 'added' }, changedFields({}, inWords(row)));
+    return String(identifiers[0]!['id']);
+  }
+
+  /** A row of a table as a tool: a new one, or the one of its tag, mended by what the row says. */
+  async bring(manager: EntityManager, cells: Cells, by: PersonView): Promise<'made' | 'changed' | 'same'> {
+    const before = await manager.findOne(ToolRow, { where: { tag: (cells['tag'] ?? '').trim() }, lock: { mode: 'pessimistic_write' } });
+    const { body, wrongs } = toolFrom(cells, before ? bodyOf(before) : undefined);
+    checkRow(ToolBody, body, wrongs);
+    if (!before) {
+      await this.#put(manager, body, by);
+      return 'made';
+    }
+    return (await this.#mend(manager, before, body, by)) ? 'changed' : 'same';
   }
 
   /** What stands on a tool, or what is known of it, is mended. */
   async change(id: string, { version, ...body }: ToolChangeBody, by: PersonView): Promise<ToolView> {
-    await this.#sound(body, id);
     await inTransaction(this.dataSource, async (manager) => {
       const before = await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
       if (!before) throw notFound('tool');
       if (before.version !== version) throw changedSince('tool', await this.one(id));
-      await tagFree(manager, body.tag, id);
-      const row = rowOf(body);
-      await manager.update(ToolRow, id, { ...row, version: version + 1 });
-      const fields = changedFields(inWords(before), inWords(row));
-      if (fields.length > 0) await keepChange(manager, by, { what: 'tool', subject: row.tag, act: 'changed' }, fields);
+      await this.#mend(manager, before, body, by);
     });
     return this.#told(id);
   }
 
+  /** Whether something is other than before. */
+  async #mend(manager: EntityManager, before: ToolRow, body: ToolBody, by: PersonView): Promise<boolean> {
+    await this.#sound(manager, body, before);
+    await tagFree(manager, body.tag, before.id);
+    const known = bodyOf(before);
+    const isAsGood = isSame(body.within, known.within) && isSame(body.resolution, known.resolution);
+    // How good it is stays as it was found, where nobody says otherwise.
+    const row = { ...rowOf(body), ...(isAsGood ? { u: before.u } : {}) };
+    // By what is kept, and not by how it is shown: a figure may be mended finer than its unit is written.
+    if (Object.entries(row).every(([name, value]) => isSame(value, before[name as keyof Row]))) return false;
+    await manager.update(ToolRow, before.id, { ...row, version: before.version + 1 });
+    const fields = changedFields(inWords(before), inWords(row));
+    if (fields.length > 0) await keepChange(manager, by, { what: 'tool', subject: row.tag, act: 'changed' }, fields);
+    return true;
+  }
+
   /** A range the wrong way up, a step as wide as the range, a unit of something else, a check of yesterday: none of them is a tool. */
-  async #sound({ kind, quantity, unit, low, high, resolution, due }: ToolBody, id?: string): Promise<void> {
+  async #sound(manager: EntityManager, { kind, quantity, unit, low, high, resolution, due }: ToolBody, before?: ToolRow): Promise<void> {
     const wrongs: FieldProblem[] = [];
     const figure = (of: number): string => formatQuantity(of, quantity);
     if (!TOOL_READS[kind].includes(quantity))
@@ -101,12 +138,14 @@ export class CribService {
           .join(', ')}`,
       });
     const hasNone = low === 0 && high === 0;
-    if (!hasNone && high <= low)
+    if (isPushing(kind) && (low < 0 || high <= low))
+      wrongs.push({ field: 'high', given: figure(high), allowed: `must be more than its inside, ${figure(low)}; a disc has 0 inside` });
+    else if (!hasNone && high <= low)
       wrongs.push({ field: 'high', given: figure(high), allowed: `must be over where it begins, ${figure(low)}` });
-    else if (!hasNone && resolution >= high - low)
+    else if (!isPushing(kind) && !hasNone && resolution >= high - low)
       wrongs.push({ field: 'resolution', given: figure(resolution), allowed: `must be finer than its range, ${figure(high - low)}` });
-    const stands = id === undefined ? null : ((await this.dataSource.manager.findOneBy(ToolRow, { id }))?.calibrationDue ?? null);
-    const { today } = await shopDay(this.dataSource);
+    const stands = before?.calibrationDue ?? null;
+    const { today } = await shopDay({ manager });
     // What is overdue, or was found out, comes back by a good check alone.
     if (stands !== null && stands < today) {
       if (due !== stands) wrongs.push({ field: 'due', given: due ?? 'none', allowed: `stays ${stands} until a good check is kept` });
@@ -184,6 +223,22 @@ export class CribService {
     this.stream.tell({ type: 'stores' });
     return this.one(id);
   }
+}
+
+/** The same but for what working out and back leaves behind the last digit. */
+function isSame(one: unknown, other: unknown): boolean {
+  if (typeof one !== 'number' || typeof other !== 'number') return one === other;
+  return Math.abs(one - other) <= 1e-12 * Math.max(Math.abs(one), Math.abs(other));
+}
+
+/** A tool as its form has it. */
+function bodyOf({ tag, name, kind, quantity, unit, low, high, resolution, u, length, calibrationDue, everyDays }: ToolRow): ToolBody {
+  return {
+    ...{ tag, name, kind: kind as CribKind, quantity, unit, low, high, resolution, within: limitOfError({ u, resolution }) },
+    ...(length === null ? {} : { length }),
+    ...(calibrationDue === null ? {} : { due: calibrationDue }),
+    ...(everyDays === null ? {} : { everyDays }),
+  };
 }
 
 /** Of two who keep the same check or study at once, one does. */

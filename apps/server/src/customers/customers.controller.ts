@@ -1,56 +1,47 @@
-import { cutText } from '@jubb/sheet';
-import { ENDPOINTS, type CustomerLine, type CustomerView } from '@jubb/wire';
-import { Controller, Inject, Param, ParseUUIDPipe, Query } from '@nestjs/common';
+import { CustomerBody, ENDPOINTS, MergeBody, OwnerBody, PlacedBody, type CustomerLine, type CustomerView } from '@jubb/wire';
+import { Body, Controller, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
+import type { FastifyRequest } from 'fastify';
+import { personOf } from '../common/access.guard.js';
+import { findText } from '../common/find-text.js';
 import { Route } from '../common/route.js';
-import { DataSource, In } from 'typeorm';
-import { notFound } from '../common/problem.js';
-import { anywhere, ask } from '../database/data-source.js';
-import { Customer } from '../database/entities/index.js';
-import { JobsService } from '../jobs/jobs.service.js';
-import { FOUND, LATELY } from './customers.sql.js';
+import { CustomersService } from './customers.service.js';
 
 @Controller('api/v1')
 export class CustomersController {
-  constructor(
-    @Inject(DataSource) private readonly dataSource: DataSource,
-    @Inject(JobsService) private readonly jobs: JobsService,
-  ) {}
+  constructor(@Inject(CustomersService) private readonly customers: CustomersService) {}
 
-  /** By a piece of a name, a telephone number or a serial; without one, those that were here lately. */
   @Route(ENDPOINTS.customers.list)
-  async list(@Query('find') find = ''): Promise<readonly CustomerLine[]> {
-    const { manager } = this.dataSource;
-    const text = find.trim();
-    const found = await (text === ''
-      ? ask<{ id: string }>(manager, LATELY)
-      : ask<{ id: string }>(manager, FOUND, anywhere(cutText(text, 100))));
-    return this.#lines(found.map(({ id }) => id));
+  list(@Query('find') find?: unknown): Promise<readonly CustomerLine[]> {
+    return this.customers.list(findText(find));
   }
 
   @Route(ENDPOINTS.customers.one)
-  async one(@Param('id', ParseUUIDPipe) id: string): Promise<CustomerView> {
-    const [[customer], owed] = await Promise.all([this.#lines([id]), this.jobs.owedBy(id)]);
-    if (!customer) throw notFound('customer');
-    return { ...customer, owed };
+  one(@Param('id', ParseUUIDPipe) id: string): Promise<CustomerView> {
+    return this.customers.one(id);
   }
 
-  /** Customers by name, with their machines and the units that were in before. */
-  async #lines(ids: readonly string[]): Promise<readonly CustomerLine[]> {
-    const customers = await this.dataSource.manager.find(Customer, {
-      where: { id: In(ids) },
-      relations: { machines: { units: true } },
-      order: { name: 'ASC', machines: { name: 'ASC', units: { name: 'ASC' } } },
-    });
-    return customers.map(({ id, name, phone, machines }) => ({
-      id,
-      name,
-      phone,
-      machines: machines.map((machine) => ({
-        id: machine.id,
-        name: machine.name,
-        serial: machine.serial,
-        units: machine.units.map((unit) => ({ id: unit.id, name: unit.name, serial: unit.serial })),
-      })),
-    }));
+  @Route(ENDPOINTS.customers.change)
+  change(@Param('id', ParseUUIDPipe) id: string, @Body() body: CustomerBody, @Req() request: FastifyRequest): Promise<CustomerView> {
+    return this.customers.change(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.customers.merge)
+  merge(@Param('id', ParseUUIDPipe) id: string, @Body() { into }: MergeBody, @Req() request: FastifyRequest): Promise<CustomerView> {
+    return this.customers.merge(id, into, personOf(request));
+  }
+
+  @Route(ENDPOINTS.customers.nameless)
+  nameless(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<CustomerView> {
+    return this.customers.nameless(id, personOf(request));
+  }
+
+  @Route(ENDPOINTS.customers.owner)
+  owner(@Param('id', ParseUUIDPipe) id: string, @Body() { customerId }: OwnerBody, @Req() request: FastifyRequest): Promise<CustomerView> {
+    return this.customers.owner(id, customerId, personOf(request));
+  }
+
+  @Route(ENDPOINTS.customers.placed)
+  placed(@Param('id', ParseUUIDPipe) id: string, @Body() { machineId }: PlacedBody, @Req() request: FastifyRequest): Promise<CustomerView> {
+    return this.customers.placed(id, machineId, personOf(request));
   }
 }

@@ -1,4 +1,5 @@
 import type { Statement } from '../database/data-source.js';
+import { HEAD_COLUMNS, HEAD_FROM } from '../jobs/jobs.sql.js';
 
 /** By hand: each piece of the search goes by an index of its own (trigrams), which one condition over joined tables does not. */
 export const FOUND: Statement = {
@@ -8,6 +9,18 @@ export const FOUND: Statement = {
       UNION SELECT customer_id FROM machine WHERE name || ' ' || serial ILIKE $1
       UNION SELECT machine.customer_id FROM unit JOIN machine ON machine.id = unit.machine_id WHERE unit.serial ILIKE $1)
     ORDER BY c.name LIMIT 20`,
+};
+
+/** Jobs of a customer's units, the newest first. */
+export const JOBS_OF: Statement = {
+  name: 'customers-jobs',
+  text: `SELECT ${HEAD_COLUMNS} ${HEAD_FROM} WHERE c.id = $1 ORDER BY j.number DESC LIMIT 200`,
+};
+
+/** Open jobs of customers, machines or units: their pages show a name that may be another one now. */
+export const OPEN_OF: Statement = {
+  name: 'customers-open-jobs',
+  text: `SELECT j.id ${HEAD_FROM} WHERE j.closed_at IS NULL AND $1::uuid IN (c.id, m.id, u.id)`,
 };
 
 /** Those of the last jobs: the newest 40 by their number, which an index has in order. */

@@ -16,6 +16,9 @@ import { Finding1764550000000 } from './migrations/1764550000000-finding.js';
 import { KeepBatches1764600000000 } from './migrations/1764600000000-keep-batches.js';
 import { WayInAndTools1764650000000 } from './migrations/1764650000000-way-in-and-tools.js';
 import { PeopleAndChanges1764700000000 } from './migrations/1764700000000-people-and-changes.js';
+import { Customers1764850000000 } from './migrations/1764850000000-customers.js';
+import { Care1764800000000 } from './migrations/1764800000000-care.js';
+import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
 /** Any number that only Jubb uses: processes that start together migrate one after the other. */
 const MIGRATION_LOCK = 20_117;
@@ -59,6 +62,9 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       KeepBatches1764600000000,
       WayInAndTools1764650000000,
       PeopleAndChanges1764700000000,
+      RubberOnTheShelf1764750000000,
+      Care1764800000000,
+      Customers1764850000000,
     ],
     synchronize: false,
     logging: false,

@@ -120,7 +120,7 @@ export function moreTools(): Omit<Tool, 'id'>[] {
       [72, 58],
       [80, 66],
       [90, 74],
-    ].map(([outside = 0, inside = 0], at) => plain(`V${at + 1}`, `Seal driver ${outside}`, 'driver', inside, outside)),
+    ].map(([outside = 0, inside = 0], at) => plain(`V${at + 1}`, `Seal driver ${outside}`, 'driver', inside, outside - 0.5)),
     ...[
       [26, 20],
       [32, 25],

@@ -1,7 +1,7 @@
 import { orderNumber } from '@jubb/book';
-import { daysOn, type Part, type SheetFile } from '@jubb/sheet';
+import { daysOn, yearsOn, type Part, type SheetFile } from '@jubb/sheet';
 import type { MoveBody, StockItemBody } from '@jubb/wire';
-import { seeded } from '@jubb/core';
+import { seeded, shelfLife } from '@jubb/core';
 import type { DataSource, QueryDeepPartialEntity } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Supplier, SupplierItem } from '../database/entities/index.js';
@@ -108,16 +108,18 @@ export async function loadDemoStores(
       random() < 0.12 ? 0 : few + Math.floor(random() * 3 * few),
     );
   }
-  for (const [size, inside] of [
-    ['1.5', 8],
-    ['2', 9],
-    ['2', 10],
-    ['2.5', 10],
-    ['2.5', 16],
-    ['3', 24],
-    ['3', 31.5],
-    ['3.5', 45],
-  ] as const)
+  for (const [size, inside, material, age] of [
+    ['1.5', 8, 'NBR', 1],
+    ['2', 9, 'NBR', 2],
+    ['2', 10, 'FKM', 3],
+    ['2.5', 10, 'NBR', 6.8],
+    ['2.5', 16, 'EPDM', 2],
+    ['2.65', 20, 'NBR', 1],
+    ['3', 24, 'NBR', 8],
+    ['3', 31.5, 'FKM', 4],
+    ['3.5', 45, 'NBR', 1],
+  ] as const) {
+    const cured = daysOn('UTC', Date.now(), -Math.round(age * 365));
     await shelf(
       {
         number: `OR-${inside}x${size}`,
@@ -125,12 +127,17 @@ export async function loadDemoStores(
         kind: 'o-ring',
         unit: 'piece',
         size: `${inside} x ${size}`,
+        material,
+        shore: 70,
         priceMinor: 90,
         minimum: 10,
         location: 'R1-1',
       },
       25,
+      // One box is past its years, and one nearly.
+      { batch: `cured ${cured}`, expires: yearsOn(cured, shelfLife(material)!.first) },
     );
+  }
   for (const thickness of ['0.05', '0.10', '0.15', '0.20', '0.30', '0.50', '1.00'])
     await shelf(
       {

@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { NoticesModule } from '../notices/notices.module.js';
+import { StreamModule } from '../stream/stream.module.js';
 import { TabletsModule } from '../tablets/tablets.module.js';
 import { FirstRunController } from './first-run.controller.js';
 import { LoginLimit } from './login-limit.js';
@@ -10,7 +11,7 @@ import { StaffController } from './staff.controller.js';
 
 /** Who works here, how they prove it, and the shop itself. */
 @Module({
-  imports: [NoticesModule, TabletsModule],
+  imports: [NoticesModule, StreamModule, TabletsModule],
   controllers: [PeopleController, FirstRunController, ShopController, StaffController],
   providers: [PeopleService, LoginLimit],
   exports: [PeopleService, LoginLimit],

@@ -1,4 +1,4 @@
-import type { PersonView } from '@jubb/book';
+import type { CareView, PersonView } from '@jubb/book';
 import type { Role } from '@jubb/sheet';
 import type { ChangeLine, FirstRunBody, NewPersonBody, PasswordBody, PersonBody, PersonLine, ServerEvent } from '@jubb/wire';
 import { hash, verify } from '@node-rs/argon2';
@@ -7,7 +7,8 @@ import { DataSource, IsNull, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
 import { sessionMark } from '../common/session.js';
 import { ask, inTransaction } from '../database/data-source.js';
-import { Person, Shop, TabletPerson } from '../database/entities/index.js';
+import { StreamService } from '../stream/stream.service.js';
+import { Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON, TELL } from './people.sql.js';
 
@@ -19,7 +20,10 @@ export class PeopleService {
   /** Verified against when there is no such person, so that both cases take as long. */
   readonly #decoy = hash('nobody', ARGON);
 
-  constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
+  constructor(
+    @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(StreamService) private readonly stream: StreamService,
+  ) {}
 
   async verify(login: string, password: string): Promise<PersonView> {
     const repository = this.dataSource.getRepository(Person);
@@ -95,7 +99,8 @@ export class PeopleService {
 
   /** Name, role, or that they left: whoever left, or does something else from now on, is logged out everywhere. */
   async change(id: string, { version, name, role, hasLeft }: PersonBody, by: PersonView): Promise<PersonLine> {
-    return inTransaction(this.dataSource, async (manager) => {
+    const ended: ServerEvent[] = [];
+    const changed = await inTransaction(this.dataSource, async (manager) => {
       await lockShop(manager);
       const before = await manager.findOneBy(Person, { id });
       if (!before) throw notFound('person');
@@ -111,7 +116,7 @@ export class PeopleService {
       const leftAt = hasLeft ? (before.leftAt ?? new Date()) : null;
       await manager.update(Person, id, { name: name.trim(), role, leftAt, version: version + 1, ...(hasLeft ? { pinHash: null } : {}) });
       if (hasLeft && !left) await manager.delete(TabletPerson, { personId: id });
-      if (hasLeft !== left || role !== before.role) await endSessions(manager, id);
+      if (hasLeft !== left || role !== before.role) ended.push(...(await endSessions(manager, id)));
       const said = (of: { readonly name: string; readonly role: Role; readonly gone: boolean }): InWords => ({
         name: of.name,
         role: of.role,
@@ -122,20 +127,34 @@ export class PeopleService {
       if (fields.length > 0) await keepChange(manager, by, { what: 'person', subject: name.trim(), act }, fields);
       return one(manager, id);
     });
+    for (const over of ended) this.stream.knowsItself(over);
+    return changed;
   }
 
   /** A new password for somebody who forgot theirs: they are logged out everywhere, and their PIN is none any more. */
   async newPassword(id: string, { password }: PasswordBody, by: PersonView): Promise<void> {
     const passwordHash = await hash(password, ARGON);
-    await inTransaction(this.dataSource, async (manager) => {
+    const ended = await inTransaction(this.dataSource, async (manager) => {
       const person = await manager.findOneBy(Person, { id });
       if (!person) throw notFound('person');
       if (person.leftAt !== null) throw badInput([{ field: 'password', allowed: 'is of no use: they left' }]);
       await manager.update(Person, id, { passwordHash, pinHash: null, version: () => 'version + 1' });
       await manager.delete(TabletPerson, { personId: id });
-      await endSessions(manager, id);
       await keepChange(manager, by, { what: 'person', subject: person.name, act: 'new password' }, []);
+      return endSessions(manager, id);
     });
+    for (const over of ended) this.stream.knowsItself(over);
+  }
+
+  /** The last backup and the last rehearsal. */
+  async care(): Promise<readonly CareView[]> {
+    const last = await this.dataSource.manager
+      .createQueryBuilder(ShopCare, 'care')
+      .distinctOn(['care.what'])
+      .orderBy('care.what')
+      .addOrderBy('care.at', 'DESC')
+      .getMany();
+    return last.map(({ what, at, isGood, words }) => ({ what, at: at.toISOString(), isGood, words }));
   }
 
   changes(find: string, before: string | undefined): Promise<readonly ChangeLine[]> {
@@ -160,11 +179,10 @@ async function one(manager: EntityManager, id: string): Promise<PersonLine> {
   return line;
 }
 
-/** Their sessions are over, on every tablet and for every process, with the transaction. */
-async function endSessions(manager: EntityManager, id: string): Promise<void> {
-  const ended = [...(await ask<{ sid: string }>(manager, END_SESSIONS, id)), ...(await ask<{ sid: string }>(manager, FORGET_BESIDE, id))];
-  for (const { sid } of ended) {
-    const over: ServerEvent = { type: 'session-over', session: sessionMark(sid) };
-    await ask(manager, TELL, JSON.stringify(over));
-  }
+/** Their sessions are over, on every tablet and for every process, with the transaction; gives what is over. */
+async function endSessions(manager: EntityManager, id: string): Promise<readonly ServerEvent[]> {
+  const rows = [...(await ask<{ sid: string }>(manager, END_SESSIONS, id)), ...(await ask<{ sid: string }>(manager, FORGET_BESIDE, id))];
+  const ended = rows.map(({ sid }): ServerEvent => ({ type: 'session-over', session: sessionMark(sid) }));
+  for (const over of ended) await ask(manager, TELL, JSON.stringify(over));
+  return ended;
 }

@@ -1,3 +1,4 @@
+import type { CareView } from '@jubb/book';
 import { isInstant } from '@jubb/sheet/given';
 import { ENDPOINTS, NewPersonBody, PasswordBody, PersonBody, type ChangeLine, type PersonLine } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
@@ -31,6 +32,11 @@ export class StaffController {
   @Route(ENDPOINTS.people.newPassword)
   newPassword(@Param('id', ParseUUIDPipe) id: string, @Body() body: PasswordBody, @Req() request: FastifyRequest): Promise<void> {
     return this.people.newPassword(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.shop.care)
+  care(): Promise<readonly CareView[]> {
+    return this.people.care();
   }
 
   @Route(ENDPOINTS.shop.changes)

@@ -1,4 +1,4 @@
-import type { JobPartsView, ShimLine } from '@jubb/book';
+import type { JobPartsView, SealLine, ShimLine } from '@jubb/book';
 import { ENDPOINTS, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import { Body, Controller, Header, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
@@ -19,6 +19,12 @@ export class StoresController {
   @Route(ENDPOINTS.stock.list)
   list(@Query('find') find?: string, @Query('after') after?: string, @Query('short') short?: string): Promise<string> {
     return this.stores.listJson(findText(find), after === undefined ? undefined : textOf(after), short === 'yes');
+  }
+
+  /** Seals and rings that are free and in date, by their size. */
+  @Route(ENDPOINTS.stock.seals)
+  seals(): Promise<readonly SealLine[]> {
+    return this.stores.seals();
   }
 
   /** All shims, the thinnest first: what a pack is picked from. */

@@ -1,14 +1,17 @@
-import type { JobPartsView, PersonView, ShimLine } from '@jubb/book';
-import type { MoveBody, StockChangeBody, StockItemBody, StockView } from '@jubb/wire';
+import { inDate, type JobPartsView, type PersonView, type SealLine, type ShimLine } from '@jubb/book';
+import { StockItemBody, stockFrom, type Cells, type MoveBody, type StockChangeBody, type StockView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import { parseQuantity } from '@jubb/core';
+import { parseQuantity, shelfLife, type Material } from '@jubb/core';
+import { yearsOn } from '@jubb/sheet';
 import { DataSource, IsNull, type EntityManager } from 'typeorm';
 import { v5, v7 as uuid } from 'uuid';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
+import { shopDay } from '../common/shop-day.js';
+import { checkRow } from '../common/validation.js';
 import { anywhere, ask, askJson, inTransaction } from '../database/data-source.js';
 import { Shop, StockCount, StockItem } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
-import { ALL, FOR_JOB, MOVABLE, MOVE, OFFERS, ONE, ORDERED_FOR, SHIMS, SHORT, found } from './stores.sql.js';
+import { ALL, FOR_JOB, MOVABLE, MOVE, OFFERS, ONE, ORDERED_FOR, SEALS, SHIMS, SHORT, found } from './stores.sql.js';
 
 const THICKEST_MM = 50;
 /** So many words of a search are looked for. */
@@ -48,6 +51,13 @@ export class StoresService {
     return ask(this.dataSource.manager, SHIMS);
   }
 
+  /** Seals and rings that may go in today. */
+  async seals(): Promise<readonly SealLine[]> {
+    const { today } = await shopDay(this.dataSource);
+    const lines = await ask<SealLine>(this.dataSource.manager, SEALS, today);
+    return lines.filter(({ usable }) => usable > 0);
+  }
+
   async shopName(): Promise<string> {
     return (await this.dataSource.manager.findOneByOrFail(Shop, { id: 1 })).name;
   }
@@ -59,6 +69,34 @@ export class StoresService {
     if (!row) throw badInput([{ field: 'number', given: body.number, allowed: 'is on the shelves already' }]);
     this.stream.tell({ type: 'stores' });
     return this.one(row.id);
+  }
+
+  /** A row of a table as a line of the stores: a new one, or that of its number; how many lie there is counted in. */
+  async bring(manager: EntityManager, cells: Cells, by: PersonView): Promise<'made' | 'changed' | 'same'> {
+    const before = await manager.findOne(StockItem, {
+      where: { number: (cells['number'] ?? '').trim() },
+      lock: { mode: 'pessimistic_write' },
+    });
+    const { body, wrongs, onHand } = stockFrom(cells, before ? bodyOf(before) : undefined);
+    checkRow(StockItemBody, body, wrongs);
+    const row = lineFrom(body);
+    const isSame = before !== null && Object.entries(row).every(([name, value]) => before[name as keyof StockItem] === value);
+    const id = before?.id ?? String((await manager.insert(StockItem, row)).identifiers[0]!['id']);
+    if (before && !isSame) await manager.update(StockItem, id, { ...row, version: before.version + 1 });
+    const isCounted = onHand !== undefined && onHand !== (before?.onHand ?? 0);
+    if (isCounted)
+      await this.moveOn(
+        manager,
+        id,
+        { id: uuid(), kind: 'count', quantity: onHand, words: 'out of a table', takenAt: new Date().toISOString() },
+        by.id,
+      );
+    return before ? (isSame && !isCounted ? 'same' : 'changed') : 'made';
+  }
+
+  /** Tells every page that the shelves are other ones. */
+  tell(): void {
+    this.stream.tell({ type: 'stores' });
   }
 
   /** Changes what a line says, if nobody else did since `version`. */
@@ -75,9 +113,42 @@ export class StoresService {
       throw badInput([{ field: 'jobId', allowed: 'is missing: for which job?' }]);
     if (body.kind !== 'count' && body.quantity === 0) throw badInput([{ field: 'quantity', given: '0', allowed: 'must be more than 0' }]);
     if (body.kind === 'count' && person.role === 'apprentice') await this.#countToSign(itemId, body, person);
-    else await this.moveOn(this.dataSource.manager, itemId, body, person.id);
+    else {
+      if (body.kind === 'issue' && body.batch === undefined) await this.#inDate(itemId, body.quantity);
+      await this.moveOn(this.dataSource.manager, itemId, await this.#dated(itemId, body), person.id);
+    }
     this.stream.tell({ type: 'stores' });
     return this.one(itemId);
+  }
+
+  /** What is past its day is not taken out unseen: who takes what lies there takes of what is in date. */
+  async #inDate(itemId: string, quantity: number): Promise<void> {
+    const line = await this.one(itemId);
+    const { past, good } = inDate(line, (await shopDay(this.dataSource)).today);
+    if (past > 0 && quantity > good)
+      throw badInput([
+        {
+          field: 'quantity',
+          given: `${quantity}`,
+          allowed: `must be at most ${good}${line.unit === 'piece' ? '' : ` ${line.unit}`}: the rest is past its day`,
+        },
+      ]);
+  }
+
+  /** How long rubber lies well, by its material and the day it was cured; what is past that is not taken in. */
+  async #dated(itemId: string, { cured, ...body }: MoveBody): Promise<MoveBody> {
+    if (cured === undefined) return body;
+    const wrong = (allowed: string): Error => badInput([{ field: 'cured', given: cured, allowed }]);
+    if (body.kind !== 'receive') throw wrong('is asked for where goods come in');
+    const material = (await this.dataSource.manager.findOneBy(StockItem, { id: itemId }))?.material;
+    const life = shelfLife(material ?? '');
+    if (!life) throw wrong(`tells nothing of ${material ?? 'a line without a material'}: say until when it is good`);
+    const { today } = await shopDay(this.dataSource);
+    if (cured > today) throw wrong('must not lie ahead');
+    const expires = body.expires ?? yearsOn(cured, life.first);
+    if (expires < today)
+      throw wrong(`is past the ${life.first} years that ${material} lies well: look at it and bend it, and say until when it is good`);
+    return { ...body, expires, batch: body.batch ?? `cured ${cured}`, words: [body.words, `cured ${cured}`].filter(Boolean).join('; ') };
   }
 
   /** What an apprentice counted is kept, and is what is there when somebody signs it. */
@@ -169,7 +240,30 @@ export class StoresService {
   }
 }
 
-function lineFrom({ number, name, kind, unit, size, designation, location, minimum, priceMinor }: StockItemBody): Partial<StockItem> {
+/** A line as its form has it. */
+function bodyOf({ number, name, kind, unit, size, designation, location, minimum, priceMinor, material, shore }: StockItem): StockItemBody {
+  return {
+    ...{ number, name, kind, unit: unit as StockItemBody['unit'], location, minimum, priceMinor },
+    ...(size === null ? {} : { size }),
+    ...(designation === null ? {} : { designation }),
+    ...(material === null ? {} : { material: material as Material }),
+    ...(shore === null ? {} : { shore }),
+  };
+}
+
+function lineFrom({
+  number,
+  name,
+  kind,
+  unit,
+  size,
+  designation,
+  location,
+  minimum,
+  priceMinor,
+  material,
+  shore,
+}: StockItemBody): Partial<StockItem> {
   return {
     number: number.trim(),
     name: name.trim(),
@@ -178,6 +272,8 @@ function lineFrom({ number, name, kind, unit, size, designation, location, minim
     size: size?.trim() || null,
     designation: designation?.trim() || null,
     location: location?.trim() ?? '',
+    material: material ?? null,
+    shore: shore ?? null,
     minimum,
     priceMinor,
     thicknessMm: kind === 'shim' ? thicknessOf(size) : null,

@@ -6,7 +6,7 @@ import type { Statement } from '../database/data-source.js';
  */
 
 const PAGE = 50;
-const COLUMNS = `i.id, i.number, i.name, i.kind, i.unit, i.size, i.designation, i.location, i.minimum::float8 AS minimum,
+const COLUMNS = `i.id, i.number, i.name, i.kind, i.unit, i.size, i.designation, i.location, i.material, i.shore, i.minimum::float8 AS minimum,
   i.price_minor AS "priceMinor", i.on_hand::float8 AS "onHand", i.reserved::float8 AS reserved, i.version`;
 export const ALL: Statement = {
   name: 'stock',
@@ -25,6 +25,18 @@ export const SHORT: Statement = {
 export const SHIMS: Statement = {
   name: 'stock-shims',
   text: `SELECT ${COLUMNS}, i.thickness_mm AS "thicknessMm" FROM stock_item i WHERE i.thickness_mm IS NOT NULL ORDER BY i.thickness_mm, i.number LIMIT 1000`,
+};
+/** Seals and rings by their size, with what of them is free and in date on a day. */
+export const SEALS: Statement = {
+  name: 'stock-seals',
+  text: `SELECT ${COLUMNS}, greatest(0, i.on_hand - i.reserved - coalesce(b.past, 0))::float8 AS usable, b.until::text AS until
+         FROM stock_item i LEFT JOIN LATERAL (
+           SELECT sum(greatest(0, batch.left)) FILTER (WHERE batch.expires < $1::date) AS past,
+             min(batch.expires) FILTER (WHERE batch.expires >= $1::date AND batch.left > 0) AS until
+           FROM (SELECT min(m.expires) AS expires,
+               sum(CASE WHEN m.kind IN ('receive', 'return') THEN m.quantity WHEN m.kind = 'issue' THEN -m.quantity ELSE 0 END) AS left
+             FROM stock_movement m WHERE m.item_id = i.id AND m.batch IS NOT NULL GROUP BY m.batch) batch) b ON true
+         WHERE i.kind IN ('seal', 'o-ring') AND i.size IS NOT NULL AND i.on_hand > i.reserved ORDER BY i.number LIMIT 2000`,
 };
 const MOVEMENTS = `SELECT m.id, m.kind, m.quantity::float8 AS quantity, m.on_hand_after::float8 AS "onHandAfter", j.number AS "jobNumber", m.batch, m.words,
          p.name AS person, m.taken_at AS "takenAt"

@@ -61,6 +61,11 @@ export class StreamService implements OnApplicationBootstrap, BeforeApplicationS
     this.#tellSoon();
   }
 
+  /** What this process did itself it knows at once, before the database has told it. */
+  knowsItself(event: ServerEvent): void {
+    this.events.next(event);
+  }
+
   tellLines(lines: readonly LiveLine[]): void {
     this.#lines.push(...lines);
     this.#tellSoon();

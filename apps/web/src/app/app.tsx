@@ -43,7 +43,10 @@ const ROUTES: RouteObject[] = [
           { path: 'learn', Component: page(() => import('../learn/learn-page.tsx'), 'LearnPage') },
           { path: 'look', Component: page(() => import('../learn/sights-page.tsx'), 'SightsPage') },
           { path: 'dev/drawings', Component: page(() => import('../dev/drawings-page.tsx'), 'DrawingsPage') },
+          { path: 'customers', Component: page(() => import('../shop/customers-page.tsx'), 'CustomersPage') },
+          { path: 'customers/:id', Component: page(() => import('../shop/customer-page.tsx'), 'CustomerPage') },
           { path: 'shop', Component: page(() => import('../shop/shop-page.tsx'), 'ShopPage') },
+          { path: 'shop/bring', Component: page(() => import('../shop/bring-page.tsx'), 'BringPage') },
           { path: 'shop/people', Component: page(() => import('../shop/people-page.tsx'), 'PeoplePage') },
           { path: 'shop/changes', Component: page(() => import('../shop/changes-page.tsx'), 'ChangesPage') },
           {

@@ -32,7 +32,9 @@ const ACTIONS: readonly Found[] = [
   { key: 'crib', kind: 'place', words: 'Crib', to: '/crib' },
   { key: 'instruments', kind: 'place', words: 'Instruments', to: '/crib/instruments' },
   { key: 'learn', kind: 'place', words: 'Learn', to: '/learn' },
+  { key: 'customers', kind: 'place', words: 'Customers', to: '/customers' },
   { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
+  { key: 'bring', kind: 'place', words: 'Bring in a list: tools, stores', to: '/shop/bring' },
   { key: 'people', kind: 'place', words: 'People who work here', to: '/shop/people' },
   { key: 'changes', kind: 'place', words: 'What was changed in the shop', to: '/shop/changes' },
 ];

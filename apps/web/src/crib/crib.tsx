@@ -82,6 +82,9 @@ export function Crib(): ReactElement {
         <p>
           <Link className="btn btn-plain" to="/crib/new">
             A new tool
+          </Link>{' '}
+          <Link className="btn btn-plain" to="/shop/bring?list=tools">
+            Bring in a list
           </Link>
         </p>
       ) : null}

@@ -1,5 +1,5 @@
 import { formatQuantity, parseQuantity, unitsOf, type Quantity } from '@jubb/core';
-import { TOOL_KINDS, TOOL_READS, limitOfError, type ToolKind } from '@jubb/sheet';
+import { CRIB_KINDS, TOOL_READS, isPushing, limitOfError, type CribKind } from '@jubb/sheet';
 import { ENDPOINTS, ToolBody, ToolChangeBody, type ToolView } from '@jubb/wire';
 import { useEffect, type ReactElement } from 'react';
 import { useWatch } from 'react-hook-form';
@@ -13,7 +13,7 @@ import { refresh } from '../link/queries.ts';
 type Typed = Readonly<
   Record<'tag' | 'name' | 'unit' | 'low' | 'high' | 'resolution' | 'within' | 'length' | 'due' | 'everyDays', string>
 > & {
-  readonly kind: ToolKind;
+  readonly kind: CribKind;
   readonly quantity: Quantity;
   readonly version?: number;
 };
@@ -46,11 +46,12 @@ function toBody(
     unit,
     low: read('low', low),
     high: read('high', high),
-    resolution: resolution.trim() === '' ? Number.NaN : read('resolution', resolution),
-    within: within.trim() === '' ? Number.NaN : read('within', within),
+    // What pushes reads nothing.
+    resolution: isPushing(kind) ? 0 : resolution.trim() === '' ? Number.NaN : read('resolution', resolution),
+    within: isPushing(kind) ? 0 : within.trim() === '' ? Number.NaN : read('within', within),
     ...(length.trim() === '' ? {} : { length: figure(length, 'length', 'mm') }),
-    ...(due === '' ? {} : { due }),
-    ...(everyDays.trim() === '' ? {} : { everyDays: Number(everyDays) }),
+    ...(due === '' || isPushing(kind) ? {} : { due }),
+    ...(everyDays.trim() === '' || isPushing(kind) ? {} : { everyDays: Number(everyDays) }),
     ...(version === undefined ? {} : { version }),
   };
 }
@@ -84,7 +85,7 @@ function typedOf(tool: ToolView): Typed {
   return {
     tag,
     name,
-    kind: tool.kind as ToolKind,
+    kind: tool.kind as CribKind,
     quantity,
     unit,
     low: hasRange ? words(low) : '',
@@ -130,36 +131,47 @@ export function ToolForm({ tool, onDone }: { readonly tool?: ToolView; readonly 
     if (!units.includes(unit)) setValue('unit', units[0] ?? '');
   }, [units, unit, setValue]);
   const figures = { className: 'fig', inputMode: 'decimal', maxLength: 20, of: 'tool' } as const;
-  const isLong = kind === 'torque-wrench' || kind === 'beam-wrench' || kind === 'crowfoot';
+  const pushes = isPushing(kind);
+  const isLong = pushes || kind === 'torque-wrench' || kind === 'beam-wrench' || kind === 'crowfoot';
   return (
     <Asking of={form} act={tool ? 'Keep it' : 'Put it in the crib'}>
-      <Field of="tool" name="kind" label="Kind" options={TOOL_KINDS.map((one) => [one, one.replaceAll('-', ' ')] as const)} />
+      <Field of="tool" name="kind" label="Kind" options={CRIB_KINDS.map((one) => [one, one.replaceAll('-', ' ')] as const)} />
       <Field of="tool" name="tag" label="Tag" maxLength={12} hint="As it is painted on it: W3, M12." />
-      <Field of="tool" name="name" label="What it is" maxLength={80} placeholder="Click wrench 20–200" />
+      <Field of="tool" name="name" label="What it is" maxLength={80} placeholder={pushes ? 'Seal driver 72' : 'Click wrench 20–200'} />
       {reads.length > 1 ? <Field of="tool" name="quantity" label="Reads a" options={reads.map((one) => [one, one] as const)} /> : null}
-      <Field of="tool" name="unit" label="Shows it in" options={units.map((one) => [one, one] as const)} />
+      <Field of="tool" name="unit" label={pushes ? 'Sizes in' : 'Shows it in'} options={units.map((one) => [one, one] as const)} />
       <div className="d-flex flex-wrap gap-3">
-        <Field {...figures} name="low" label="From" unit={unit} hint="Nothing where it has no range." />
-        <Field {...figures} name="high" label="To" unit={unit} />
-        <Field {...figures} name="resolution" label="Smallest step it shows" unit={unit} />
         <Field
           {...figures}
-          name="within"
-          label="Never further off than"
+          name="low"
+          label={pushes ? 'Inside' : 'From'}
           unit={unit}
-          hint="By its certificate, or its maker: 4 % of 100 N·m is 4. What readings are judged by follows from it."
+          hint={pushes ? 'Nothing of a disc.' : 'Nothing where it has no range.'}
         />
+        <Field {...figures} name="high" label={pushes ? 'Outside' : 'To'} unit={unit} />
+        {pushes ? null : (
+          <>
+            <Field {...figures} name="resolution" label="Smallest step it shows" unit={unit} />
+            <Field
+              {...figures}
+              name="within"
+              label="Never further off than"
+              unit={unit}
+              hint="By its certificate, or its maker: 4 % of 100 N·m is 4. What readings are judged by follows from it."
+            />
+          </>
+        )}
       </div>
       {isLong ? (
         <Field
           {...figures}
           name="length"
-          label={kind === 'crowfoot' ? 'Drive centre to jaw' : 'Drive centre to grip'}
+          label={pushes ? 'It reaches' : kind === 'crowfoot' ? 'Drive centre to jaw' : 'Drive centre to grip'}
           unit="mm"
-          hint="Asked for where an adapter changes the torque."
+          hint={pushes ? 'From its end to where it is struck or pressed.' : 'Asked for where an adapter changes the torque.'}
         />
       ) : null}
-      <div className="d-flex flex-wrap gap-3">
+      <div className={pushes ? 'd-none' : 'd-flex flex-wrap gap-3'}>
         <Field of="tool" name="due" label="Next check due" type="date" hint="Nothing where it needs none." />
         <Field {...figures} name="everyDays" label="Checked every, days" inputMode="numeric" />
       </div>

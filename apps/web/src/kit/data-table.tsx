@@ -16,6 +16,7 @@ import { useCallback, useMemo, useState, type ReactElement, type ReactNode } fro
 import Button from 'react-bootstrap/Button';
 import Dropdown from 'react-bootstrap/Dropdown';
 import Table from 'react-bootstrap/Table';
+import { download } from './download.ts';
 import { Tick } from './tick.tsx';
 import { readStored, writeStored } from './prefs.ts';
 import './data-table.scss';
@@ -91,7 +92,7 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
     const { tableCsv } = await import('@jubb/sheet/editing');
     const chosen = picked.length > 0 ? picked : sorted;
     const lines = chosen.map(({ original }) => shownColumns.map(({ value }) => String(value(original))));
-    download(`${name}.csv`, tableCsv([shownColumns.map(({ head }) => head), ...lines]));
+    download(`${name}.csv`, tableCsv([shownColumns.map(({ head }) => head), ...lines]), 'text/csv');
   };
   // Where the rows begin on the page: what stands above them is not theirs.
   const [top, setTop] = useState(0);
@@ -215,12 +216,4 @@ function Gap({ height, span }: { readonly height: number; readonly span: number 
       <td colSpan={span} style={{ height, padding: 0, border: 0 }} />
     </tr>
   );
-}
-
-function download(name: string, text: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }));
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }

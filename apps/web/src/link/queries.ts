@@ -1,4 +1,14 @@
-import { type AnyKeptEntry, type JobHead, type JobView, type TodayTold, type TodayView, myToday, withTold, type MyToday } from '@jubb/book';
+import {
+  type AnyKeptEntry,
+  type JobHead,
+  type JobView,
+  type TodayTold,
+  type TodayView,
+  myToday,
+  withTold,
+  type MyToday,
+  type CareView,
+} from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
 import { ENDPOINTS, type InstrumentView, type SessionView, type SheetLine, type SheetView, type SightLine } from '@jubb/wire';
 import type { WorkingDescription } from '@jubb/core';
@@ -75,6 +85,10 @@ export const useFirstRun = (): UseQueryResult<boolean> =>
 /** Where to look first in the demo: it stays as it is. */
 export const useSights = (): UseQueryResult<SightLine[]> =>
   useQuery({ queryKey: ['sights'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => ask(ENDPOINTS.demo.sights) });
+
+/** Backups and rehearsals; a foreman’s. */
+export const useCare = (): UseQueryResult<CareView[]> =>
+  useQuery({ queryKey: ['care'], refetchInterval: 3_600_000, queryFn: () => ask(ENDPOINTS.shop.care) });
 
 /** Today as whoever is logged in sees it; changes are told, and put into it. */
 export function useToday(): UseQueryResult<MyToday> {

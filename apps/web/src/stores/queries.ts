@@ -1,4 +1,4 @@
-import type { ShimLine, StockLine } from '@jubb/book';
+import type { SealLine, ShimLine, StockLine } from '@jubb/book';
 import { ENDPOINTS, type MessageView, type OrderView, type StockView, type SupplierView } from '@jubb/wire';
 import { useInfiniteQuery, useQuery, type InfiniteData, type UseInfiniteQueryResult, type UseQueryResult } from '@tanstack/react-query';
 import { ask } from '../link/client.ts';
@@ -26,6 +26,10 @@ export const useStockFound = (find: string): UseQueryResult<StockLine[]> =>
 
 export const useShims = (): UseQueryResult<ShimLine[]> =>
   useQuery({ queryKey: ['stores', 'shims'], queryFn: () => ask(ENDPOINTS.stock.shims) });
+
+/** Seals and rings that are free and in date; asked for where something looks through them. */
+export const useSealLines = (enabled: boolean): UseQueryResult<SealLine[]> =>
+  useQuery({ queryKey: ['stores', 'seals'], enabled, queryFn: () => ask(ENDPOINTS.stock.seals) });
 
 export const useStockLine = (id: string): UseQueryResult<StockView> =>
   useQuery({ queryKey: ['stores', 'line', id], queryFn: () => ask(ENDPOINTS.stock.one, { id }) });

@@ -1,7 +1,9 @@
 import type { StockLine } from '@jubb/book';
+import { MATERIAL_IDS, type Material } from '@jubb/core';
 import { STOCK_KINDS, STOCK_UNITS, type StockKind, type StockUnit } from '@jubb/sheet';
 import { ENDPOINTS, StockChangeBody, StockItemBody, type StockView } from '@jubb/wire';
 import type { ReactElement } from 'react';
+import { useWatch } from 'react-hook-form';
 import { ask, meanwhile } from '../link/client.ts';
 import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
@@ -10,7 +12,8 @@ import { amountText, minorOf } from '../kit/money.ts';
 import { offerUndo } from '../kit/undo.ts';
 import { refreshStores } from './queries.ts';
 
-type Typed = Readonly<Record<'number' | 'name' | 'size' | 'designation' | 'location' | 'minimum' | 'price', string>> & {
+type Typed = Readonly<Record<'number' | 'name' | 'size' | 'designation' | 'location' | 'minimum' | 'price' | 'shore', string>> & {
+  readonly material: Material | '';
   readonly kind: StockKind;
   readonly unit: StockUnit;
   /** Of the line, when this was begun. */
@@ -28,13 +31,17 @@ const FIELDS = [
 ] as const;
 
 /** The request, from what was typed; a price that is none is no number. */
-function toBody({ price, minimum, ...rest }: Typed): StockItemBody {
-  return { ...rest, minimum: Number(minimum.replace(',', '.')), priceMinor: minorOf(price === '' ? '0' : price) ?? Number.NaN };
+function toBody({ price, minimum, material, shore, ...rest }: Typed): StockItemBody {
+  const rubber = isSeal(rest.kind) && material !== '' ? { material, ...(shore.trim() ? { shore: Number(shore) } : {}) } : {};
+  return { ...rest, ...rubber, minimum: Number(minimum.replace(',', '.')), priceMinor: minorOf(price === '' ? '0' : price) ?? Number.NaN };
 }
 
+const isSeal = (kind: StockKind): boolean => kind === 'seal' || kind === 'o-ring';
+
 /** A line as it was. */
-function bodyOf({ number, name, kind, unit, size, designation, location, minimum, priceMinor }: StockLine): StockItemBody {
-  return { number, name, kind, unit, location, minimum, priceMinor, size: size ?? '', designation: designation ?? '' };
+function bodyOf({ number, name, kind, unit, size, designation, location, minimum, priceMinor, material, shore }: StockLine): StockItemBody {
+  const rubber = { ...(material === null ? {} : { material: material as Material }), ...(shore === null ? {} : { shore }) };
+  return { ...rubber, number, name, kind, unit, location, minimum, priceMinor, size: size ?? '', designation: designation ?? '' };
 }
 
 export function StockForm({ line, onDone }: { readonly line?: StockLine; readonly onDone: (kept: StockView) => void }): ReactElement {
@@ -49,6 +56,8 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
       location: line?.location ?? '',
       minimum: String(line?.minimum ?? 0),
       price: line ? amountText(line.priceMinor) : '',
+      material: (line?.material ?? '') as Material | '',
+      shore: String(line?.shore ?? ''),
       kind: line?.kind ?? 'part',
       unit: line?.unit ?? 'piece',
       ...(line ? { version: line.version } : {}),
@@ -69,6 +78,7 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
     },
   });
   const current = meanwhile<StockView>(form.error);
+  const kind = useWatch({ control: form.form.control, name: 'kind' });
   return (
     <Asking of={form} act="Keep it">
       <div className="row">
@@ -77,6 +87,19 @@ export function StockForm({ line, onDone }: { readonly line?: StockLine; readonl
         ))}
         <Field of="stock" name="kind" label="Kind" wrap="col-6 mb-2" options={STOCK_KINDS.map((kind) => [kind, kind])} />
         <Field of="stock" name="unit" label="Counted in" wrap="col-6 mb-2" options={STOCK_UNITS.map((unit) => [unit, unit])} />
+        {isSeal(kind) ? (
+          <>
+            <Field
+              of="stock"
+              name="material"
+              label="Made of"
+              wrap="col-6 mb-2"
+              hint="With the day it was cured it says how long it lies well."
+              options={[['', 'not known'], ...MATERIAL_IDS.map((id) => [id, id] as const)]}
+            />
+            <Field of="stock" name="shore" label="Hardness, Shore A" wrap="col-6 mb-2" className="fig" inputMode="numeric" maxLength={3} />
+          </>
+        ) : null}
       </div>
       {current ? (
         <p>

@@ -1,3 +1,5 @@
+import { inDate } from '@jubb/book';
+import { shelfLife } from '@jubb/core';
 import { MOVES, type Move } from '@jubb/sheet';
 import { ENDPOINTS, MoveBody, type StockView } from '@jubb/wire';
 import { useState, type ReactElement } from 'react';
@@ -35,6 +37,7 @@ export function StockLinePage(): ReactElement {
   const { data: line, error } = useStockLine(id);
   const [changing, setChanging] = useState(false);
   if (!line) return error ? <Wrong error={error} /> : <Loading what="the line" />;
+  const { past, good } = inDate(line, shopToday());
   return (
     <>
       <Title sub={[line.name, line.size, line.designation].filter(Boolean).join(', ')}>{line.number}</Title>
@@ -47,13 +50,25 @@ export function StockLinePage(): ReactElement {
             <dd className="fig fs-4">{pieces(line.onHand, line)}</dd>
             <dt>Free</dt>
             <dd className="fig fs-4">{pieces(line.onHand - line.reserved, line)}</dd>
+            {past > 0 ? (
+              <>
+                <dt>In date</dt>
+                <dd className="fig fs-4">{pieces(good, line)}</dd>
+              </>
+            ) : null}
+            {line.material === null ? null : (
+              <>
+                <dt>Made of</dt>
+                <dd className="fig">{[line.material, line.shore === null ? '' : `${line.shore} Shore A`].filter(Boolean).join(', ')}</dd>
+              </>
+            )}
             <dt>Minimum</dt>
             <dd className="fig">{pieces(line.minimum, line)}</dd>
           </dl>
           <Counts line={line} />
           <MoveForm key={line.id} line={line} />
           <Button variant="quiet" aria-expanded={changing} onClick={() => setChanging(!changing)}>
-            Change name, shelf, minimum or price
+            Change what it is, shelf, minimum or price
           </Button>
           <a className="btn btn-quiet" href={addressOf(ENDPOINTS.stock.label, { id: line.id })} target="_blank" rel="noreferrer">
             Shelf label
@@ -177,14 +192,15 @@ interface Typed {
   jobId: string;
   batch: string;
   expires: string;
+  cured: string;
   words: string;
 }
 
-const NOTHING: Typed = { kind: 'receive', quantity: '', jobId: '', batch: '', expires: '', words: '' };
+const NOTHING: Typed = { kind: 'receive', quantity: '', jobId: '', batch: '', expires: '', cured: '', words: '' };
 const FOR_JOB: readonly Move[] = ['reserve', 'release', 'issue', 'return'];
 
 /** What is asked for by the kind of movement; the rest stays at home. */
-function movement({ kind, quantity, jobId, batch, expires, words }: Typed): Omit<MoveBody, 'id' | 'takenAt'> {
+function movement({ kind, quantity, jobId, batch, expires, cured, words }: Typed): Omit<MoveBody, 'id' | 'takenAt'> {
   const typed = quantity.trim();
   return {
     kind,
@@ -192,6 +208,7 @@ function movement({ kind, quantity, jobId, batch, expires, words }: Typed): Omit
     ...(FOR_JOB.includes(kind) && jobId ? { jobId } : {}),
     ...(batch.trim() && (kind === 'receive' || kind === 'issue') ? { batch: batch.trim() } : {}),
     ...(expires && kind === 'receive' ? { expires } : {}),
+    ...(cured && kind === 'receive' ? { cured } : {}),
     ...(words.trim() ? { words: words.trim() } : {}),
   };
 }
@@ -218,7 +235,8 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
     },
   });
   const kind = useWatch({ control: form.form.control, name: 'kind' });
-  const isFluid = line.unit !== 'piece' || line.batches.length > 0;
+  const life = shelfLife(line.material ?? '');
+  const hasBatches = line.unit !== 'piece' || line.batches.length > 0 || life !== undefined;
   const open = jobs.filter(({ closedAt }) => closedAt === null);
   return (
     <Asking of={form} className="mb-3" act={MOVE_WORDS[kind]}>
@@ -254,10 +272,20 @@ function MoveForm({ line }: { readonly line: StockView }): ReactElement {
             options={[['', 'none'], ...open.map((job) => [job.id, `${job.number} ${job.unit.name}`] as const)]}
           />
         ) : null}
-        {isFluid && (kind === 'receive' || kind === 'issue') ? (
+        {hasBatches && (kind === 'receive' || kind === 'issue') ? (
           <Field of="move" name="batch" label="Batch" wrap="col-6 mb-2" className="fig" maxLength={60} />
         ) : null}
-        {isFluid && kind === 'receive' ? <Field of="move" name="expires" label="Good until" wrap="col-6 mb-2" type="date" /> : null}
+        {life && kind === 'receive' ? (
+          <Field
+            of="move"
+            name="cured"
+            label="Cured"
+            hint={`As on the bag; ${line.material!} lies well for ${life.first} years (ISO 2230)`}
+            wrap="col-6 mb-2"
+            type="date"
+          />
+        ) : null}
+        {hasBatches && kind === 'receive' ? <Field of="move" name="expires" label="Good until" wrap="col-6 mb-2" type="date" /> : null}
         <Field of="move" name="words" label="Why" hint="may stay empty" wrap="col-12 mb-2" maxLength={300} />
       </div>
     </Asking>

@@ -32,7 +32,12 @@ const COLUMNS: readonly Column<JobHead>[] = [
     ),
   },
   { id: 'machine', head: 'Machine', value: ({ machine }) => machine.name },
-  { id: 'customer', head: 'Customer', value: ({ customer }) => customer.name },
+  {
+    id: 'customer',
+    head: 'Customer',
+    value: ({ customer }) => customer.name,
+    cell: ({ customer }) => <Link to={`/customers/${customer.id}`}>{customer.name}</Link>,
+  },
   { id: 'stage', head: 'Stage', value: stageOf },
   {
     id: 'promise',
@@ -57,6 +62,9 @@ export function Jobs(): ReactElement {
         </div>
         <Link className="btn btn-primary text-nowrap" to="/jobs/new">
           Book in
+        </Link>
+        <Link className="btn btn-plain text-nowrap" to="/customers">
+          Customers
         </Link>
       </div>
       <Wrong error={error} />

@@ -1,15 +1,16 @@
 import { ENDPOINTS } from '@jubb/wire';
-import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
+import { careDue, type MyLine, type NoticeView, type TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import Table from 'react-bootstrap/Table';
 import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
-import { refresh, useSession, useSights, useToday } from '../link/queries.ts';
+import { refresh, useCare, useSession, useSights, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
+import { useNow } from '../clocks/use-clocks.ts';
 import { endTour, isTourOver } from '../learn/tour-seen.ts';
 import { takeUpAt } from '../job/way-in.ts';
 import { Day } from './day.tsx';
@@ -84,6 +85,7 @@ export function Today(): ReactElement {
           <h2>The day</h2>
           <Day lines={lines} />
         </section>
+        {role === 'foreman' ? <KeptSafe /> : null}
         <section>
           <h2>Promised</h2>
           <Promises lines={lines} />
@@ -135,6 +137,24 @@ export function Today(): ReactElement {
         </section>
       </aside>
     </div>
+  );
+}
+
+/** What nobody saw to of backups, for the one who is answered for it. */
+function KeptSafe(): ReactElement | null {
+  const { data: care } = useCare();
+  const now = useNow(3_600_000);
+  const due = care ? careDue(care, now) : [];
+  if (due.length === 0) return null;
+  return (
+    <section>
+      <h2>Kept safe</h2>
+      {due.map((words) => (
+        <p key={words} className="brass mb-1">
+          {words}
+        </p>
+      ))}
+    </section>
   );
 }
 

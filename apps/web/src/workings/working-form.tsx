@@ -67,7 +67,7 @@ export function WorkingForm({
   // What is empty is no mistake: it is still to come.
   const issues = found.filter(({ code }) => code !== 'required');
   const run = result?.ok ? result.run : undefined;
-  const shown = isExample ? working.example : texts;
+  const shown = isExample ? { ...initial, ...working.example } : texts;
   const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(String(shown[onlyFor.field] ?? ''));
   const lacking = working.inputs.filter(({ name }) => found.some(({ code, field }) => code === 'required' && field === name));
   const set = (name: string, text: string): void => {
@@ -323,9 +323,10 @@ function figureText(field: Field, figure: unknown, input: Readonly<Record<string
   switch (field.kind) {
     case 'number': {
       const quantity = quantityOf(field.quantity, input, fields);
-      // Parts of a hundredth of a millimetre are read in micrometres.
+      // Parts of a hundredth of a millimetre are read in micrometres, and of a tenth of a litre in millilitres.
       const isFine = quantity === 'length' && Math.abs(Number(figure)) < 0.01 && Number(figure) !== 0;
-      return formatQuantity(Number(figure), quantity, field.share ? '%' : isFine ? 'µm' : undefined);
+      const isDrop = quantity === 'volume' && Math.abs(Number(figure)) < 0.1;
+      return formatQuantity(Number(figure), quantity, field.share ? '%' : isFine ? 'µm' : isDrop ? 'mL' : undefined);
     }
     case 'list':
       return (figure as readonly number[]).map((item) => formatQuantity(item, quantityOf(field.quantity, input, fields))).join(' – ');

@@ -1,14 +1,14 @@
 import { find, partName, windowOf, type Seal, type SheetFile } from '@jubb/sheet';
-import { IsBoolean, IsString, MaxLength } from 'class-validator';
+import { IsBoolean, IsOptional, IsString, MaxLength } from 'class-validator';
 import { isKind } from '../entries/kept.js';
 import { worstPlace } from '../measured/measured.js';
 import { depthsText } from '../measured/reading-line.js';
 import { judgeWindow } from '../measured/working-for.js';
 import { verdictOf } from '../measured/verdict.js';
 import { beforeSeal, sightWords } from '../runs/seal-run.js';
-import { judged } from '../words.js';
+import { joined, judged } from '../words.js';
 import { defineKind, wrong, type Kind, type Rule, type Wrong } from './define-kind.js';
-import { Figures, Ref } from './fields.js';
+import { Figures, Ref, Words } from './fields.js';
 import { ofAnother } from './places.js';
 
 export class SealFittedPayload {
@@ -18,6 +18,8 @@ export class SealFittedPayload {
   /** Nothing for a ring that has no depth to read. */
   @Figures(-100, 500, 0) depths: number[];
   @IsString() @MaxLength(10) unit: string;
+  /** What it was driven in with. Offered again the next time. */
+  @IsOptional() @Words(100) driver?: string;
 }
 
 declare module '../entries/kept.js' {
@@ -66,6 +68,7 @@ export const sealFitted: Kind<'seal-fitted'> = defineKind({
   payload: SealFittedPayload,
   points: { seal: 'seals' },
   act: true,
+  earlier: true,
   check: ({ payload, step }, sheet) => [...unlooked(payload, sheet), ...ofAnother('seal', payload.seal, step, sheet)],
   needs: [oldOneOut, lookedAtBefore],
   working({ seal: ref, depths }, sheet, tool) {
@@ -77,8 +80,9 @@ export const sealFitted: Kind<'seal-fitted'> = defineKind({
   },
   words(entry, sheet) {
     const seal = find(sheet.seals, entry.payload.seal);
-    const depth = depthWords(entry.payload.depths, seal);
-    return `${seal ? partName(sheet, seal.part) : 'Seal'} fitted${depth === undefined ? '' : `, ${depth}`}${judged(entry)}`;
+    const { depths, driver } = entry.payload;
+    const depth = depthWords(depths, seal);
+    return `${joined(`${seal ? partName(sheet, seal.part) : 'Seal'} fitted`, driver, depth)}${judged(entry)}`;
   },
   report: [
     {

@@ -8,6 +8,9 @@ export interface StockLine {
   readonly size: string | null;
   readonly designation: string | null;
   readonly location: string;
+  /** Of a seal or ring. */
+  readonly material: string | null;
+  readonly shore: number | null;
   readonly minimum: number;
   readonly priceMinor: number;
   readonly onHand: number;
@@ -19,6 +22,15 @@ export interface StockLine {
 /** A shim by its thickness. */
 export interface ShimLine extends StockLine {
   readonly thicknessMm: number;
+}
+
+/** A seal or ring that lies on a shelf, by its size. */
+export interface SealLine extends StockLine {
+  readonly size: string;
+  /** Free, and in date. */
+  readonly usable: number;
+  /** The day on which the first of those is past its own. */
+  readonly until: string | null;
 }
 
 /** What a supplier has of a number. */
@@ -48,4 +60,16 @@ export interface JobPartsView {
     readonly state: OrderState;
     readonly due: string | null;
   }[];
+}
+
+/** What of a line lies there past its day, and how much of it is in date; `today` is like 2026-11-25. */
+export function inDate(
+  {
+    onHand,
+    batches,
+  }: { readonly onHand: number; readonly batches: readonly { readonly expires: string | null; readonly onHand: number }[] },
+  today: string,
+): { readonly past: number; readonly good: number } {
+  const past = batches.reduce((sum, batch) => (batch.expires !== null && batch.expires < today ? sum + Math.max(0, batch.onHand) : sum), 0);
+  return { past, good: Math.max(0, onHand - past) };
 }

@@ -43,11 +43,18 @@ export interface EarlierFit {
   readonly force?: number;
 }
 
+/** With what a seal was driven in the last time. */
+export interface EarlierSeal {
+  readonly seal: string;
+  readonly driver: string;
+}
+
 export interface EarlierView {
   readonly jobs: number;
   readonly settings: readonly EarlierSetting[];
   readonly pulls: readonly EarlierPulls[];
   readonly fits: readonly EarlierFit[];
+  readonly seals: readonly EarlierSeal[];
 }
 
 export function spread(figures: readonly number[]): Spread | undefined {
@@ -71,17 +78,23 @@ export function earlierOf(sheet: SheetFile, jobs: readonly (readonly AnyKeptEntr
       const { by, driver, support, force } = last;
       return [{ fit: fit.ref, by, driver, ...(support ? { support } : {}), ...(force === undefined ? {} : { force }) }];
     }),
+    seals: sheet.seals.flatMap(({ ref }) => {
+      const [driver] = plain
+        .flatMap((entries) => entries.filter(isKind('seal-fitted')))
+        .flatMap(({ payload }) => (payload.seal === ref && payload.driver ? [payload.driver] : []));
+      return driver === undefined ? [] : [{ seal: ref, driver }];
+    }),
   };
 }
 
 function bySide(entries: readonly AnyKeptEntry[]): readonly (readonly AnyKeptEntry[])[] {
   const sides = new Map<string, AnyKeptEntry[]>();
   for (const entry of entries) {
-    const at = entry.payload as { setting?: string; joint?: string; fit?: string };
-    const ref = at.setting ?? at.joint ?? at.fit ?? '';
+    const at = entry.payload as { setting?: string; joint?: string; fit?: string; seal?: string };
+    const ref = at.setting ?? at.joint ?? at.fit ?? at.seal ?? '';
     const plain = withoutSide(ref);
     const side = ref.slice(plain.length);
-    const field = (['setting', 'joint', 'fit'] as const).find((name) => at[name] !== undefined);
+    const field = (['setting', 'joint', 'fit', 'seal'] as const).find((name) => at[name] !== undefined);
     const step = entry.step === null ? null : withoutSide(entry.step);
     const own = (field === undefined ? entry : { ...entry, step, payload: { ...at, [field]: plain } }) as AnyKeptEntry;
     sides.set(side, [...(sides.get(side) ?? []), own]);

@@ -144,7 +144,10 @@ export function isPutAside(seal: string, live: readonly AnyKeptEntry[]): boolean
 export function rubberStands({
   material,
   medium,
-}: Pick<Seal, 'material' | 'medium'>): { readonly rating: string; readonly why: string } | undefined {
+}: {
+  readonly material: string;
+  readonly medium?: Seal['medium'];
+}): { readonly rating: string; readonly why: string } | undefined {
   const run = medium === undefined ? undefined : workings.run('seal.material', { material, medium });
   return run?.ok ? { rating: String(run.run.output['rating']), why: String(run.run.output['why']) } : undefined;
 }

@@ -7,6 +7,9 @@ export class Customer {
   @PrimaryGeneratedColumn('uuid') id: string;
   @Column({ type: 'text' }) name: string;
   @Column({ type: 'text', nullable: true }) phone: string | null;
+  @Column({ type: 'text', nullable: true }) email: string | null;
+  @Column({ type: 'text', nullable: true }) address: string | null;
+  @Column({ type: 'int', default: 1 }) version: number;
   @OneToMany(() => Machine, ({ customer }) => customer) machines: Relation<Machine>[];
 }
 

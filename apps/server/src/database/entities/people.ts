@@ -1,3 +1,4 @@
+import type { CareView } from '@jubb/book';
 import type { Role } from '@jubb/sheet';
 import type { ChangedField, ChangedThing, ShopRule } from '@jubb/wire';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
@@ -86,4 +87,14 @@ export class DemoSight {
   @PrimaryColumn({ type: 'int' }) place: number;
   @Column({ type: 'text' }) words: string;
   @Column({ type: 'text' }) path: string;
+}
+
+/** Backups and rehearsals, written by the commands that make them. */
+@Entity('shop_care')
+export class ShopCare {
+  @PrimaryColumn({ type: 'bigint', generated: 'identity', insert: false, update: false }) id: string;
+  @Column({ type: 'timestamptz', insert: false, update: false }) at: Date;
+  @Column({ type: 'text' }) what: CareView['what'];
+  @Column({ type: 'boolean', name: 'is_good' }) isGood: boolean;
+  @Column({ type: 'text' }) words: string;
 }

@@ -19,6 +19,8 @@ export class StockItem {
   @Column({ type: 'text', nullable: true }) size: string | null;
   @Column({ type: 'text', nullable: true }) designation: string | null;
   @Column({ type: 'text' }) location: string;
+  @Column({ type: 'text', nullable: true }) material: string | null;
+  @Column({ type: 'int', nullable: true }) shore: number | null;
   @Column(PIECES) minimum: number;
   @Column({ type: 'int', name: 'price_minor' }) priceMinor: number;
   @Column({ ...PIECES, name: 'on_hand', ...BY_MOVEMENTS }) onHand: number;

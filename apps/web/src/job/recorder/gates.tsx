@@ -112,14 +112,23 @@ function OldSealOut({ step, seal, tried }: OldSealOutProps): ReactElement {
   const [why, setWhy] = useState<SealFailure | ''>('');
   const out = (whole: boolean): void =>
     keep({ kind: 'old-seal-out', payload: { seal: seal.ref, whole, ...(why === '' ? {} : { why }) }, step: step.ref });
+  const name = partName(sheet, seal.part);
+  const { ask, some, fine } =
+    seal.kind === 'sealant'
+      ? {
+          ask: 'Is the old sealant off both faces, all of it, and nothing of it fallen in?',
+          some: 'Some of the old sealant is still there. Get it all off, and look where pieces of it fell.',
+          fine: 'Off, all of it',
+        }
+      : {
+          ask: `Is the old ${name} out, whole, with no piece left in there?`,
+          some: `Pieces of the old ${name} are still in there. Get them all out, count them, and look into the groove.`,
+          fine: 'Out, whole',
+        };
   return (
     <RecorderLayout
-      say={
-        tried
-          ? `Pieces of the old ${partName(sheet, seal.part)} are still in there. Get them all out, count them, and look into the groove.`
-          : `Is the old ${partName(sheet, seal.part)} out, whole, with no piece left in there?`
-      }
-      primary={{ label: tried ? 'All of it is out now' : 'Out, whole', run: () => out(true) }}
+      say={tried ? some : ask}
+      primary={{ label: tried ? 'All of it is out now' : fine, run: () => out(true) }}
       others={tried ? [] : [{ label: 'Not all of it', key: 'x', run: () => out(false) }]}
     >
       <OldSealShows why={why} onWhy={setWhy} />

@@ -1,14 +1,17 @@
-import { amountQuantity, find, partName, windowOf, type Fluid } from '@jubb/sheet';
+import { formatQuantity } from '@jubb/core';
+import { amountQuantity, find, partName, windowOf, withoutSide, type Fluid } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import { SealSketch } from '../../drawings/look.tsx';
 import { FigureField, readFigure } from '../../kit/figure-field.tsx';
 import { Trust } from '../../kit/pieces.tsx';
+import { LineField } from '../../kit/line-field.tsx';
 import { useDraft } from '../../kit/prefs.ts';
 import { pickTool } from '../../kit/tool-pick.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
+import { useWorkedBefore } from '../measure/earlier.tsx';
 import { Measure } from '../measure/measure.tsx';
-import { amountAsked, beforeSeal } from '@jubb/book';
+import { amountAsked, beforeSeal, sealDriver } from '@jubb/book';
 import { SealActs, SealSightRecorder } from '../../job/looks/seal-sight.tsx';
 
 export function FluidRecorder({ step }: RecorderProps): ReactElement | null {
@@ -92,7 +95,16 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
   const { job, sheet, state, keep } = useHere();
   const seal = find(sheet.seals, step.record.seal);
   const [seen, setSeen] = useDraft(`${job.id}.${step.ref}.seen`, 0);
+  const [typed, setTyped] = useDraft<string | null>(`${job.id}.${step.ref}.driver`, null);
+  const before = useWorkedBefore()?.seals.find((one) => one.seal === withoutSide(step.record.seal ?? ''))?.driver;
   if (!seal) return null;
+  const fitting = sealDriver(seal, job.tools);
+  const driver = (typed ?? before ?? fitting?.which ?? '').trim();
+  const driven = driver === '' || !fitting ? {} : { driver };
+  const over = (): void => {
+    setSeen(undefined);
+    setTyped(undefined);
+  };
   const [first] = beforeSeal(seal, state.live);
   if (first) return <SealSightRecorder key={first.sight} step={step} due={first} />;
   const protect = seal.protect.length > 0 ? <p className="soft mb-0">{seal.protect.join('. ')}.</p> : null;
@@ -118,13 +130,23 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
             if (seal.depth) return setSeen(2);
             keep({
               kind: 'seal-fitted',
-              payload: { seal: seal.ref, directionSeen: true, lubricated: true, depths: [], unit: 'mm' },
+              payload: { seal: seal.ref, directionSeen: true, lubricated: true, depths: [], unit: 'mm', ...driven },
               step: step.ref,
             });
-            setSeen(undefined);
+            over();
           },
         }}
       >
+        {fitting ? (
+          <LineField
+            label={`Driver, at most ${formatQuantity(fitting.outsideMost, 'length')} across`}
+            longest={100}
+            placeholder={fitting.which ?? 'none of the crib fits: turn one'}
+            text={typed ?? before ?? fitting.which ?? ''}
+            onText={setTyped}
+          />
+        ) : null}
+        {before !== undefined && typed === null ? <p className="soft mb-0">As the last time.</p> : null}
         {protect}
         <SealActs seal={seal} now="in" />
       </RecorderLayout>
@@ -141,10 +163,10 @@ export function SealRecorder({ step }: RecorderProps): ReactElement | null {
       least={-5}
       most={50}
       kind="seal-fitted"
-      payload={(depths, unit) => ({ seal: seal.ref, directionSeen: true, lubricated: true, depths, unit })}
+      payload={(depths, unit) => ({ seal: seal.ref, directionSeen: true, lubricated: true, depths, unit, ...driven })}
       onKeep={(payload, tool) => {
         keep({ kind: 'seal-fitted', payload, step: step.ref, ...(tool ? { toolId: tool.id } : {}) });
-        setSeen(undefined);
+        over();
       }}
       intro={<p>Depth below the {seal.depthFrom ?? 'face of the bore'}, at three places round the rim.</p>}
       source={<Trust of={seal.depth} documents={sheet.documents} />}

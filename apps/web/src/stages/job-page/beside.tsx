@@ -79,7 +79,9 @@ function AboutJob(): ReactElement {
               {job.unit.name}, <span className="fig">{job.unit.serial}</span>
             </dd>
             <dt>Customer</dt>
-            <dd>{[job.customer.name, job.customer.phone].filter(Boolean).join(', ')}</dd>
+            <dd>
+              <Link to={`/customers/${job.customer.id}`}>{job.customer.name}</Link> <span className="fig">{job.customer.phone}</span>
+            </dd>
             <dt>Says</dt>
             <dd>{job.complaint}</dd>
             <dt>Sheet</dt>

@@ -1,4 +1,4 @@
-import { partAbout, presetForSeal, workOut } from '@jubb/book';
+import { looksThroughSeals, partAbout, presetForSeal, workOut, type SealLine } from '@jubb/book';
 import { STAGE_NAMES, find } from '@jubb/sheet';
 import { workings, type WorkingRun } from '@jubb/core';
 import { useMemo, useState, type ReactElement } from 'react';
@@ -8,6 +8,7 @@ import FormSelect from 'react-bootstrap/FormSelect';
 import Button from 'react-bootstrap/Button';
 import { JobFrame } from '../../job/job-frame.tsx';
 import { useHere } from '../../job/use-job.ts';
+import { useSealLines } from '../../stores/queries.ts';
 import { WorkingForm } from '../../workings/working-form.tsx';
 import { DiodeReader } from './diode-reader.tsx';
 import { IntoSheet, type FoundDraft } from './into-sheet.tsx';
@@ -23,6 +24,7 @@ export function WorkPage(): ReactElement {
 
 /** A job's own figures only: what the example has is nobody's reading. */
 const NOTHING_KNOWN = {};
+const NO_LINES: readonly SealLine[] = [];
 
 function Work(): ReactElement {
   const { working: id = '' } = useParams();
@@ -32,7 +34,8 @@ function Work(): ReactElement {
   const [search] = useSearchParams();
   const seal = find(sheet.seals, search.get('seal') ?? '');
   const [part, setPart] = useState(() => seal?.part ?? partAbout(id, sheet.parts)?.ref ?? '');
-  const preset = useMemo(() => (seal ? presetForSeal(id, seal) : NOTHING_KNOWN), [id, seal]);
+  const { data: lines = NO_LINES } = useSealLines(seal !== undefined && looksThroughSeals(id));
+  const preset = useMemo(() => (seal ? presetForSeal(id, seal, lines) : NOTHING_KNOWN), [id, seal, lines]);
   if (!working) return <p>There is no such working.</p>;
   const put = (run: WorkingRun, found?: FoundDraft): void => {
     const worked = workOut(id, run.input);

@@ -1,0 +1,353 @@
+import { STAGE_NAMES, OVER_THE_COUNTER } from '@jubb/sheet';
+import { CustomerBody, ENDPOINTS, type CustomerJob, type CustomerLine, type CustomerView } from '@jubb/wire';
+import { useQuery } from '@tanstack/react-query';
+import { useId, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
+import FormControl from 'react-bootstrap/FormControl';
+import FormLabel from 'react-bootstrap/FormLabel';
+import Table from 'react-bootstrap/Table';
+import { Link, useNavigate, useParams } from 'react-router';
+import { useAskForm } from '../kit/ask-form.ts';
+import { Asking } from '../kit/asking.tsx';
+import { DataTable, type Column } from '../kit/data-table.tsx';
+import { dayWords } from '../kit/days.ts';
+import { download } from '../kit/download.ts';
+import { Field } from '../kit/field.tsx';
+import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { offerUndo } from '../kit/undo.ts';
+import { useSend } from '../kit/use-send.ts';
+import { ask, meanwhile } from '../link/client.ts';
+import { refresh, useSession } from '../link/queries.ts';
+
+const again = (): Promise<unknown> => refresh({ queryKey: ['customers'] });
+
+const JOBS: readonly Column<CustomerJob>[] = [
+  {
+    id: 'number',
+    head: 'Job',
+    cellClass: 'fig fs-5',
+    value: ({ number }) => number,
+    cell: ({ id, number }) => <Link to={`/jobs/${id}`}>{number}</Link>,
+  },
+  { id: 'unit', head: 'Unit', value: ({ unit, machine }) => `${unit.name}, ${machine.name}` },
+  { id: 'complaint', head: 'Said', value: ({ complaint }) => complaint },
+  { id: 'came', head: 'Came', className: 'text-nowrap', value: ({ bookedAt }) => bookedAt, cell: ({ bookedAt }) => dayWords(bookedAt) },
+  {
+    id: 'went',
+    head: 'Went',
+    className: 'text-nowrap',
+    value: ({ closedAt, stage }) => closedAt ?? STAGE_NAMES[stage],
+    cell: ({ closedAt, stage }) => (closedAt === null ? <b>{STAGE_NAMES[stage]}</b> : dayWords(closedAt)),
+  },
+];
+
+/** A customer: what they are reached by, their machines and units, what was done, what is owed. */
+export function CustomerPage(): ReactElement {
+  const { id = '' } = useParams();
+  const { data: session } = useSession();
+  const { data: customer, error } = useQuery({ queryKey: ['customers', id], queryFn: () => ask(ENDPOINTS.customers.one, { id }) });
+  if (!customer) return error ? <Wrong error={error} /> : <Loading what="the customer" />;
+  const role = session?.person.role;
+  const mayChange = role === 'foreman' || role === 'counter' || role === 'mechanic';
+  return (
+    <>
+      <Title sub={[customer.phone, customer.email].filter(Boolean).join(', ')}>{customer.name}</Title>
+      <div className="two">
+        <div>
+          <h2>Machines</h2>
+          <Machines customer={customer} mayChange={mayChange} />
+          <h2 className="mt-4">Jobs</h2>
+          {customer.jobs.length === 0 ? (
+            <p className="soft">Nothing was done for them yet.</p>
+          ) : (
+            <DataTable name="customer-jobs" columns={JOBS} rows={customer.jobs} rowKey={({ id: job }) => job} isBare />
+          )}
+        </div>
+        <aside className="beside" aria-label="Reached by, and owed">
+          {customer.owed.length > 0 ? <Owed customer={customer} /> : null}
+          {mayChange ? <Contact key={customer.version} customer={customer} /> : null}
+          {role === 'foreman' ? <Foremans customer={customer} /> : null}
+        </aside>
+      </div>
+    </>
+  );
+}
+
+function Owed({ customer }: { readonly customer: CustomerView }): ReactElement {
+  return (
+    <section>
+      <h2>Owed</h2>
+      <Table>
+        <tbody>
+          {customer.owed.map((line) => (
+            <tr key={line.entryId}>
+              <td className="fig fs-5">
+                <Link to={`/jobs/${line.jobId}`}>{line.jobNumber}</Link>
+              </td>
+              <td>
+                {line.what}. <span className="soft">{line.machine}</span>
+              </td>
+              <td className="fig text-nowrap">{line.due === null ? '' : dayWords(line.due)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </Table>
+    </section>
+  );
+}
+
+type Typed = Readonly<Record<'name' | 'phone' | 'email' | 'address', string>>;
+
+function Contact({ customer }: { readonly customer: CustomerView }): ReactElement {
+  const form = useAskForm<Typed, CustomerBody>({
+    type: CustomerBody,
+    draft: `customer.${customer.id}`,
+    initial: { name: customer.name, phone: customer.phone ?? '', email: customer.email ?? '', address: customer.address ?? '' },
+    toBody: ({ email, ...rest }) => ({ ...rest, version: customer.version, ...(email.trim() === '' ? {} : { email: email.trim() }) }),
+    onSend: async (body) => {
+      const version = current?.version ?? customer.version;
+      await ask(ENDPOINTS.customers.change, { id: customer.id, body: { ...body, version } });
+      await again();
+    },
+  });
+  const current = meanwhile<CustomerView>(form.error);
+  return (
+    <section>
+      <h2>Reached by</h2>
+      <Asking of={form} act="Keep it">
+        <Field of="customer" name="name" label="Name" maxLength={80} />
+        <Field of="customer" name="phone" label="Telephone" maxLength={40} />
+        <Field of="customer" name="email" label="E-mail" maxLength={120} type="email" />
+        <Field of="customer" name="address" label="Address" as="textarea" rows={3} maxLength={300} />
+        {current ? <p>Somebody changed it: it is now {current.name}. Keep it to put yours in its place.</p> : null}
+      </Asking>
+    </section>
+  );
+}
+
+function Machines({ customer, mayChange }: { readonly customer: CustomerView; readonly mayChange: boolean }): ReactElement {
+  const [moving, setMoving] = useState<string>();
+  const { busy, error, send } = useSend();
+  const machineTo = (machine: string, name: string, to: string): void =>
+    void send(() => ask(ENDPOINTS.customers.owner, { id: machine, body: { customerId: to } })).then(async (ok) => {
+      if (!ok) return;
+      setMoving(undefined);
+      offerUndo(`${name} has another owner`, async () => {
+        await ask(ENDPOINTS.customers.owner, { id: machine, body: { customerId: customer.id } });
+        await again();
+      });
+      await again();
+    });
+  const unitTo = (unit: string, name: string, from: string, to: string): void =>
+    void send(() => ask(ENDPOINTS.customers.placed, { id: unit, body: { machineId: to } })).then(async (ok) => {
+      if (!ok) return;
+      setMoving(undefined);
+      offerUndo(`${name} is in another machine`, async () => {
+        await ask(ENDPOINTS.customers.placed, { id: unit, body: { machineId: from } });
+        await again();
+      });
+      await again();
+    });
+  if (customer.machines.length === 0) return <p className="soft">None: a machine comes with its first unit.</p>;
+  return (
+    <>
+      <Wrong error={error} />
+      {customer.machines.map((machine) => (
+        <section key={machine.id} className="mb-3" aria-label={machine.name}>
+          <div className="d-flex flex-wrap gap-3 align-items-baseline">
+            <b className="fs-5">{machine.name}</b> <span className="fig soft">{machine.serial}</span>
+            {mayChange && machine.name !== OVER_THE_COUNTER ? (
+              <Button
+                variant="quiet"
+                className="p-0"
+                aria-label={`Sold: ${machine.name}`}
+                onClick={() => setMoving(moving === machine.id ? undefined : machine.id)}
+              >
+                Sold
+              </Button>
+            ) : null}
+          </div>
+          {moving === machine.id ? (
+            <PickCustomer
+              label={`Who has ${machine.name} now`}
+              not={customer.id}
+              busy={busy}
+              onPick={(to) => machineTo(machine.id, machine.name, to.id)}
+            />
+          ) : null}
+          <ul className="mb-0">
+            {machine.units.map((unit) => (
+              <li key={unit.id}>
+                {unit.name} <span className="fig soft">{unit.serial}</span>{' '}
+                {mayChange ? (
+                  <Button
+                    variant="quiet"
+                    className="p-0"
+                    aria-label={`In another machine: ${unit.name} ${unit.serial}`}
+                    onClick={() => setMoving(moving === unit.id ? undefined : unit.id)}
+                  >
+                    In another machine
+                  </Button>
+                ) : null}
+                {moving === unit.id ? (
+                  <PickMachine not={machine.id} busy={busy} onPick={(to) => unitTo(unit.id, unit.name, machine.id, to)} />
+                ) : null}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  );
+}
+
+/** What only a foreman does: two that are one, what is kept shown and taken away. */
+function Foremans({ customer }: { readonly customer: CustomerView }): ReactElement {
+  const go = useNavigate();
+  const { busy, error, send } = useSend();
+  const [open, setOpen] = useState<'merge' | 'nameless'>();
+  const [same, setSame] = useState<CustomerLine>();
+  const merge = (into: CustomerLine): void =>
+    void send(() => ask(ENDPOINTS.customers.merge, { id: customer.id, body: { into: into.id } })).then(async (ok) => {
+      if (!ok) return;
+      await again();
+      await go(`/customers/${into.id}`);
+    });
+  const nameless = (): void =>
+    void send(() => ask(ENDPOINTS.customers.nameless, { id: customer.id })).then(async (ok) => {
+      if (!ok) return;
+      setOpen(undefined);
+      await again();
+    });
+  return (
+    <section>
+      <h2>Kept about them</h2>
+      <p className="d-flex flex-wrap gap-2">
+        <Button
+          variant="plain"
+          onClick={() => download(`customer-${customer.id.slice(0, 8)}.json`, JSON.stringify(customer, null, 2), 'application/json')}
+        >
+          All of it as a file
+        </Button>
+        <Button variant="plain" onClick={() => setOpen(open === 'merge' ? undefined : 'merge')}>
+          Is the same as …
+        </Button>
+        <Button variant="plain" onClick={() => setOpen(open === 'nameless' ? undefined : 'nameless')}>
+          Make nameless
+        </Button>
+      </p>
+      <Wrong error={error} />
+      {open === 'merge' && !same ? <PickCustomer label="Which of them stays" not={customer.id} busy={busy} onPick={setSame} /> : null}
+      {open === 'merge' && same ? (
+        <Care title={`${customer.name} is ${same.name}`}>
+          Their machines, units and jobs go there, and {customer.name} is no customer any more. It cannot be taken apart again.
+          <span className="keys">
+            <Button variant="primary" disabled={busy} onClick={() => merge(same)}>
+              They are one
+            </Button>
+            <Button variant="plain" onClick={() => setSame(undefined)}>
+              Leave it
+            </Button>
+          </span>
+        </Care>
+      ) : null}
+      {open === 'nameless' ? (
+        <Care title="On their request">
+          Name, telephone, e-mail and address are taken away for good. What was done on their units stays, and is nobody’s.
+          <span className="keys">
+            <Button variant="primary" disabled={busy} onClick={nameless}>
+              Take them away
+            </Button>
+            <Button variant="plain" onClick={() => setOpen(undefined)}>
+              Leave it
+            </Button>
+          </span>
+        </Care>
+      ) : null}
+    </section>
+  );
+}
+
+function useFound(text: string): readonly CustomerLine[] {
+  const { data = [] } = useQuery({
+    queryKey: ['customers', 'list', text],
+    enabled: text.length > 1,
+    queryFn: () => ask(ENDPOINTS.customers.list, { find: text }),
+    placeholderData: (before: CustomerLine[] | undefined) => before,
+  });
+  return text.length > 1 ? data : [];
+}
+
+interface PickProps<T> {
+  readonly label: string;
+  readonly hint: string;
+  /** What can be picked of the customers that were found. */
+  readonly of: (found: readonly CustomerLine[]) => readonly T[];
+  readonly not: string;
+  readonly words: (one: T) => ReactElement;
+  readonly busy: boolean;
+  readonly onPick: (one: T) => void;
+}
+
+const MOST_FOUND = 6;
+
+/** Somebody, or something of theirs, by a piece of what it is called. */
+function Pick<T extends { readonly id: string }>({ label, hint, of, not, words, busy, onPick }: PickProps<T>): ReactElement {
+  const id = useId();
+  const [text, setText] = useState('');
+  const found = of(useFound(text.trim())).filter((one) => one.id !== not);
+  return (
+    <div className="mt-2 mb-2" style={{ maxWidth: 420 }}>
+      <FormLabel htmlFor={id}>{label}</FormLabel>
+      <FormControl id={id} autoFocus autoComplete="off" placeholder={hint} value={text} onChange={(event) => setText(event.target.value)} />
+      <div className="d-grid gap-1 mt-1">
+        {found.slice(0, MOST_FOUND).map((one) => (
+          <Button key={one.id} variant="plain" className="text-start" disabled={busy} onClick={() => onPick(one)}>
+            {words(one)}
+          </Button>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+type PickCustomerProps = Omit<PickProps<CustomerLine>, 'hint' | 'of' | 'words'>;
+
+function PickCustomer(props: PickCustomerProps): ReactElement {
+  return (
+    <Pick
+      {...props}
+      hint="Name or telephone"
+      of={(found) => found}
+      words={({ name, phone }) => (
+        <>
+          {name} <span className="soft">{phone}</span>
+        </>
+      )}
+    />
+  );
+}
+
+interface PickMachineProps {
+  readonly not: string;
+  readonly busy: boolean;
+  readonly onPick: (machine: string) => void;
+}
+
+function PickMachine({ not, busy, onPick }: PickMachineProps): ReactElement {
+  return (
+    <Pick
+      label="Which machine is it in now"
+      hint="Machine, serial or customer"
+      of={(found) => found.flatMap(({ name: owner, machines }) => machines.map((machine) => ({ ...machine, owner })))}
+      not={not}
+      busy={busy}
+      words={({ name, serial, owner }) => (
+        <>
+          {name} <span className="fig soft">{serial}</span> <span className="soft">{owner}</span>
+        </>
+      )}
+      onPick={({ id }) => onPick(id)}
+    />
+  );
+}

@@ -1,0 +1,196 @@
+import { MATERIAL_IDS, parseQuantity, type Quantity } from '@jubb/core';
+import { CRIB_KINDS, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsObject } from 'class-validator';
+import type { ToolBody } from './crib.js';
+import type { FieldProblem } from './views.js';
+import type { StockItemBody } from './stores.js';
+
+/** Lists of the shop that come in as a table. */
+export const LISTS = ['tools', 'stores'] as const;
+export type ListName = (typeof LISTS)[number];
+
+/** So many rows come in at a time. */
+export const MOST_ROWS = 1000;
+export const LONGEST_CELL = 300;
+
+export interface ListColumn {
+  readonly name: string;
+  readonly label: string;
+  readonly needed?: true;
+  /** What else stands over such a column. */
+  readonly also?: readonly string[];
+  readonly example: string;
+}
+
+export const LIST_COLUMNS = {
+  tools: [
+    { name: 'tag', label: 'Tag', needed: true, also: ['number', 'no'], example: 'W3' },
+    { name: 'name', label: 'What it is', needed: true, also: ['tool', 'name', 'description'], example: 'Click wrench 20–200' },
+    { name: 'kind', label: 'Kind', needed: true, also: ['type'], example: 'torque wrench' },
+    { name: 'unit', label: 'Shows it in', also: ['unit'], example: 'N·m' },
+    { name: 'low', label: 'From', also: ['inside', 'min'], example: '20' },
+    { name: 'high', label: 'To', also: ['outside', 'max'], example: '200' },
+    { name: 'resolution', label: 'Smallest step', also: ['reads to', 'resolution'], example: '1' },
+    { name: 'within', label: 'Never further off than', also: ['accuracy', 'limit of error'], example: '4' },
+    { name: 'length', label: 'Length', example: '460' },
+    { name: 'due', label: 'Check due', also: ['due', 'next check'], example: '2027-06-30' },
+    { name: 'everyDays', label: 'Checked every, days', also: ['interval'], example: '365' },
+  ],
+  stores: [
+    { name: 'number', label: 'Number', needed: true, also: ['part number', 'no'], example: 'OR-20x2.65' },
+    { name: 'name', label: 'What it is', needed: true, also: ['what', 'name', 'description'], example: 'O-ring 20 x 2.65' },
+    { name: 'kind', label: 'Kind', also: ['type'], example: 'o-ring' },
+    { name: 'unit', label: 'Counted in', also: ['unit'], example: 'piece' },
+    { name: 'size', label: 'Size', example: '20 x 2.65' },
+    { name: 'designation', label: 'Designation', example: '' },
+    { name: 'material', label: 'Made of', also: ['material'], example: 'NBR' },
+    { name: 'shore', label: 'Hardness', also: ['shore'], example: '70' },
+    { name: 'location', label: 'Shelf', also: ['location', 'place'], example: 'R1-1' },
+    { name: 'minimum', label: 'At least so many', also: ['minimum', 'min'], example: '10' },
+    { name: 'price', label: 'Sold at', also: ['price'], example: '0.90' },
+    { name: 'onHand', label: 'There', also: ['quantity', 'on hand', 'count'], example: '25' },
+  ],
+} as const satisfies Readonly<Record<ListName, readonly ListColumn[]>>;
+
+/** Rows as they were typed, by the names of the columns. */
+export class BringBody {
+  @IsIn(LISTS) list: ListName;
+  /** Only says what would become of each row. */
+  @IsBoolean() preview: boolean;
+  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(MOST_ROWS) @IsObject({ each: true }) rows: Readonly<Record<string, string>>[];
+}
+
+/** What became of a row, or would. */
+export interface BroughtRow {
+  readonly act: 'made' | 'changed' | 'same' | 'refused';
+  /** By what it is known: its tag or number. */
+  readonly subject: string;
+  readonly wrongs: readonly FieldProblem[];
+}
+
+export interface BroughtView {
+  readonly rows: readonly BroughtRow[];
+}
+
+/** Which column each heading is; a heading that is none, and a needed column that is not there, are named. */
+export function columnsOf(
+  list: ListName,
+  head: readonly string[],
+): { readonly names: readonly (string | undefined)[]; readonly unknown: readonly string[]; readonly missing: readonly string[] } {
+  const columns: readonly ListColumn[] = LIST_COLUMNS[list];
+  const names = head.map((heading) => {
+    const wanted = heading.toLowerCase().trim();
+    const isIt = ({ name, label, also = [] }: ListColumn): boolean => [name, label, ...also].some((one) => one.toLowerCase() === wanted);
+    return columns.find(isIt)?.name;
+  });
+  return {
+    names,
+    unknown: head.filter((_, at) => names[at] === undefined),
+    missing: columns.filter(({ name, needed }) => needed === true && !names.includes(name)).map(({ label }) => label),
+  };
+}
+
+export type Cells = Readonly<Record<string, string>>;
+
+/** What a row says, over what was there before; what it leaves empty stays as it was. */
+interface Said<T> {
+  readonly body: T;
+  readonly wrongs: readonly FieldProblem[];
+}
+
+/** Gathers what cannot be read, and gives what can. */
+class Reader {
+  readonly wrongs: FieldProblem[] = [];
+  readonly #cells: Cells;
+
+  constructor(cells: Cells) {
+    this.#cells = cells;
+  }
+
+  text(name: string): string {
+    return (this.#cells[name] ?? '').trim();
+  }
+
+  figure(name: string, quantity: Quantity, unit: string): number | undefined {
+    const text = this.text(name);
+    if (text === '') return undefined;
+    const read = parseQuantity(text, quantity, name, unit);
+    if (read.ok) return read.quantity.base;
+    this.wrongs.push({ field: name, given: text, allowed: `must be a figure in ${unit}, or with its unit` });
+    return undefined;
+  }
+
+  number(name: string): number | undefined {
+    const text = this.text(name);
+    if (text === '') return undefined;
+    const value = Number(text.replace(',', '.'));
+    if (Number.isFinite(value)) return value;
+    this.wrongs.push({ field: name, given: text, allowed: 'must be a number' });
+    return undefined;
+  }
+
+  oneOf<T extends string>(name: string, known: readonly T[]): T | undefined {
+    const text = this.text(name);
+    if (text === '') return undefined;
+    const plain = (word: string): string => word.toLowerCase().replaceAll(/[\s_-]+/gu, ' ');
+    const found = known.find((one) => plain(one) === plain(text));
+    if (!found) this.wrongs.push({ field: name, given: text, allowed: `must be one of: ${known.join(', ').replaceAll('-', ' ')}` });
+    return found;
+  }
+}
+
+/** A tool as a row says it. */
+export function toolFrom(cells: Cells, before: ToolBody | undefined): Said<ToolBody> {
+  const read = new Reader(cells);
+  const kind = read.oneOf<CribKind>('kind', CRIB_KINDS) ?? before?.kind ?? 'rule';
+  const [quantity] = before?.kind === kind ? [before.quantity] : TOOL_READS[kind];
+  const unit = read.text('unit') || before?.unit || (quantity === 'length' ? 'mm' : quantity === 'torque' ? 'N·m' : '');
+  const figure = (name: string, otherwise: number | undefined): number => read.figure(name, quantity, unit) ?? otherwise ?? Number.NaN;
+  const length = read.figure('length', 'length', 'mm') ?? before?.length;
+  const due = read.text('due') || before?.due;
+  const everyDays = read.number('everyDays') ?? before?.everyDays;
+  const plain = isPushing(kind) ? 0 : undefined;
+  const body: ToolBody = {
+    tag: read.text('tag'),
+    name: read.text('name') || (before?.name ?? ''),
+    kind,
+    quantity,
+    unit,
+    low: figure('low', before?.low ?? 0),
+    high: figure('high', before?.high ?? 0),
+    resolution: figure('resolution', before?.resolution ?? plain),
+    within: figure('within', before?.within ?? plain),
+    ...(length === undefined ? {} : { length }),
+    ...(due === undefined ? {} : { due }),
+    ...(everyDays === undefined ? {} : { everyDays }),
+  };
+  return { body, wrongs: read.wrongs };
+}
+
+/** A line of the stores as a row says it, and how many lie there where it says that. */
+export function stockFrom(cells: Cells, before: StockItemBody | undefined): Said<StockItemBody> & { readonly onHand: number | undefined } {
+  const read = new Reader(cells);
+  const material = read.oneOf('material', MATERIAL_IDS) ?? before?.material;
+  const shore = read.number('shore') ?? before?.shore;
+  const price = read.number('price');
+  const onHand = read.number('onHand');
+  if (onHand !== undefined && onHand < 0) read.wrongs.push({ field: 'onHand', given: read.text('onHand'), allowed: 'must not be under 0' });
+  const words = (name: 'size' | 'designation' | 'location'): object => {
+    const text = read.text(name) || before?.[name];
+    return text ? { [name]: text } : {};
+  };
+  const body: StockItemBody = {
+    number: read.text('number'),
+    name: read.text('name') || (before?.name ?? ''),
+    kind: read.oneOf('kind', STOCK_KINDS) ?? before?.kind ?? 'part',
+    unit: read.oneOf('unit', STOCK_UNITS) ?? before?.unit ?? 'piece',
+    ...words('size'),
+    ...words('designation'),
+    ...words('location'),
+    minimum: read.number('minimum') ?? before?.minimum ?? 0,
+    priceMinor: price === undefined ? (before?.priceMinor ?? 0) : Math.round(price * 100),
+    ...(material === undefined ? {} : { material }),
+    ...(shore === undefined ? {} : { shore }),
+  };
+  return { body, wrongs: read.wrongs, onHand };
+}
