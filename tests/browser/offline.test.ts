@@ -19,7 +19,7 @@ test('with no server at all the application opens, the strip goes on over reload
   await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await hand.go(`/bench/${id}`);
   await hand.heads('Balls out, left');
-  await hand.page.waitForNetworkIdle({ idleTime: 500, concurrency: 1 });
+  await hand.settles(500);
 
   await shop.server.stop('SIGKILL');
   await hand.page.reload();
@@ -74,7 +74,7 @@ test('a clock that was started rings on every page, after a reload too, until so
   await hand.page.waitForFunction(() => !document.body.innerText.includes('it is time'));
   await hand.go('/jobs');
   await hand.heads('Jobs');
-  await hand.page.waitForNetworkIdle({ idleTime: 300, concurrency: 1 });
+  await hand.settles();
   expect(await hand.text()).not.toContain('it is time');
   const { entries } = await api.get<JobView>(`/jobs/${id}`);
   expect(entries.at(-1)).toMatchObject({ kind: 'wait-over' });

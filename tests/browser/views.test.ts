@@ -110,7 +110,7 @@ describe.each([
   test.each(VIEWS)('axe finds nothing on %s, and it does not scroll sideways', async (_, path) => {
     await hand.go(path());
     await hand.page.waitForSelector('h1');
-    await hand.page.waitForNetworkIdle({ idleTime: 100, concurrency: 1 });
+    await hand.settles(100);
     expect(await hand.page.evaluate(() => getComputedStyle(document.body).backgroundColor)).toBe(ground);
     expect(await hand.faults()).toEqual([]);
     const overhang = await hand.page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);

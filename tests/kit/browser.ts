@@ -15,7 +15,28 @@ declare global {
   interface Window {
     /** In the page: what `nameOf` says. */
     nameOf(element: Element | null): string;
+    /** In the page: how many answers its own code waits for, and since when that is so, in ms of its clock. */
+    asking: { count: number; since: number };
   }
+}
+
+/** Counts in the page what its code asks for; a document begins at none, which a count kept outside does not see. */
+function countAsking(): void {
+  const asking = { count: 0, since: performance.now() };
+  window.asking = asking;
+  const { fetch } = window;
+  const counted = (by: number): void => {
+    asking.count += by;
+    asking.since = performance.now();
+  };
+  window.fetch = async (...asked) => {
+    counted(1);
+    try {
+      return await fetch(...asked);
+    } finally {
+      counted(-1);
+    }
+  };
 }
 
 /** Name of a control, near enough as a screen reader says it. */
@@ -52,6 +73,7 @@ export class Hand {
     page.setDefaultTimeout(PATIENCE_MS);
     await page.setViewport({ width: 1280, height: 800 });
     await page.evaluateOnNewDocument(`window.nameOf = ${nameOf.toString()}`);
+    await page.evaluateOnNewDocument(countAsking);
     const hand = new Hand(page, base);
     await hand.go(path);
     return hand;
@@ -85,6 +107,11 @@ export class Hand {
     } catch {
       throw new Error(`"${words}" does not appear; the page says:\n${await this.text()}`);
     }
+  }
+
+  /** Waits until the page has asked for nothing for so long; its open stream is none of it. */
+  async settles(quietMs = 300): Promise<void> {
+    await this.page.waitForFunction((quiet) => window.asking.count === 0 && performance.now() - window.asking.since > quiet, {}, quietMs);
   }
 
   /** Waits until the heading of the page begins with the words. */
