@@ -213,7 +213,10 @@ export class Hand {
     await this.page.evaluate(AXE);
     const results = await this.page.evaluate(async () => {
       const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<AxeResults> } };
-      return axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] });
+      return axe.run(document, {
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+        resultTypes: ['violations'],
+      });
     });
     await show('');
     return results.violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary ?? ''}`));

@@ -1,4 +1,4 @@
-import { type Tool, type Step, type Role } from '@jubb/sheet';
+import { outOfUse, type Tool, type Step, type Role } from '@jubb/sheet';
 import { isBefore } from './waits.js';
 import { nextAct, type JobState } from './state.js';
 import { forerunners } from './strip/traps.js';
@@ -63,6 +63,6 @@ function stepWaits(state: JobState, step: Step, { tools, role, now, today }: Omi
 function toolMissing({ sheet }: JobState, step: Step, tools: readonly Tool[], today: string): Waits | null {
   const kind = stepKind(step).tool?.(step, sheet);
   if (!kind) return null;
-  const usable = tools.some((tool) => tool.kind === kind && (tool.calibrationDue === null || tool.calibrationDue >= today));
+  const usable = tools.some((tool) => tool.kind === kind && outOfUse(tool, today) === undefined);
   return usable ? null : { words: `no ${kind.replaceAll('-', ' ')} in calibration` };
 }

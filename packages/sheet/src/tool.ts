@@ -19,6 +19,8 @@ export interface Tool {
   /** Drive centre to grip of a wrench, drive centre to jaw of a crowfoot. */
   readonly length: number | null;
   readonly calibrationDue: string | null;
+  /** Since when it is out of use for good, like 2026-11-25. */
+  readonly retired?: string | null;
 }
 
 /** What a tool is to read or pull: of which quantity, and about how much, in base units. */
@@ -79,9 +81,16 @@ export function quantitiesOf({ kind, quantity }: Pick<Tool, 'kind' | 'quantity'>
   return ALSO[kind] ?? [quantity];
 }
 
+/** Why a tool is not offered on a day, whatever it is for; nothing where it is. `today` is like 2026-11-25. */
+export function outOfUse({ retired, calibrationDue }: Pick<Tool, 'retired' | 'calibrationDue'>, today: string): string | undefined {
+  if (retired) return `was put out of use ${retired}`;
+  return calibrationDue !== null && calibrationDue < today ? `check was due ${calibrationDue}` : undefined;
+}
+
 /** Why a tool will not do, or nothing. A tool whose ends are the same has no range to keep to. `today` is like 2026-11-25. */
 export function toolRefusal(tool: Tool, size: ToolSize | undefined, today: string): string | undefined {
-  if (tool.calibrationDue !== null && tool.calibrationDue < today) return `check was due ${tool.calibrationDue}`;
+  const out = outOfUse(tool, today);
+  if (out !== undefined) return out;
   if (size === undefined || tool.high <= tool.low) return undefined;
   if (tool.quantity !== size.quantity) return `reads a ${tool.quantity}`;
   return size.base < tool.low || size.base > tool.high ? `reads ${tool.low} to ${tool.high} only` : undefined;
@@ -101,7 +110,7 @@ export interface ToRead {
  */
 export function tooCoarse({ window: { from, to }, quantity, kind, repeats }: ToRead, tools: readonly Tool[]): string | undefined {
   const finest = tools
-    .filter((tool) => tool.kind === kind && quantitiesOf(tool).includes(quantity))
+    .filter((tool) => tool.kind === kind && !tool.retired && quantitiesOf(tool).includes(quantity))
     .toSorted((one, other) => one.u - other.u)[0];
   if (!finest) return `no ${kind} in the crib reads a ${quantity}`;
   if (from === undefined || to === undefined || from <= 0) return undefined;

@@ -19,6 +19,7 @@ import type { CustomerLine, CustomerView } from './customers.js';
 import type { BroughtView } from './lists.js';
 import type { ChangeLine, PersonLine } from './people.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
+import type { TabletLine } from './tablets.js';
 import type {
   ChainView,
   ComebackView,
@@ -94,6 +95,7 @@ export interface Answers {
   StockLine: StockLine;
   StockView: StockView;
   SupplierView: SupplierView;
+  TabletLine: TabletLine;
   TabletPeople: TabletPeople;
   Text: string;
   TodayView: TodayView;

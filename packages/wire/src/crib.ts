@@ -71,9 +71,23 @@ export class ToolCheckBody {
   /** What it was held against, and its paper. */
   @TextLine('held against what?', 200) against: string;
   @IsOptional() @IsString() @MaxLength(80) certificate?: string;
+  /** Its certificate, brought in as a PDF. */
+  @IsOptional() @IsUUID() paperId?: string;
   /** When the next one is due; none for a tool that needs none. */
   @IsOptional() @Day() due?: string;
   @IsOptional() @IsInt() @Min(1) @Max(3650) everyDays?: number;
+}
+
+/** Out of use for good, and why: worn out, broken, sold; without a reason it is in use again. */
+export class RetireBody {
+  @Version() version: number;
+  @IsOptional() @TextLine('why? Worn out, broken, sold', 200) why?: string | null;
+}
+
+/** Its photo; none takes it off. */
+export class ToolPictureBody {
+  @Version() version: number;
+  @IsOptional() @Matches(/^[0-9a-f]{64}$/u, { message: 'must be a SHA-256, 64 hexadecimal digits' }) file?: string | null;
 }
 
 /** Who has it; nobody when it lies in the crib. */
@@ -100,6 +114,7 @@ export interface ToolCheck {
   readonly points: readonly CheckPoint[];
   readonly against: string;
   readonly certificate: string | null;
+  readonly paperId: string | null;
   readonly due: string | null;
   readonly person: string;
   readonly at: string;
@@ -118,6 +133,8 @@ export interface TouchedEntry {
 
 export interface ToolView extends Tool {
   readonly version: number;
+  readonly retiredWhy: string | null;
+  readonly picture: string | null;
   readonly everyDays: number | null;
   readonly holder: { readonly id: string; readonly name: string; readonly since: string } | null;
   /** Newest first. */

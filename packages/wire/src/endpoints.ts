@@ -17,6 +17,8 @@ export const ENDPOINTS = {
     change: endpoint('PUT', '/tools/:id', FOREMAN, 'ToolView', { body: 'ToolChangeBody' }),
     check: endpoint('POST', '/tools/:id/checks', WRITERS, 'ToolView', { body: 'ToolCheckBody' }),
     lend: endpoint('PUT', '/tools/:id/holder', EVERYONE, 'ToolView', { body: 'LendBody' }),
+    retire: endpoint('PUT', '/tools/:id/retired', FOREMAN, 'ToolView', { body: 'RetireBody' }),
+    picture: endpoint('PUT', '/tools/:id/picture', WRITERS, 'ToolView', { body: 'ToolPictureBody' }),
     study: endpoint('POST', '/tools/:id/studies', WRITERS, 'ToolView', { body: 'StudyBody' }),
   },
   customers: {
@@ -165,6 +167,9 @@ export const ENDPOINTS = {
   tablet: {
     people: endpoint('GET', '/tablet', 'anyone', 'TabletPeople'),
     name: endpoint('PATCH', '/tablet', EVERYONE, 'nothing', { body: 'TabletBody' }),
+    list: endpoint('GET', '/tablets', FOREMAN, ['TabletLine']),
+    forget: endpoint('DELETE', '/tablets/:id', FOREMAN, ['TabletLine']),
+    endLogIn: endpoint('DELETE', '/log-ins/:id', FOREMAN, ['TabletLine']),
   },
   workings: {
     list: endpoint('GET', '/workings', EVERYONE, ['WorkingDescription']),

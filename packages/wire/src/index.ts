@@ -11,6 +11,7 @@ export * from './problems.js';
 export * from './quotes.js';
 export * from './shop.js';
 export * from './stores.js';
+export * from './tablets.js';
 export * from './taken.js';
 export * from './views.js';
 export * from './way-in.js';

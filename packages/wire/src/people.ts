@@ -53,7 +53,7 @@ export interface PersonLine {
   readonly tablets: number;
 }
 
-export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit';
+export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit' | 'tablet' | 'place';
 
 export interface ChangedField {
   readonly field: string;

@@ -14,7 +14,7 @@ import {
   SwapBody,
   TabletBody,
 } from './bodies.js';
-import { LendBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody } from './crib.js';
+import { LendBody, RetireBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolPictureBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { NewPersonBody, PasswordBody, PersonBody } from './people.js';
 import { ShopBody } from './shop.js';
@@ -50,6 +50,7 @@ export const BODIES = {
   PlacedBody,
   PostEntries,
   QuoteBody,
+  RetireBody,
   SaveDraftBody,
   SettleBody,
   SettleCountBody,
@@ -62,6 +63,7 @@ export const BODIES = {
   ToolBody,
   ToolChangeBody,
   ToolCheckBody,
+  ToolPictureBody,
   WantBody,
   WayInBody,
 } as const;

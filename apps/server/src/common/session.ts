@@ -16,6 +16,8 @@ declare module 'fastify' {
     /** Who has proved themselves in this session, by password or PIN. */
     people?: readonly SessionPerson[];
     csrf?: string;
+    /** Where it was begun. */
+    tabletId?: string;
   }
 }
 

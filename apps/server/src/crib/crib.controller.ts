@@ -1,5 +1,16 @@
 import type { Tool } from '@jubb/sheet';
-import { ENDPOINTS, LendBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, type MadeTool, type ToolView } from '@jubb/wire';
+import {
+  ENDPOINTS,
+  LendBody,
+  RetireBody,
+  StudyBody,
+  ToolBody,
+  ToolChangeBody,
+  ToolCheckBody,
+  ToolPictureBody,
+  type MadeTool,
+  type ToolView,
+} from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
@@ -47,6 +58,16 @@ export class CribController {
   @Route(ENDPOINTS.tools.lend)
   lend(@Param('id', ParseUUIDPipe) id: string, @Body() body: LendBody): Promise<ToolView> {
     return this.crib.lend(id, body);
+  }
+
+  @Route(ENDPOINTS.tools.retire)
+  retire(@Param('id', ParseUUIDPipe) id: string, @Body() body: RetireBody, @Req() request: FastifyRequest): Promise<ToolView> {
+    return this.crib.retire(id, body, makerOf(request, undefined));
+  }
+
+  @Route(ENDPOINTS.tools.picture)
+  picture(@Param('id', ParseUUIDPipe) id: string, @Body() body: ToolPictureBody): Promise<ToolView> {
+    return this.crib.picture(id, body);
   }
 
   @Route(ENDPOINTS.tools.study)

@@ -7,9 +7,11 @@ import {
   type Cells,
   type FieldProblem,
   type LendBody,
+  type RetireBody,
   type StudyBody,
   type ToolChangeBody,
   type ToolCheckBody,
+  type ToolPictureBody,
   type ToolView,
   type TouchedEntry,
 } from '@jubb/wire';
@@ -20,7 +22,7 @@ import { badInput, changedSince, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
 import { checkRow } from '../common/validation.js';
 import { ask, inTransaction } from '../database/data-source.js';
-import { ToolCheck, ToolRow, ToolStudy } from '../database/entities/index.js';
+import { Paper, ToolCheck, ToolRow, ToolStudy } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
 import { TOUCHED } from './crib.sql.js';
 
@@ -94,11 +96,9 @@ export class CribService {
 
   /** What stands on a tool, or what is known of it, is mended. */
   async change(id: string, { version, ...body }: ToolChangeBody, by: PersonView): Promise<ToolView> {
-    await inTransaction(this.dataSource, async (manager) => {
-      const before = await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (!before) throw notFound('tool');
-      if (before.version !== version) throw changedSince('tool', await this.one(id));
+    await this.#rewrite(id, version, async (manager, before) => {
       await this.#mend(manager, before, body, by);
+      return undefined;
     });
     return this.#told(id);
   }
@@ -161,6 +161,8 @@ export class CribService {
       throw badInput([{ field: 'due', given: body.due, allowed: 'must lie ahead' }]);
     await inTransaction(this.dataSource, async (manager) => {
       if (!(await lockTool(manager, id)) || (await manager.existsBy(ToolCheck, { id: body.id }))) return;
+      if (body.paperId !== undefined && !(await manager.existsBy(Paper, { id: body.paperId })))
+        throw badInput([{ field: 'paperId', given: body.paperId, allowed: 'is not a paper of this shop: bring its PDF in first' }]);
       const { verdict, points, due = null } = body;
       await manager.insert(ToolCheck, {
         id: body.id,
@@ -169,6 +171,7 @@ export class CribService {
         points,
         against: body.against.trim(),
         certificate: body.certificate?.trim() || null,
+        paperId: body.paperId ?? null,
         due,
         personId: person.id,
       });
@@ -180,6 +183,40 @@ export class CribService {
       });
     });
     return this.#told(id);
+  }
+
+  /** Out of use for good: nowhere offered any more, while what was read with it stays. Or in use again, as it was. */
+  async retire(id: string, { version, why = null }: RetireBody, by: PersonView): Promise<ToolView> {
+    const { today } = await shopDay(this.dataSource);
+    await this.#rewrite(id, version, async (manager, before) => {
+      if ((before.retired === null) === (why === null)) return undefined;
+      const act = why === null ? 'in use again' : 'out of use';
+      const fields = changedFields({ why: before.retiredWhy ?? '' }, { why: why?.trim() ?? '' });
+      await keepChange(manager, by, { what: 'tool', subject: before.tag, act }, fields);
+      return { retired: why === null ? null : today, retiredWhy: why?.trim() ?? null, lentTo: null, lentAt: null };
+    });
+    return this.#told(id);
+  }
+
+  /** Its photo, which may still be on its way here. */
+  async picture(id: string, { version, file = null }: ToolPictureBody): Promise<ToolView> {
+    await this.#rewrite(id, version, () => Promise.resolve({ picture: file }));
+    return this.#told(id);
+  }
+
+  /** Changes a tool as part of a transaction, if nobody changed it since `version`. */
+  async #rewrite(
+    id: string,
+    version: number,
+    change: (manager: EntityManager, before: ToolRow) => Promise<Partial<Omit<ToolRow, 'holder'>> | undefined>,
+  ): Promise<void> {
+    await inTransaction(this.dataSource, async (manager) => {
+      const before = await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (!before) throw notFound('tool');
+      if (before.version !== version) throw changedSince('tool', await this.one(id));
+      const changed = await change(manager, before);
+      if (changed) await manager.update(ToolRow, id, { ...changed, version: version + 1 });
+    });
   }
 
   /** Says who has it, if nobody changed the tool since `version`: of two who take it, one has it. */
@@ -246,7 +283,7 @@ async function lockTool(manager: EntityManager, id: string): Promise<boolean> {
   return (await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } })) !== null;
 }
 
-type Row = Omit<ToolRow, 'id' | 's' | 'lentTo' | 'lentAt' | 'version' | 'holder'>;
+type Row = Omit<ToolRow, 'id' | 's' | 'retired' | 'retiredWhy' | 'picture' | 'lentTo' | 'lentAt' | 'version' | 'holder'>;
 
 function rowOf({ within, length, due, everyDays, tag, name, ...rest }: ToolBody): Row {
   const u = uncertaintyWithin(within, rest.resolution);

@@ -48,7 +48,7 @@ export const PIN: Statement = {
 export const TOOLS: Statement = {
   name: 'tools-of-entries',
   text: `SELECT t.id, t.tag, t.name, t.kind, t.quantity, t.unit, t.low, t.high, t.resolution, t.u, t.s, t.length,
-      to_char(t.calibration_due, 'YYYY-MM-DD') AS "calibrationDue", s.zone,
+      to_char(t.calibration_due, 'YYYY-MM-DD') AS "calibrationDue", t.retired::text, s.zone,
       (SELECT ${iso('max(c.kept_at)')} FROM tool_check c WHERE c.tool_id = t.id AND c.verdict = 'out') AS "foundOutAt"
     FROM tool t CROSS JOIN shop s WHERE t.id = ANY ($1::uuid[])`,
 };

@@ -113,7 +113,8 @@ function readLine(
 export const RUN = 'r:';
 
 /** Why a reading must not be used: past its check, or out of what the instrument can read. */
-function mark({ tag, calibrationDue, quantity, unit, low, high }: Tool, base: number | null, today: string): string | undefined {
+function mark({ tag, calibrationDue, retired, quantity, unit, low, high }: Tool, base: number | null, today: string): string | undefined {
+  if (retired) return `${tag} was put out of use ${retired}`;
   if (calibrationDue !== null && calibrationDue < today) return `${tag} is past its check, which was due ${calibrationDue}`;
   if (base === null || high <= low) return undefined;
   const reach = high * OVER_RANGE;

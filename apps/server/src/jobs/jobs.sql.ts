@@ -52,7 +52,7 @@ export const OWED_OF_CUSTOMER: Statement = {
 export const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
 export const TOOLS: Statement = {
   name: 'tools',
-  text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue" FROM tool ORDER BY tag',
+  text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue", retired::text FROM tool ORDER BY tag',
 };
 
 const jsonOf = (query: string): string => `(SELECT coalesce(json_agg(found), '[]')::text FROM (${query}) found)`;

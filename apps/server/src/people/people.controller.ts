@@ -31,7 +31,7 @@ export class PeopleController {
     const person = await this.people.verify(body.login, body.password);
     await attempt.succeeded();
     const tablet = await this.tablets.remember(request, reply, person.id);
-    await renew(request, person, []);
+    await renew(request, person, [], tablet);
     return this.#view(request, tablet);
   }
 
@@ -39,7 +39,7 @@ export class PeopleController {
   @Route(ENDPOINTS.session.swap)
   async swap(@Body() body: SwapBody, @Req() request: FastifyRequest): Promise<SessionView> {
     const { person, tablet } = await this.#byPin(body, request);
-    await renew(request, person, request.session.people ?? []);
+    await renew(request, person, request.session.people ?? [], tablet);
     return this.#view(request, tablet);
   }
 
@@ -94,10 +94,11 @@ export class PeopleController {
 }
 
 /** A fresh session, so that one that somebody planted is worth nothing. */
-async function renew(request: FastifyRequest, person: PersonView, before: readonly PersonView[]): Promise<void> {
+async function renew(request: FastifyRequest, person: PersonView, before: readonly PersonView[], tablet: TabletView): Promise<void> {
   await request.session.regenerate();
   request.session.options({ secure: request.protocol === 'https' });
   request.session.person = person;
   request.session.people = [...before.filter(({ id }) => id !== person.id), person];
+  request.session.tabletId = tablet.id;
   request.session.csrf = randomBytes(24).toString('base64url');
 }

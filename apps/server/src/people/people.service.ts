@@ -5,12 +5,12 @@ import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, IsNull, type EntityManager } from 'typeorm';
 import { ProblemError, badInput, changedSince, notFound } from '../common/problem.js';
-import { sessionMark } from '../common/session.js';
 import { ask, inTransaction } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
+import { tellOver } from '../tablets/over.js';
 import { Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
-import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON, TELL } from './people.sql.js';
+import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON } from './people.sql.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -181,8 +181,8 @@ async function one(manager: EntityManager, id: string): Promise<PersonLine> {
 
 /** Their sessions are over, on every tablet and for every process, with the transaction; gives what is over. */
 async function endSessions(manager: EntityManager, id: string): Promise<readonly ServerEvent[]> {
-  const rows = [...(await ask<{ sid: string }>(manager, END_SESSIONS, id)), ...(await ask<{ sid: string }>(manager, FORGET_BESIDE, id))];
-  const ended = rows.map(({ sid }): ServerEvent => ({ type: 'session-over', session: sessionMark(sid) }));
-  for (const over of ended) await ask(manager, TELL, JSON.stringify(over));
-  return ended;
+  return tellOver(manager, [
+    ...(await ask<{ sid: string }>(manager, END_SESSIONS, id)),
+    ...(await ask<{ sid: string }>(manager, FORGET_BESIDE, id)),
+  ]);
 }

@@ -21,9 +21,6 @@ export const FORGET_BESIDE: Statement = {
       (SELECT coalesce(jsonb_agg(one), '[]') FROM jsonb_array_elements(sess::jsonb->'people') one WHERE one->>'id' <> $1))::json
     WHERE sess::jsonb->'people' @> jsonb_build_array(jsonb_build_object('id', $1::text)) RETURNING sid`,
 };
-/** Told when the transaction is done, to every process. */
-export const TELL: Statement = { name: 'tell-processes', text: "SELECT pg_notify('jubb', $1)" };
-
 /** By hand: a find over what was changed, by its words. */
 export const CHANGES: Statement = {
   name: 'shop-changes',

@@ -1,7 +1,8 @@
 import { Module } from '@nestjs/common';
+import { StreamModule } from '../stream/stream.module.js';
 import { TabletsController } from './tablets.controller.js';
 import { TabletsService } from './tablets.service.js';
 
 /** The tablets and screens that somebody logged in on. */
-@Module({ controllers: [TabletsController], providers: [TabletsService], exports: [TabletsService] })
+@Module({ imports: [StreamModule], controllers: [TabletsController], providers: [TabletsService], exports: [TabletsService] })
 export class TabletsModule {}

@@ -11,7 +11,7 @@ import {
   type TodayLine,
   type TodayView,
 } from '@jubb/book';
-import { ROLES, type Role, type Tool } from '@jubb/sheet';
+import { ROLES, outOfUse, type Role, type Tool } from '@jubb/sheet';
 import { setImmediate as letOthers } from 'node:timers/promises';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { Subject } from 'rxjs';
@@ -92,7 +92,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
       owed: owed.lines,
       owedMore: owed.more,
       crib: tools
-        .filter((tool) => tool.calibrationDue !== null && tool.calibrationDue < today)
+        .filter((tool) => !tool.retired && tool.calibrationDue !== null && tool.calibrationDue < today)
         .map((tool) => ({ tag: tool.tag, name: tool.name, due: tool.calibrationDue ?? '' })),
       notices,
     };
@@ -139,7 +139,7 @@ export class TodayService implements OnApplicationBootstrap, OnApplicationShutdo
 
   async #around(): Promise<Around> {
     const [tools, people, { today }] = await Promise.all([this.jobs.tools(), this.jobs.people(), shopDay(this.dataSource)]);
-    const inDate = tools.filter((tool) => tool.calibrationDue === null || tool.calibrationDue >= today);
+    const inDate = tools.filter((tool) => outOfUse(tool, today) === undefined);
     const usable = [...new Set(inDate.map(({ kind }) => kind))].toSorted().join();
     return { tools, today, names: new Map(people.map(({ id, name }) => [id, name])), mark: `${today}|${usable}` };
   }

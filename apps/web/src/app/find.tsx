@@ -36,6 +36,7 @@ const ACTIONS: readonly Found[] = [
   { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
   { key: 'bring', kind: 'place', words: 'Bring in a list: tools, stores', to: '/shop/bring' },
   { key: 'people', kind: 'place', words: 'People who work here', to: '/shop/people' },
+  { key: 'tablets', kind: 'place', words: 'Tablets and who is logged in', to: '/shop/tablets' },
   { key: 'changes', kind: 'place', words: 'What was changed in the shop', to: '/shop/changes' },
 ];
 

@@ -1,6 +1,7 @@
 import type { Tool } from '@jubb/sheet';
 import { formatQuantity } from '@jubb/core';
-import type { ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { DataTable, type Column } from '../kit/data-table.tsx';
 import { ENDPOINTS, type MadeTool } from '@jubb/wire';
@@ -49,9 +50,11 @@ const COLUMNS: readonly Column<Tool>[] = [
   {
     id: 'due',
     head: 'Check due',
-    value: ({ calibrationDue }) => calibrationDue ?? 'not needed',
-    cell: ({ calibrationDue }) =>
-      calibrationDue === null ? (
+    value: ({ calibrationDue, retired }) => (retired ? 'out of use' : (calibrationDue ?? 'not needed')),
+    cell: ({ calibrationDue, retired }) =>
+      retired ? (
+        `out of use since ${dayWords(retired)}`
+      ) : calibrationDue === null ? (
         'not needed'
       ) : (
         <>
@@ -65,7 +68,9 @@ export function Crib(): ReactElement {
   const { data: tools, error } = useTools();
   const { data: session } = useSession();
   const isForeman = session?.person.role === 'foreman';
+  const [showsAll, setShowsAll] = useState(false);
   if (!tools) return error ? <Wrong error={error} /> : <Loading what="the crib" />;
+  const inUse = tools.filter(({ retired }) => !retired);
   return (
     <>
       <Title
@@ -91,7 +96,14 @@ export function Crib(): ReactElement {
       {tools.length === 0 ? (
         <p className="soft">Nothing is in the crib yet{isForeman ? '' : ': the foreman puts tools in'}.</p>
       ) : (
-        <DataTable name="crib" columns={COLUMNS} rows={tools} rowKey={({ id }) => id} />
+        <>
+          <DataTable name="crib" columns={COLUMNS} rows={showsAll ? tools : inUse} rowKey={({ id }) => id} />
+          {inUse.length < tools.length ? (
+            <Button variant="quiet" className="mt-2" onClick={() => setShowsAll(!showsAll)}>
+              {showsAll ? 'Without those that are out of use' : `${tools.length - inUse.length} out of use`}
+            </Button>
+          ) : null}
+        </>
       )}
       <MadeHere />
     </>

@@ -1,25 +1,26 @@
-import { ENDPOINTS, type CheckPoint, type StudyBody, ToolCheckBody, type ToolView } from '@jubb/wire';
-import { formatQuantity, parseQuantity, workings, wording } from '@jubb/core';
+import { WRITERS } from '@jubb/book';
+import { formatQuantity } from '@jubb/core';
+import { ENDPOINTS, RetireBody, type ToolView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
-import { useState, type FormEvent, type ReactElement } from 'react';
+import { useState, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
-import { v7 as uuid } from 'uuid';
 import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
-import FormControl from 'react-bootstrap/FormControl';
-import { ask } from '../link/client.ts';
-import { refresh, useSession } from '../link/queries.ts';
-import { Drawn } from '../drawings/drawn.tsx';
+import FormSelect from 'react-bootstrap/FormSelect';
+import { addressOf, ask } from '../link/client.ts';
+import { useSession } from '../link/queries.ts';
+import { Picture } from '../capture/picture.tsx';
+import { usePhotoKey } from '../capture/photo-key.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { useDraft } from '../kit/prefs.ts';
 import { offerUndo } from '../kit/undo.ts';
 import { useSend } from '../kit/use-send.ts';
-import { dayWords, inDays, shopToday } from '../kit/days.ts';
-import { useWatch } from 'react-hook-form';
+import { dayWords, shopToday } from '../kit/days.ts';
 import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
 import { Field } from '../kit/field.tsx';
-import { useSameId } from '../kit/same-id.ts';
+import { CheckForm } from './check-form.tsx';
+import { Study } from './gauge-study.tsx';
+import { refreshTool } from './refresh-tool.ts';
 import { ToolForm } from './tool-form.tsx';
 
 export function ToolPage(): ReactElement {
@@ -29,32 +30,39 @@ export function ToolPage(): ReactElement {
   return <ToolSheet key={tool.id} tool={tool} />;
 }
 
-async function refreshTool(): Promise<void> {
-  await refresh({ queryKey: ['stores', 'tool'] });
-  await refresh({ queryKey: ['tools'] });
-}
-
 function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
   const { data: session } = useSession();
   const { busy, error, send } = useSend();
   const [isOpen, setOpen] = useState(false);
+  const [isLeaving, setLeaving] = useState(false);
+  const isForeman = session?.person.role === 'foreman';
   const today = shopToday();
   const isDue = tool.calibrationDue !== null && tool.calibrationDue < today;
   const lend = (personId: string | null): void => {
     const before = tool.holder?.id ?? null;
     void send(async () => {
       const { version } = await ask(ENDPOINTS.tools.lend, { id: tool.id, body: { version: tool.version, personId } });
-      offerUndo(personId === null ? `${tool.tag} is back in the crib` : `${tool.tag} is with you`, async () => {
+      const words = personId === null ? 'is back in the crib' : personId === session?.person.id ? 'is with you' : 'is given out';
+      offerUndo(`${tool.tag} ${words}`, async () => {
         await ask(ENDPOINTS.tools.lend, { id: tool.id, body: { version, personId: before } });
         await refreshTool();
       });
     }).then(refreshTool);
   };
+  const photo = usePhotoKey(({ file }) => {
+    void send(() => ask(ENDPOINTS.tools.picture, { id: tool.id, body: { version: tool.version, file } })).then(refreshTool);
+  });
+  const mayPicture = session !== undefined && session !== null && WRITERS.includes(session.person.role);
   const figure = (size: number): string => formatQuantity(size, tool.quantity, tool.unit);
   return (
     <>
       <Title sub={<Link to="/crib">Crib</Link>}>{`${tool.tag} ${tool.name}`}</Title>
-      {isDue ? (
+      {tool.retired ? (
+        <Care title="Out of use">
+          Since {dayWords(tool.retired)}: {tool.retiredWhy}. It is offered nowhere; what was read and pulled with it stays.
+        </Care>
+      ) : null}
+      {isDue && !tool.retired ? (
         <Care title="Not offered">
           Its check was due {dayWords(tool.calibrationDue!)}: at the bench another one is offered until it is checked.
         </Care>
@@ -83,19 +91,36 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
               <dt>Is with</dt>
               <dd>{tool.holder ? `${tool.holder.name}, since ${dayWords(tool.holder.since)}` : 'the crib'}</dd>
             </dl>
+            {tool.picture === null ? null : <Picture file={tool.picture} words={`${tool.tag} ${tool.name}`} width={160} height={120} />}
             <Wrong error={error} />
+            {photo.element}
             <div className="keys">
               {tool.holder ? (
                 <Button variant="plain" disabled={busy} onClick={() => lend(null)}>
                   It is back
                 </Button>
               ) : null}
-              {session?.person.role === 'foreman' ? (
+              {isForeman ? (
                 <Button variant="plain" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
                   Change it
                 </Button>
               ) : null}
-              {session && tool.holder?.id !== session.person.id ? (
+              {isForeman && !tool.retired ? (
+                <Button variant="plain" aria-expanded={isLeaving} onClick={() => setLeaving(!isLeaving)}>
+                  Out of use for good
+                </Button>
+              ) : null}
+              {isForeman && tool.retired ? (
+                <Button variant="plain" disabled={busy} onClick={() => void send(() => retire(tool, null)).then(refreshTool)}>
+                  In use again
+                </Button>
+              ) : null}
+              {mayPicture ? (
+                <Button variant="plain" onClick={photo.open}>
+                  {tool.picture === null ? 'Photo' : 'Another photo'}
+                </Button>
+              ) : null}
+              {session && !tool.retired && tool.holder?.id !== session.person.id ? (
                 <Button variant="plain" disabled={busy} onClick={() => lend(session.person.id)}>
                   I have it
                 </Button>
@@ -107,7 +132,9 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
               <ToolForm key={tool.version} tool={tool} onDone={() => setOpen(false)} />
             </section>
           ) : null}
-          <CheckForm tool={tool} />
+          {isLeaving && !tool.retired ? <Leaving tool={tool} onDone={() => setLeaving(false)} /> : null}
+          {isForeman && !tool.retired ? <GiveTo tool={tool} onGive={lend} /> : null}
+          {tool.retired ? null : <CheckForm tool={tool} />}
         </div>
         <div>
           <h2>Checks</h2>
@@ -118,6 +145,14 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
                 <b className={check.verdict === 'good' ? 'v-in' : 'v-out'}>{check.verdict}</b> {dayWords(check.at)}, {check.person}, against{' '}
                 {check.against}
                 {check.certificate ? `, certificate ${check.certificate}` : ''}
+                {check.paperId ? (
+                  <>
+                    {' '}
+                    <a href={addressOf(ENDPOINTS.papers.read, { id: check.paperId })} target="_blank" rel="noreferrer">
+                      its PDF
+                    </a>
+                  </>
+                ) : null}
                 {check.points.length > 0 ? (
                   <span className="fig">
                     {' '}
@@ -131,6 +166,55 @@ function ToolSheet({ tool }: { readonly tool: ToolView }): ReactElement {
         </div>
       </div>
     </>
+  );
+}
+
+/** Takes a tool out of use, or back; that can be undone for a while. */
+async function retire(tool: ToolView, why: string | null): Promise<void> {
+  const { version } = await ask(ENDPOINTS.tools.retire, { id: tool.id, body: { version: tool.version, why } });
+  offerUndo(why === null ? `${tool.tag} is in use again` : `${tool.tag} is out of use`, async () => {
+    await ask(ENDPOINTS.tools.retire, { id: tool.id, body: { version, why: why === null ? tool.retiredWhy : null } });
+    await refreshTool();
+  });
+}
+
+function Leaving({ tool, onDone }: { readonly tool: ToolView; readonly onDone: () => void }): ReactElement {
+  const form = useAskForm({
+    type: RetireBody,
+    initial: { why: '', version: tool.version },
+    onSend: async ({ why = '' }) => {
+      await retire(tool, why);
+      await refreshTool();
+      onDone();
+    },
+  });
+  return (
+    <section className="work mb-3" aria-label="Out of use for good">
+      <Asking of={form} act="Put it out of use">
+        <Field of="retire" name="why" label="Why" maxLength={200} placeholder="Worn out, broken, sold" />
+      </Asking>
+    </section>
+  );
+}
+
+/** The foreman gives it to whoever works here. */
+function GiveTo({ tool, onGive }: { readonly tool: ToolView; readonly onGive: (personId: string) => void }): ReactElement | null {
+  const { data: people = [] } = useQuery({ queryKey: ['people'], queryFn: () => ask(ENDPOINTS.people.list) });
+  const others = people.filter(({ id, leftAt }) => leftAt === null && id !== tool.holder?.id);
+  return (
+    <div className="mb-3">
+      <FormLabel htmlFor="give-to">Give it to</FormLabel>
+      <FormSelect id="give-to" value="" onChange={({ target }) => onGive(target.value)}>
+        <option value="" disabled>
+          nobody yet
+        </option>
+        {others.map(({ id, name }) => (
+          <option key={id} value={id}>
+            {name}
+          </option>
+        ))}
+      </FormSelect>
+    </div>
   );
 }
 
@@ -167,237 +251,5 @@ function Touched({ tool }: { readonly tool: ToolView }): ReactElement {
         </Button>
       ) : null}
     </Care>
-  );
-}
-
-interface CheckTyped {
-  points: string;
-  against: string;
-  certificate: string;
-  due: string;
-  verdict: 'good' | 'out';
-}
-
-/** Pairs of shown and true, one to a line; a line that is none is left undefined. */
-function pairs(text: string, tool: ToolView): readonly (CheckPoint | undefined)[] {
-  return text
-    .split('\n')
-    .filter((line) => line.trim() !== '')
-    .map((line) => {
-      const [shown, truth] = line
-        .trim()
-        .split(/\s*;\s*|\s+(?=[-+\d])/u)
-        .map((part) => parseQuantity(part, tool.quantity, 'point', tool.unit));
-      return shown?.ok && truth?.ok ? { shown: shown.quantity.base, true: truth.quantity.base } : undefined;
-    });
-}
-
-function CheckForm({ tool }: { readonly tool: ToolView }): ReactElement {
-  const [due] = useState(() => inDays(tool.everyDays ?? 365));
-  const { idOf, isDone } = useSameId();
-  const nothing: CheckTyped = { points: '', against: '', certificate: '', due, verdict: 'good' };
-  const form = useAskForm<CheckTyped, ToolCheckBody>({
-    type: ToolCheckBody,
-    draft: `check.${tool.id}`,
-    initial: nothing,
-    toBody: (typed) => ({
-      id: idOf(typed),
-      verdict: typed.verdict,
-      // A line that is no pair has no figure: it is refused by its place.
-      points: pairs(typed.points, tool).map((point) => point ?? { shown: Number.NaN, true: Number.NaN }),
-      against: typed.against,
-      ...(typed.certificate.trim() ? { certificate: typed.certificate.trim() } : {}),
-      ...(typed.verdict === 'good' && typed.due ? { due: typed.due } : {}),
-    }),
-    onSend: async (body) => {
-      await ask(ENDPOINTS.tools.check, { id: tool.id, body });
-      isDone();
-      form.begin(nothing);
-      await refreshTool();
-    },
-  });
-  const points = pairs(useWatch({ control: form.form.control, name: 'points' }), tool);
-  const wrong = points.indexOf(undefined);
-  const judged =
-    tool.quantity === 'torque' && points.length > 0 && wrong === -1
-      ? workings.run('tool.check', {
-          ...(tool.high > 0 ? { largest: tool.high } : {}),
-          type: tool.kind === 'beam-wrench' ? 'beam' : 'click',
-          points: points.map((point) => ({ set: point!.shown, true: point!.true })),
-        })
-      : undefined;
-  const verdict = judged?.ok ? String(judged.run.output['verdict']) : undefined;
-  const keep = (found: CheckTyped['verdict']): void => {
-    form.form.setValue('verdict', found);
-    void form.keep();
-  };
-  return (
-    <Asking
-      of={form}
-      className="work"
-      keys={
-        <div className="keys">
-          <Button variant="primary" disabled={form.busy} onClick={() => keep('good')}>
-            It is good
-          </Button>
-          <Button variant="plain" disabled={form.busy} onClick={() => keep('out')}>
-            It is out
-          </Button>
-        </div>
-      }
-    >
-      <h2>Check it</h2>
-      <Field
-        of="check"
-        name="points"
-        label={`Shown and true, one pair to a line, in ${tool.unit}`}
-        as="textarea"
-        className="fig"
-        rows={3}
-        placeholder={tool.quantity === 'torque' ? '40 39.4' : '25.000 25.001'}
-      />
-      {wrong === -1 ? null : <div className="v-out">Line {wrong + 1} is no pair of figures</div>}
-      {verdict ? (
-        <p className={`mb-1 v-${verdict}`}>
-          By ISO 6789-1: <b>{verdict}</b>, worst {formatQuantity(Number(judged?.ok ? judged.run.output['worst'] : 0), 'ratio', '%')}
-        </p>
-      ) : null}
-      {judged && !judged.ok ? <div className="v-out">{judged.issues.map(wording).join('; ')}</div> : null}
-      <div className="row mt-2">
-        <Field of="check" name="against" label="Held against" wrap="col-6 mb-2" maxLength={200} />
-        <Field of="check" name="certificate" label="Certificate" wrap="col-6 mb-2" maxLength={80} />
-        <Field of="check" name="due" label="Next check" wrap="col-6 mb-2" type="date" />
-      </div>
-    </Asking>
-  );
-}
-
-interface StudyTyped {
-  readonly people: string;
-  readonly parts: string;
-  readonly trials: string;
-  /** Cells by person, part and trial. */
-  readonly cells: Readonly<Record<string, string>>;
-}
-
-/** A gauge study through the screen: each person measures each part in turn, without seeing what was read before. */
-function Study({ tool }: { readonly tool: ToolView }): ReactElement {
-  const { data: session } = useSession();
-  const me = session?.person.name.split(' ')[0] ?? '';
-  const [typed, setTyped] = useDraft<StudyTyped>(`study.${tool.id}`, { people: me, parts: '5', trials: '2', cells: {} });
-  const [id] = useState(() => uuid());
-  const [open, setOpen] = useState(false);
-  const { busy, error, send } = useSend();
-  const people = typed.people
-    .split(/[;,]/u)
-    .map((name) => name.trim())
-    .filter(Boolean)
-    .slice(0, 6);
-  const parts = Array.from({ length: Math.min(20, Math.max(2, Number(typed.parts) || 2)) }, (_, index) => String(index + 1));
-  const trials = Array.from({ length: Math.min(5, Math.max(2, Number(typed.trials) || 2)) }, (_, index) => index);
-  const keys = trials.flatMap((trial) =>
-    people.flatMap((person) => parts.map((part) => ({ person, part, key: `${person}|${part}|${trial}`, trial }))),
-  );
-  const read = (key: string): number | undefined => {
-    const parsed = parseQuantity(typed.cells[key] ?? '', tool.quantity, 'reading', tool.unit);
-    return parsed.ok ? parsed.quantity.base : undefined;
-  };
-  const next = keys.find(({ key }) => read(key) === undefined);
-  const readings = keys.flatMap(({ person, part, key }) => {
-    const reading = read(key);
-    return reading === undefined ? [] : [{ person, part, reading }];
-  });
-  const result = next === undefined && readings.length >= 8 ? workings.run('measure.gauge-rr', { readings }) : undefined;
-  const [text, setText] = useState('');
-  const take = (event: FormEvent): void => {
-    event.preventDefault();
-    if (!next || !parseQuantity(text, tool.quantity, 'reading', tool.unit).ok) return;
-    setTyped({ ...typed, cells: { ...typed.cells, [next.key]: text } });
-    setText('');
-  };
-  const put = (): void => {
-    const body: StudyBody = { id, readings };
-    void send(() => ask(ENDPOINTS.tools.study, { id: tool.id, body })).then((ok) => {
-      if (!ok) return;
-      setTyped(undefined);
-      void refreshTool();
-    });
-  };
-  return (
-    <section className="mt-3">
-      <h2>Gauge study</h2>
-      {tool.studies.map((study) => (
-        <p key={study.id} className="mb-1">
-          {dayWords(study.at)}, {study.person}: spread {formatQuantity(study.sigma, 'length', 'µm')},{' '}
-          {formatQuantity(study.share, 'ratio', '%')} of all variation, tells {study.categories} sizes apart
-        </p>
-      ))}
-      {open ? (
-        <>
-          <div className="row">
-            {(
-              [
-                ['people', 'People, parted by ;'],
-                ['parts', 'Parts'],
-                ['trials', 'Times each'],
-              ] as const
-            ).map(([name, label]) => (
-              <div key={name} className="col-4 mb-2">
-                <FormLabel htmlFor={`study-${name}`}>{label}</FormLabel>
-                <FormControl
-                  id={`study-${name}`}
-                  maxLength={120}
-                  value={typed[name]}
-                  onChange={(event) => setTyped({ ...typed, [name]: event.target.value })}
-                />
-              </div>
-            ))}
-          </div>
-          {next ? (
-            <form className="work" onSubmit={take}>
-              <FormLabel htmlFor="study-reading">
-                {next.person} measures part {next.part}, time {next.trial + 1}; {keys.length - readings.length} to go
-              </FormLabel>
-              <div className="d-flex gap-2 align-items-baseline">
-                <FormControl
-                  id="study-reading"
-                  className="num-field"
-                  inputMode="decimal"
-                  autoComplete="off"
-                  value={text}
-                  onChange={(event) => setText(event.target.value)}
-                />
-                <span className="fig fs-3">{tool.unit}</span>
-                <Button type="submit" variant="primary">
-                  Take it
-                </Button>
-              </div>
-            </form>
-          ) : null}
-          {result?.ok ? (
-            <div className="work">
-              <p className="mb-1">
-                <span className="fig fs-3">{formatQuantity(Number(result.run.output['share']), 'ratio', '%')}</span> of all variation is the
-                gauge; it tells <span className="fig fs-4">{Number(result.run.output['categories'])}</span> sizes apart.{' '}
-                {String(result.run.output['what'])}
-              </p>
-              {result.run.drawing ? <Drawn drawing={result.run.drawing} name="Gauge study" /> : null}
-              <Wrong error={error} />
-              <Button variant="primary" disabled={busy} onClick={put}>
-                Keep it: this is the tool’s spread from now on
-              </Button>
-            </div>
-          ) : null}
-          {result && !result.ok ? <p className="v-out">{result.issues.map(wording).join('; ')}</p> : null}
-          <Button variant="quiet" onClick={() => setTyped(undefined)}>
-            Begin again
-          </Button>
-        </>
-      ) : (
-        <Button variant="plain" onClick={() => setOpen(true)}>
-          Run a study
-        </Button>
-      )}
-    </section>
   );
 }

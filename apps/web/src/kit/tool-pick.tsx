@@ -32,12 +32,14 @@ export function rememberTool(tool: Tool): void {
 export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps & { readonly size?: ToolSize | undefined }): ReactElement {
   const id = useId();
   const today = shopToday();
+  // What is out of use is chosen nowhere; what was kept with it still names it.
+  const offered = tools.filter(({ id: toolId, retired }) => !retired || toolId === chosen?.id);
   return (
     <div>
       <FormLabel htmlFor={id}>{label}</FormLabel>
       <FormSelect id={id} value={chosen?.id ?? ''} onChange={(event) => onChoose(event.target.value)}>
         {chosen ? null : <option value="">none of them will do</option>}
-        {tools.map((tool) => {
+        {offered.map((tool) => {
           const against = toolRefusal(tool, size, today);
           return (
             <option key={tool.id} value={tool.id} disabled={against !== undefined}>

@@ -1,40 +1,9 @@
-import { ENDPOINTS } from '@jubb/wire';
 import type { SheetList } from '@jubb/sheet';
 import { CSV_LISTS, readCsv, type PlainLine } from '@jubb/sheet/editing';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
-import { upload } from '../link/client.ts';
-import { Care, Wrong } from '../kit/pieces.tsx';
+import { Care } from '../kit/pieces.tsx';
 import { readTextFile } from '../kit/text-file.ts';
-
-/** The shop's own PDF of a document, so that its pages can be pinned to steps. */
-export function PaperIn({ onPaper }: { readonly onPaper: (id: string) => void }): ReactElement {
-  const [error, setError] = useState<unknown>();
-  const bringIn = async (file: File | undefined): Promise<void> => {
-    if (!file) return;
-    setError(undefined);
-    try {
-      onPaper((await upload(ENDPOINTS.papers.keep, { name: file.name }, file.type, file)).id);
-    } catch (refusal) {
-      setError(refusal);
-    }
-  };
-  return (
-    <div className="mb-2">
-      <label className="btn btn-plain" htmlFor="paper-file">
-        Bring in its PDF
-      </label>
-      <input
-        id="paper-file"
-        className="visually-hidden"
-        type="file"
-        accept="application/pdf"
-        onChange={(event) => void bringIn(event.target.files?.[0])}
-      />
-      <Wrong error={error} />
-    </div>
-  );
-}
 
 interface CsvInProps {
   readonly list: SheetList;

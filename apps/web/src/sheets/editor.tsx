@@ -10,7 +10,8 @@ import { useRevisions } from './queries.ts';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { Approve, Together } from './approve.tsx';
 import { BenchPreview } from '../stages/bench/bench-preview.tsx';
-import { CsvIn, PaperIn } from './bring-in.tsx';
+import { PaperIn } from '../kit/paper-in.tsx';
+import { CsvIn } from './bring-in.tsx';
 import { Completeness } from './completeness.tsx';
 import { FindingList } from './finding-list.tsx';
 import { LineFields } from './line-fields.tsx';
@@ -270,7 +271,9 @@ function ListEditor({ list, draft, active, place, onActive }: ListEditorProps): 
           if (ref !== undefined) onActive(ref);
         }}
       />
-      {chosen && list === 'documents' ? <PaperIn onPaper={(paper) => replace({ ...chosen, paper })} /> : null}
+      {chosen && list === 'documents' ? (
+        <PaperIn words="Bring in its PDF" onPaper={(paper) => replace({ ...chosen, paper: paper.id })} />
+      ) : null}
       {chosen && list !== 'steps' ? (
         <LineFields key={`fields-${String(chosen['ref'])}`} file={file} list={list} line={chosen} onChange={replace} />
       ) : null}

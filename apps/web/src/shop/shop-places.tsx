@@ -6,6 +6,7 @@ import './shop.scss';
 const PLACES = [
   ['/shop', 'Prices and rules'],
   ['/shop/people', 'People'],
+  ['/shop/tablets', 'Tablets and log-ins'],
   ['/shop/bring', 'Bring in a list'],
   ['/shop/changes', 'What was changed'],
 ] as const;

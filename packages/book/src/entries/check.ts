@@ -76,9 +76,10 @@ function pastRange({ low, high, unit }: Tool, figures: readonly number[]): strin
   return figures.some(isPast) ? `reads ${low} to ${high} ${unit} only` : undefined;
 }
 
-function pastCheck({ calibrationDue, foundOutAt, zone }: CribTool, at: string, now: number): string | undefined {
+function pastCheck({ calibrationDue, foundOutAt, retired, zone }: CribTool, at: string, now: number): string | undefined {
   // A clock that is ahead makes no tool older: nothing was read later than now.
   const takenAt = new Date(Math.min(Date.parse(at), now)).toISOString();
+  if (retired && retired < dayIn(zone, takenAt)) return `was put out of use ${retired}`;
   const isKnownSince = foundOutAt !== undefined && foundOutAt > takenAt;
   return calibrationDue !== null && !isKnownSince && calibrationDue < dayIn(zone, takenAt)
     ? `is past its check, which was due ${calibrationDue}`

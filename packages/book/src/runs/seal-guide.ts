@@ -82,7 +82,7 @@ export function sealDriver({ kind, size }: Pick<Seal, 'kind' | 'size'>, tools: r
   const { shaft, bore } = sealSize(size);
   if (kind !== 'lip-seal' || shaft === undefined || bore === undefined) return undefined;
   const tubes = tools
-    .filter((tool) => isPushing(tool.kind) && tool.high > tool.low)
+    .filter((tool) => isPushing(tool.kind) && !tool.retired && tool.high > tool.low)
     .map(({ tag, name, low, high, length }) => ({ name: `${tag} ${name}`, inside: low, outside: high, length: length ?? 0 }));
   const run = workings.run('press.sleeve', { into: 'housing', part: 'seal', bore: shaft, outside: bore, tubes });
   if (!run?.ok) return undefined;

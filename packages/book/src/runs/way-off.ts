@@ -44,7 +44,7 @@ export function pressCrib(tools: readonly Tool[]): Crib {
       outside: `${high} mm`,
       length: `${length ?? 0} mm`,
     }));
-  const most = Math.max(0, ...tools.filter(({ kind }) => kind === 'press').map(({ high }) => high));
+  const most = Math.max(0, ...tools.filter(({ kind, retired }) => kind === 'press' && !retired).map(({ high }) => high));
   return { tubes, ...(most > 0 ? { capacity: `${most} N` } : {}) };
 }
 

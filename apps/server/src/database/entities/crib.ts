@@ -19,6 +19,11 @@ export class ToolRow {
   @Column({ type: 'double precision', nullable: true }) length: number | null;
   @Column({ type: 'date', name: 'calibration_due', nullable: true }) calibrationDue: string | null;
   @Column({ type: 'int', name: 'check_every_days', nullable: true }) everyDays: number | null;
+  /** Out of use for good since then, and why. */
+  @Column({ type: 'date', nullable: true }) retired: string | null;
+  @Column({ type: 'text', name: 'retired_why', nullable: true }) retiredWhy: string | null;
+  /** SHA-256 of its photo. */
+  @Column({ type: 'text', nullable: true }) picture: string | null;
   @Column({ type: 'uuid', name: 'lent_to', nullable: true }) lentTo: string | null;
   @Column({ type: 'timestamptz', name: 'lent_at', nullable: true }) lentAt: Date | null;
   @Column({ type: 'int', default: 1 }) version: number;
@@ -33,6 +38,8 @@ export class ToolCheck {
   @Column({ type: 'jsonb' }) points: ToolCheckBody['points'];
   @Column({ type: 'text' }) against: string;
   @Column({ type: 'text', nullable: true }) certificate: string | null;
+  /** Its certificate as a PDF. */
+  @Column({ type: 'uuid', name: 'paper_id', nullable: true }) paperId: string | null;
   @Column({ type: 'date', nullable: true }) due: string | null;
   @Column({ type: 'uuid', name: 'person_id' }) personId: string;
   @Column({ type: 'timestamptz', name: 'kept_at', insert: false }) keptAt: Date;

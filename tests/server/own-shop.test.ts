@@ -1,0 +1,153 @@
+import type { JobHead, TodayView } from '@jubb/book';
+import type { Tool } from '@jubb/sheet';
+import type { ChangeLine, Problem, SessionView, TabletLine, TabletPeople, ToolView } from '@jubb/wire';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { createHash } from 'node:crypto';
+import { v7 as uuid } from 'uuid';
+import { Client, entry, type Answer } from '../kit/client.ts';
+import { demoDatabase, type TestDatabase } from '../kit/database.ts';
+import { startServer, type RunningServer } from '../kit/server.ts';
+
+let database: TestDatabase;
+let server: RunningServer;
+let oswin: Client;
+
+beforeAll(async () => {
+  database = await demoDatabase();
+  server = await startServer(database.url);
+  oswin = await Client.as(server.base, 'oswin');
+});
+afterAll(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+const IN_A_YEAR = new Date(Date.now() + 365 * 86_400_000).toISOString().slice(0, 10);
+
+const told = ({ status, body }: Answer<unknown>): string =>
+  `${status} ${((body as Problem).errors ?? []).map(({ field, allowed }) => `${field} ${allowed}`).join('; ')}`;
+const lastChange = async (): Promise<ChangeLine> => (await oswin.get<ChangeLine[]>('/changes'))[0]!;
+
+describe('tablets and log-ins', () => {
+  const tablets = (): Promise<TabletLine[]> => oswin.get<TabletLine[]>('/tablets');
+  const tabletOf = async (client: Client): Promise<TabletLine> => {
+    const { tablet } = await client.get<SessionView>('/session');
+    return (await tablets()).find(({ id }) => id === tablet!.id)!;
+  };
+
+  test('the foreman sees who is in where, and logs them out from afar: at once, on every process', async () => {
+    const other = await startServer(database.url);
+    try {
+      const ilka = await Client.as(server.base, 'ilka');
+      const at = await tabletOf(ilka);
+      expect(at).toMatchObject({ addedBy: expect.stringContaining('Ilka'), people: [expect.stringContaining('Ilka')], instruments: [] });
+      expect(at.logIns).toEqual([expect.objectContaining({ person: expect.stringContaining('Ilka'), beside: [], isThis: false })]);
+      const [{ mark, since, until }] = at.logIns as [TabletLine['logIns'][number]];
+      expect(Date.parse(until) - Date.parse(since)).toBe(12 * 3600 * 1000);
+      expect(Math.abs(Date.parse(since) - Date.now())).toBeLessThan(60_000);
+      expect((await tabletOf(oswin)).logIns.filter(({ isThis }) => isThis)).toHaveLength(1);
+      const elsewhere = async (): Promise<number> => {
+        const answer = await fetch(`${other.base}/api/v1/session`, { headers: { cookie: ilka.cookie } });
+        return answer.status;
+      };
+      expect(await elsewhere()).toBe(200);
+      const after = await oswin.call<TabletLine[]>('DELETE', `/log-ins/${mark}`);
+      expect(after.status).toBe(200);
+      expect(after.body.find(({ id }) => id === at.id)!.logIns).toEqual([]);
+      expect((await ilka.call('GET', '/session')).status).toBe(401);
+      expect(await elsewhere()).toBe(401);
+      expect(await lastChange()).toMatchObject({ what: 'tablet', subject: at.name, act: 'logged out' });
+      // Her PIN does there still: it is her tablet.
+      expect((await tablets()).find(({ id }) => id === at.id)!.people).toHaveLength(1);
+      expect((await oswin.call('DELETE', `/log-ins/${mark}`)).status).toBe(404);
+    } finally {
+      await other.stop();
+    }
+  });
+
+  test('on a tablet that is lost nobody is in any more, and no PIN will do', async () => {
+    const joss = await Client.as(server.base, 'joss');
+    const at = await tabletOf(joss);
+    expect((await joss.call('PUT', '/session/pin', { pin: '4711', password: 'bench-417' })).status).toBe(204);
+    const [{ id: jossId }] = (await joss.get<TabletPeople>('/tablet')).people as [TabletPeople['people'][number]];
+    expect((await joss.call('POST', '/session/swap', { personId: jossId, pin: '4711' })).status).toBe(200);
+    const [instrument] = await oswin.get<{ id: string }[]>('/instruments');
+    expect((await joss.call('PUT', `/instruments/${instrument!.id}/tablet`, { tabletId: at.id })).status).toBe(204);
+    expect((await tabletOf(joss)).instruments).toHaveLength(1);
+
+    expect((await oswin.call<TabletLine[]>('DELETE', `/tablets/${at.id}`)).body.some(({ id }) => id === at.id)).toBe(false);
+    expect((await joss.call('GET', '/session')).status).toBe(401);
+    expect((await joss.call('POST', '/session/swap', { personId: jossId, pin: '4711' })).status).toBe(403);
+    expect(await joss.get<TabletPeople>('/tablet')).toMatchObject({ tablet: null, people: [] });
+    expect(await lastChange()).toMatchObject({ what: 'tablet', subject: at.name, act: 'forgotten' });
+    // With a password it is a tablet of the shop again, a new one.
+    expect((await joss.call('POST', '/session', { login: 'joss', password: 'bench-417' })).status).toBe(200);
+    expect((await tabletOf(joss)).id).not.toBe(at.id);
+  });
+
+  test('only the foreman may, and what is no log-in ends none', async () => {
+    const perla = await Client.as(server.base, 'perla');
+    expect((await perla.call('GET', '/tablets')).status).toBe(403);
+    expect((await oswin.call('DELETE', '/log-ins/not-a-mark')).status).toBe(404);
+    expect((await oswin.call('DELETE', `/tablets/${uuid()}`)).status).toBe(404);
+  });
+});
+
+describe('a tool out of use', () => {
+  const tools = (): Promise<Tool[]> => oswin.get<Tool[]>('/tools');
+  const retire = (tool: ToolView, why: string | null): Promise<Answer<ToolView>> =>
+    oswin.call<ToolView>('PUT', `/tools/${tool.id}/retired`, { version: tool.version, why });
+  const view = (id: string): Promise<ToolView> => oswin.get<ToolView>(`/tools/${id}`);
+
+  test('is offered nowhere and takes no reading, keeps what it read, and can come back', async () => {
+    const ilka = await Client.as(server.base, 'ilka');
+    const { id: jobId }: JobHead = await ilka.bookedOn('tindlebrook-cc1-loose-ball-hub');
+    const made = await oswin.made<ToolView>('/tools', {
+      ...{ tag: 'D99', name: 'Dial indicator', kind: 'dial-indicator', quantity: 'length', unit: 'mm' },
+      ...{ low: 0, high: 10, resolution: 0.01, within: 0.02, due: IN_A_YEAR },
+    });
+    const lent = await ilka.call<ToolView>('PUT', `/tools/${made.id}/holder`, { version: made.version, personId: null });
+    expect((await retire(lent.body, ' ')).status).toBe(400);
+    const gone = await retire(lent.body, 'Dropped, head cracked');
+    expect(gone.body).toMatchObject({
+      retired: expect.stringMatching(/^\d{4}-\d\d-\d\d$/u),
+      retiredWhy: 'Dropped, head cracked',
+      holder: null,
+    });
+    expect((await tools()).find(({ id }) => id === made.id)).toMatchObject({ retired: gone.body.retired });
+    expect(await lastChange()).toMatchObject({ what: 'tool', subject: 'D99', act: 'out of use' });
+    expect((await retire(lent.body, 'again')).status).toBe(409);
+    expect((await oswin.get<TodayView>('/today')).crib.map(({ tag }) => tag)).not.toContain('D99');
+
+    // What was read before that day is taken, however late it comes; what was read after it is not.
+    await database.query("UPDATE tool SET retired = current_date - 10 WHERE tag = 'D99'");
+    const read = (daysAgo: number): object => {
+      const takenAt = new Date(Date.now() - daysAgo * 86_400_000).toISOString();
+      return entry('reading', { limit: 'rim-play', readings: [0.05, 0.05, 0.05], unit: 'mm' }, { toolId: made.id, takenAt });
+    };
+    expect(told(await ilka.post(jobId, read(0)))).toMatch(/^400 entries\[0\]\.toolId was put out of use \d{4}-/u);
+    expect(told(await ilka.post(jobId, read(20)))).toMatch(/^20/u);
+    const back = await retire(gone.body, null);
+    expect(back.body).toMatchObject({ retired: null, retiredWhy: null });
+    expect(await lastChange()).toMatchObject({ subject: 'D99', act: 'in use again' });
+  });
+
+  test('has a picture, and the paper of its check', async () => {
+    const ilka = await Client.as(server.base, 'ilka');
+    const tool = await view((await tools()).find(({ kind }) => kind === 'micrometer')!.id);
+    const file = createHash('sha256').update('a photo').digest('hex');
+    expect(told(await ilka.call('PUT', `/tools/${tool.id}/picture`, { version: tool.version, file: 'abc' }))).toMatch(/^400 file must be/u);
+    const shown = await ilka.call<ToolView>('PUT', `/tools/${tool.id}/picture`, { version: tool.version, file });
+    expect(shown.body).toMatchObject({ picture: file, version: tool.version + 1 });
+    expect((await ilka.call('PUT', `/tools/${tool.id}/picture`, { version: tool.version, file: null })).status).toBe(409);
+
+    const check = { verdict: 'good', points: [], against: 'gauge blocks, grade 1', certificate: 'C 418', due: IN_A_YEAR };
+    const keep = (paperId: string): Promise<Answer<ToolView>> =>
+      ilka.call<ToolView>('POST', `/tools/${tool.id}/checks`, { id: uuid(), ...check, paperId });
+    expect(told(await keep(uuid()))).toMatch(/^400 paperId is not a paper of this shop/u);
+    const pdf = Buffer.from('%PDF-1.7\n1 0 obj\n<<>>\nendobj\n%%EOF\n');
+    const paper = await ilka.call<{ id: string }>('POST', '/papers?name=C%20418.pdf', pdf, { 'content-type': 'application/pdf' });
+    expect((await keep(paper.body.id)).body.checks[0]).toMatchObject({ certificate: 'C 418', paperId: paper.body.id });
+    expect((await ilka.call('GET', `/papers/${paper.body.id}`)).headers.get('content-type')).toContain('application/pdf');
+  });
+});
