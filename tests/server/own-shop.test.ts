@@ -1,6 +1,6 @@
-import type { JobHead, TodayView } from '@jubb/book';
+import type { JobHead, JobView, TodayView } from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
-import type { ChangeLine, Problem, SessionView, TabletLine, TabletPeople, ToolView } from '@jubb/wire';
+import type { ChangeLine, PersonLine, Problem, SessionView, TabletLine, TabletPeople, ToolView } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
@@ -149,5 +149,48 @@ describe('a tool out of use', () => {
     const paper = await ilka.call<{ id: string }>('POST', '/papers?name=C%20418.pdf', pdf, { 'content-type': 'application/pdf' });
     expect((await keep(paper.body.id)).body.checks[0]).toMatchObject({ certificate: 'C 418', paperId: paper.body.id });
     expect((await ilka.call('GET', `/papers/${paper.body.id}`)).headers.get('content-type')).toContain('application/pdf');
+  });
+});
+
+describe('certificates of licensed practice', () => {
+  const people = (): Promise<PersonLine[]> => oswin.get<PersonLine[]>('/people');
+  const named = async (login: string): Promise<PersonLine> => (await people()).find((one) => one.login === login)!;
+  const keep = async (login: string, body: object): Promise<Answer<PersonLine>> =>
+    oswin.call<PersonLine>('POST', `/people/${(await named(login)).id}/licences`, body);
+
+  test('are kept with the person, seen at the job, and taken off again; each is among what was changed', async () => {
+    const good = { covers: 'electric', number: ' HV 12 ', givenBy: 'guild of the valley', until: IN_A_YEAR };
+    expect(told(await keep('ilka', { ...good, covers: 'magic' }))).toMatch(/^400 covers/u);
+    expect(told(await keep('ilka', { ...good, until: '2020-01-01' }))).toMatch(/^400 until is over already/u);
+    expect(told(await keep('ilka', { ...good, paperId: uuid() }))).toMatch(/^400 paperId is not a paper/u);
+    const { licences } = (await keep('ilka', good)).body;
+    expect(licences).toEqual([{ ...good, number: 'HV 12', id: expect.any(String), paperId: null }]);
+    expect(await lastChange()).toMatchObject({
+      what: 'person',
+      act: 'certificate',
+      fields: expect.arrayContaining([expect.objectContaining({ field: 'until' })]),
+    });
+    const { id } = await oswin.bookedOn('tindlebrook-cc1-loose-ball-hub');
+    const { people: seen } = await oswin.get<JobView>(`/jobs/${id}`);
+    expect(seen.find(({ login }) => login === 'ilka')!.licences).toEqual(licences);
+    expect(seen.find(({ login }) => login === 'joss')!.licences).toBeNull();
+    const off = await oswin.call<PersonLine>('DELETE', `/licences/${licences![0]!.id}`);
+    expect(off.body.licences).toBeNull();
+    expect((await oswin.call('DELETE', `/licences/${licences![0]!.id}`)).status).toBe(404);
+    expect(await lastChange()).toMatchObject({ act: 'certificate taken off' });
+  });
+
+  test('whoever takes a hold of a certified person is one: not by a certificate that is over', async () => {
+    const ilka = await Client.as(server.base, 'ilka');
+    const bram = await Client.as(server.base, 'bram');
+    const { id } = await oswin.bookedOn('askvale-rx10-refrigerant-compressor');
+    await ilka.workTo(id, 'to-the-certified-person');
+    await ilka.post(id, entry('tick', {}, { step: 'to-the-certified-person' }));
+    const takes = (): Promise<Answer<Problem>> =>
+      bram.post(id, entry('hold-met', { seen: 'takes it over', certificate: 'RC 0533' }, { step: 'to-the-certified-person' }));
+    await database.query("UPDATE licence SET until = current_date - 1 WHERE number = 'RC 0533'");
+    expect(told(await takes())).toMatch(/^400 entries\[0\]\.payload\.certificate is over: RC 0533, guild of the valley was good until/u);
+    await database.query("UPDATE licence SET until = current_date WHERE number = 'RC 0533'");
+    expect(told(await takes())).toMatch(/^200/u);
   });
 });

@@ -1,5 +1,6 @@
 import type { Role, HoldReason, Stage, JobScope, SheetFile, Tool } from '@jubb/sheet';
 import type { AnyKeptEntry } from './entries/kept.js';
+import type { Licence } from './licences.js';
 /** What is known of a job, of all jobs today, and of who works on them. Dates are ISO texts in UTC. */
 
 export interface PersonView {
@@ -7,6 +8,8 @@ export interface PersonView {
   readonly name: string;
   readonly login: string;
   readonly role: Role;
+  /** Certificates that the shop keeps of them, where it is asked with whom works on a job. */
+  readonly licences?: readonly Licence[] | null;
 }
 
 export interface Hold {

@@ -5,6 +5,7 @@ export * from './words.js';
 export * from './tool.js';
 export * from './model/choices.js';
 export * from './model/coat-attacks.js';
+export * from './model/licensed.js';
 export * from './model/lists.js';
 export * from './model/pointers.js';
 export * from './model/ref-of.js';

@@ -95,6 +95,8 @@ export const ENDPOINTS = {
     list: endpoint('GET', '/people', FOREMAN, ['PersonLine']),
     add: endpoint('POST', '/people', FOREMAN, 'PersonLine', { body: 'NewPersonBody', status: 201 }),
     change: endpoint('PUT', '/people/:id', FOREMAN, 'PersonLine', { body: 'PersonBody' }),
+    addLicence: endpoint('POST', '/people/:id/licences', FOREMAN, 'PersonLine', { body: 'LicenceBody', status: 201 }),
+    dropLicence: endpoint('DELETE', '/licences/:id', FOREMAN, 'PersonLine'),
     newPassword: endpoint('PUT', '/people/:id/password', FOREMAN, 'nothing', { body: 'PasswordBody' }),
   },
   session: {

@@ -1,7 +1,8 @@
-import { ROLES, type Role } from '@jubb/sheet';
-import { TextLine, Version } from '@jubb/sheet/given';
+import type { Licence } from '@jubb/book';
+import { HAZARDS, ROLES, type Hazard, type Role } from '@jubb/sheet';
+import { Day, TextLine, Version } from '@jubb/sheet/given';
 import 'reflect-metadata';
-import { IsBoolean, IsIn, IsString, Matches, MaxLength, MinLength } from 'class-validator';
+import { IsBoolean, IsIn, IsOptional, IsString, IsUUID, Matches, MaxLength, MinLength } from 'class-validator';
 
 /** What somebody is called at the log-in. */
 export function LoginName(): PropertyDecorator {
@@ -38,6 +39,17 @@ export class PersonBody {
   @IsBoolean() hasLeft: boolean;
 }
 
+/** A certificate of licensed practice. */
+export class LicenceBody {
+  @IsIn(HAZARDS, { message: 'is missing: what does it let them work at?' }) covers: Hazard;
+  @TextLine('what is its number?', 60) number: string;
+  @TextLine('who gave it?', 80) givenBy: string;
+  /** The last day on which it is good; nothing where it has no end. */
+  @IsOptional() @Day() until?: string;
+  /** Brought in as a PDF. */
+  @IsOptional() @IsUUID() paperId?: string;
+}
+
 export class PasswordBody {
   @NewPassword() password: string;
 }
@@ -51,6 +63,7 @@ export interface PersonLine {
   readonly version: number;
   /** Tablets on which they logged in once, and may use their PIN. */
   readonly tablets: number;
+  readonly licences: readonly Licence[] | null;
 }
 
 export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit' | 'tablet' | 'place';

@@ -16,7 +16,7 @@ import {
 } from './bodies.js';
 import { LendBody, RetireBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolPictureBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
-import { NewPersonBody, PasswordBody, PersonBody } from './people.js';
+import { LicenceBody, NewPersonBody, PasswordBody, PersonBody } from './people.js';
 import { ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
 import { CustomerBody, MergeBody, OwnerBody, PlacedBody } from './customers.js';
@@ -36,6 +36,7 @@ export const BODIES = {
   GoodsInBody,
   ImportSheetBody,
   LendBody,
+  LicenceBody,
   LoginBody,
   MergeBody,
   MoveBody,

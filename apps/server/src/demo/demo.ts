@@ -1,12 +1,13 @@
 import type { PersonView } from '@jubb/book';
-import type { Role, SheetFile } from '@jubb/sheet';
+import { daysOn, type Role, type SheetFile } from '@jubb/sheet';
 import { createHash } from 'node:crypto';
 import { readFile, readdir } from 'node:fs/promises';
 import { join, parse } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In } from 'typeorm';
 import { v7 as uuid } from 'uuid';
-import { DemoSight, Instrument, KeptFile, Person, SheetRevision, Shop, ToolRow } from '../database/entities/index.js';
+import { shopDay } from '../common/shop-day.js';
+import { DemoSight, Instrument, KeptFile, LicenceRow, Person, SheetRevision, Shop, ToolRow } from '../database/entities/index.js';
 import { fileType } from '../files/file-type.js';
 import { PeopleService } from '../people/people.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
@@ -40,6 +41,14 @@ export const MORE_PEOPLE: typeof DEMO_PEOPLE = [
   ['Garrit Solvane', 'garrit', 'mechanic'],
 ];
 const WHO_LEFT = 'garrit';
+
+/** Certificates of licensed practice, and for how many days from now they are good. */
+const DEMO_LICENCES = [
+  ['oswin', 'refrigerant', 'RC 0417', 'guild of the valley', 410],
+  ['bram', 'refrigerant', 'RC 0533', 'guild of the valley', 26],
+  ['bram', 'pressure', 'PV 88', 'inspection of vessels', 700],
+  ['oswin', 'brake', 'BK 2031', 'guild of the valley', null],
+] as const;
 
 /** Stands among the sights while the demo is made. */
 const UNFINISHED = 0;
@@ -147,6 +156,14 @@ export class Demo {
     const byLogin = new Map(staff.map((one) => [one.login, one]));
     const left = byLogin.get(WHO_LEFT);
     if (left) await this.people.change(left.id, { version: 1, name: left.name, role: left.role, hasLeft: true }, byLogin.get('oswin')!);
+    const { today } = await shopDay(this.dataSource);
+    const keptBy = byLogin.get('oswin')!.id;
+    await this.dataSource.getRepository(LicenceRow).insert(
+      DEMO_LICENCES.map(([login, covers, number, givenBy, days]) => {
+        const until = days === null ? null : daysOn(ZONE, today, days);
+        return { personId: byLogin.get(login)!.id, covers, number, givenBy, until, keptBy };
+      }),
+    );
     return byLogin;
   }
 

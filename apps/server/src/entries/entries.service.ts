@@ -1,6 +1,7 @@
 import {
   checkEntry,
   guardOf,
+  licenceRefusal,
   kindOf,
   kindsThat,
   takesStock,
@@ -9,10 +10,13 @@ import {
   type NewEntry,
   type PersonView,
 } from '@jubb/book';
+import { dayIn, type SheetFile } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
-import { ProblemError, refused } from '../common/problem.js';
+import { ProblemError, badInput, refused } from '../common/problem.js';
+import { shopDay } from '../common/shop-day.js';
 import { ask } from '../database/data-source.js';
+import { LicenceRow } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
 import { AFTER, BY_ID, JSON_OF_JOB, OF_JOB, TOOLS, readEntries } from './entries.sql.js';
 import { asToday, contentOf } from './entry-content.js';
@@ -113,8 +117,21 @@ export class EntriesService {
     const [first] = refusals;
     const graver = refusals.find(({ code }) => code !== 'bad-input');
     if (first) throw refused(graver ?? { ...first, errors: refusals.flatMap(({ errors }) => errors) });
+    await this.#certified(manager, person, entries, sheet);
     const contents = entries.map((entry) => contentOf(entry, { jobId, personId, sheet, tools }));
     return { jobId, personId, role, sheet, contents, guard: guardOf(entries, sheet) };
+  }
+
+  /** Refuses a certified person whose certificate is over; most entries ask for none. */
+  async #certified(manager: EntityManager, { id: personId }: PersonView, entries: readonly NewEntry[], sheet: SheetFile): Promise<void> {
+    const held = entries.map((entry, at) => ({ entry, at })).filter(({ entry }) => entry.kind === 'hold-met');
+    if (held.length === 0) return;
+    const [licences, { zone }] = await Promise.all([manager.findBy(LicenceRow, { personId }), shopDay({ manager })]);
+    const errors = held.flatMap(({ entry: { step, takenAt }, at }) => {
+      const allowed = licenceRefusal(sheet, step, licences, dayIn(zone, Math.min(Date.parse(takenAt), Date.now())));
+      return allowed === undefined ? [] : [{ field: `entries[${at}].payload.certificate`, allowed }];
+    });
+    if (errors.length > 0) throw badInput(errors);
   }
 
   #tell(jobId: string, entries: readonly NewEntry[], kept: readonly AnyKeptEntry[]): void {

@@ -1,3 +1,4 @@
+import { LICENCES_OF_P } from '../database/licences.sql.js';
 import type { Statement } from '../database/data-source.js';
 import { ENTRY_COLUMNS, iso } from '../entries/entries.sql.js';
 import { OPEN_OWED } from '../entries/owed.sql.js';
@@ -49,7 +50,10 @@ export const OWED_OF_CUSTOMER: Statement = {
   name: 'owed-of-customer',
   text: `SELECT o.* FROM (${OPEN_OWED}) o JOIN machine m ON m.id = o."machineId" WHERE m.customer_id = $1 ORDER BY o.due, o."jobNumber"`,
 };
-export const PEOPLE: Statement = { name: 'people', text: 'SELECT id, name, login, role FROM person ORDER BY name' };
+export const PEOPLE: Statement = {
+  name: 'people',
+  text: `SELECT p.id, p.name, p.login, p.role, ${LICENCES_OF_P} AS licences FROM person p ORDER BY p.name`,
+};
 export const TOOLS: Statement = {
   name: 'tools',
   text: 'SELECT id, tag, name, kind, quantity, unit, low, high, resolution, u, s, length, calibration_due::text AS "calibrationDue", retired::text FROM tool ORDER BY tag',

@@ -1,6 +1,6 @@
 import type { CareView, PersonView } from '@jubb/book';
 import type { Role } from '@jubb/sheet';
-import type { ChangeLine, FirstRunBody, NewPersonBody, PasswordBody, PersonBody, PersonLine, ServerEvent } from '@jubb/wire';
+import type { ChangeLine, FirstRunBody, LicenceBody, NewPersonBody, PasswordBody, PersonBody, PersonLine, ServerEvent } from '@jubb/wire';
 import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, IsNull, type EntityManager } from 'typeorm';
@@ -8,7 +8,8 @@ import { ProblemError, badInput, changedSince, notFound } from '../common/proble
 import { ask, inTransaction } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 import { tellOver } from '../tablets/over.js';
-import { Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
+import { LicenceRow, Paper, Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
+import { shopDay } from '../common/shop-day.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON } from './people.sql.js';
 
@@ -146,6 +147,35 @@ export class PeopleService {
     for (const over of ended) this.stream.knowsItself(over);
   }
 
+  /** A certificate of licensed practice: holds and licensed steps go by it. */
+  async addLicence(personId: string, { covers, number, givenBy, until, paperId }: LicenceBody, by: PersonView): Promise<PersonLine> {
+    return inTransaction(this.dataSource, async (manager) => {
+      const person = await manager.findOneBy(Person, { id: personId });
+      if (!person) throw notFound('person');
+      const { today } = await shopDay({ manager });
+      if (until !== undefined && until < today)
+        throw badInput([{ field: 'until', given: until, allowed: 'is over already: keep the newer one' }]);
+      if (paperId !== undefined && !(await manager.existsBy(Paper, { id: paperId })))
+        throw badInput([{ field: 'paperId', given: paperId, allowed: 'is not a paper of this shop: bring its PDF in first' }]);
+      const kept = { covers, number: number.trim(), givenBy: givenBy.trim(), until: until ?? null };
+      await manager.insert(LicenceRow, { ...kept, personId, paperId: paperId ?? null, keptBy: by.id });
+      await keepChange(manager, by, { what: 'person', subject: person.name, act: 'certificate' }, changedFields({}, licenceInWords(kept)));
+      return one(manager, personId);
+    });
+  }
+
+  async dropLicence(id: string, by: PersonView): Promise<PersonLine> {
+    return inTransaction(this.dataSource, async (manager) => {
+      const licence = await manager.findOne(LicenceRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+      if (!licence) throw notFound('certificate');
+      const person = await manager.findOneByOrFail(Person, { id: licence.personId });
+      await manager.delete(LicenceRow, id);
+      const said = { what: 'person', subject: person.name, act: 'certificate taken off' } as const;
+      await keepChange(manager, by, said, changedFields(licenceInWords(licence), {}));
+      return one(manager, person.id);
+    });
+  }
+
   /** The last backup and the last rehearsal. */
   async care(): Promise<readonly CareView[]> {
     const last = await this.dataSource.manager
@@ -166,6 +196,10 @@ export class PeopleService {
     const person = await repository.save(repository.create({ name, login, role, passwordHash: await hash(password, ARGON) }));
     return { id: person.id, name, login, role };
   }
+}
+
+function licenceInWords({ covers, number, givenBy, until }: Pick<LicenceRow, 'covers' | 'number' | 'givenBy' | 'until'>): InWords {
+  return { for: covers, number, 'given by': givenBy, until: until ?? 'no end' };
 }
 
 /** The row of the shop is the lock of who works here. */

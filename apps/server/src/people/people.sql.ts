@@ -1,9 +1,11 @@
 import type { Statement } from '../database/data-source.js';
+import { LICENCES_OF_P } from '../database/licences.sql.js';
 
 /** By hand: the tablets of each are counted beside them. */
 export const PEOPLE: Statement = {
   name: 'people-list',
   text: `SELECT p.id, p.name, p.login, p.role, p.left_at AS "leftAt", p.version,
+    ${LICENCES_OF_P} AS licences,
     (SELECT count(*)::int FROM tablet_person t WHERE t.person_id = p.id) AS tablets
   FROM person p ORDER BY p.left_at IS NOT NULL, p.name`,
 };

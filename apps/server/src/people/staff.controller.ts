@@ -1,6 +1,6 @@
 import type { CareView } from '@jubb/book';
 import { isInstant } from '@jubb/sheet/given';
-import { ENDPOINTS, NewPersonBody, PasswordBody, PersonBody, type ChangeLine, type PersonLine } from '@jubb/wire';
+import { ENDPOINTS, LicenceBody, NewPersonBody, PasswordBody, PersonBody, type ChangeLine, type PersonLine } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Query, Req } from '@nestjs/common';
 import type { FastifyRequest } from 'fastify';
 import { personOf } from '../common/access.guard.js';
@@ -32,6 +32,16 @@ export class StaffController {
   @Route(ENDPOINTS.people.newPassword)
   newPassword(@Param('id', ParseUUIDPipe) id: string, @Body() body: PasswordBody, @Req() request: FastifyRequest): Promise<void> {
     return this.people.newPassword(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.people.addLicence)
+  addLicence(@Param('id', ParseUUIDPipe) id: string, @Body() body: LicenceBody, @Req() request: FastifyRequest): Promise<PersonLine> {
+    return this.people.addLicence(id, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.people.dropLicence)
+  dropLicence(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<PersonLine> {
+    return this.people.dropLicence(id, personOf(request));
   }
 
   @Route(ENDPOINTS.shop.care)

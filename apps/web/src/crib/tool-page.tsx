@@ -8,7 +8,7 @@ import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormSelect from 'react-bootstrap/FormSelect';
 import { addressOf, ask } from '../link/client.ts';
-import { useSession } from '../link/queries.ts';
+import { usePeople, useSession } from '../link/queries.ts';
 import { Picture } from '../capture/picture.tsx';
 import { usePhotoKey } from '../capture/photo-key.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
@@ -199,7 +199,7 @@ function Leaving({ tool, onDone }: { readonly tool: ToolView; readonly onDone: (
 
 /** The foreman gives it to whoever works here. */
 function GiveTo({ tool, onGive }: { readonly tool: ToolView; readonly onGive: (personId: string) => void }): ReactElement | null {
-  const { data: people = [] } = useQuery({ queryKey: ['people'], queryFn: () => ask(ENDPOINTS.people.list) });
+  const { data: people = [] } = usePeople();
   const others = people.filter(({ id, leftAt }) => leftAt === null && id !== tool.holder?.id);
   return (
     <div className="mb-3">

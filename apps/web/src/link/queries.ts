@@ -10,7 +10,15 @@ import {
   type CareView,
 } from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
-import { ENDPOINTS, type InstrumentView, type SessionView, type SheetLine, type SheetView, type SightLine } from '@jubb/wire';
+import {
+  ENDPOINTS,
+  type InstrumentView,
+  type PersonLine,
+  type SessionView,
+  type SheetLine,
+  type SheetView,
+  type SightLine,
+} from '@jubb/wire';
 import type { WorkingDescription } from '@jubb/core';
 import {
   QueryClient,
@@ -89,6 +97,13 @@ export const useSights = (): UseQueryResult<SightLine[]> =>
 /** Backups and rehearsals; a foreman’s. */
 export const useCare = (): UseQueryResult<CareView[]> =>
   useQuery({ queryKey: ['care'], refetchInterval: 3_600_000, queryFn: () => ask(ENDPOINTS.shop.care) });
+
+/** Who works here, and who did; a foreman’s. */
+export function usePeople(): UseQueryResult<PersonLine[]> {
+  const { data: session } = useSession();
+  const enabled = session?.person.role === 'foreman';
+  return useQuery({ queryKey: ['people'], queryFn: () => ask(ENDPOINTS.people.list), enabled });
+}
 
 /** Today as whoever is logged in sees it; changes are told, and put into it. */
 export function useToday(): UseQueryResult<MyToday> {

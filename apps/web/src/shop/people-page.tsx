@@ -1,6 +1,5 @@
 import { ROLES, type Role } from '@jubb/sheet';
 import { ENDPOINTS, NewPersonBody, PasswordBody, PersonBody, type PersonLine } from '@jubb/wire';
-import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { useAskForm } from '../kit/ask-form.ts';
@@ -11,7 +10,8 @@ import { Field } from '../kit/field.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { offerUndo } from '../kit/undo.ts';
 import { ask, meanwhile } from '../link/client.ts';
-import { refresh, useSession } from '../link/queries.ts';
+import { refresh, usePeople, useSession } from '../link/queries.ts';
+import { Certificates } from './certificates.tsx';
 import { ShopPlaces } from './shop-places.tsx';
 
 const ROLE_OPTIONS = ROLES.map((role) => [role, role] as const);
@@ -21,11 +21,7 @@ const again = (): Promise<unknown> => refresh({ queryKey: ['people'] });
 /** Who works here: the foreman adds people, changes what they do, gives new passwords, and lets them go. */
 export function PeoplePage(): ReactElement {
   const { data: session } = useSession();
-  const { data: people, error } = useQuery({
-    queryKey: ['people'],
-    queryFn: () => ask(ENDPOINTS.people.list),
-    enabled: session?.person.role === 'foreman',
-  });
+  const { data: people, error } = usePeople();
   const [open, setOpen] = useState<string>();
   if (session && session.person.role !== 'foreman')
     return (
@@ -48,6 +44,11 @@ export function PeoplePage(): ReactElement {
     },
     { id: 'login', head: 'Log-in', value: ({ login }) => login },
     { id: 'role', head: 'Works as', value: ({ role }) => role },
+    {
+      id: 'licences',
+      head: 'Certificates',
+      value: ({ licences }) => (licences ?? []).map(({ covers }) => covers).join(', '),
+    },
     {
       id: 'tablets',
       head: 'Tablets',
@@ -164,6 +165,7 @@ function OnePerson({ person }: { readonly person: PersonLine }): ReactElement {
           </p>
         ) : null}
       </Asking>
+      <Certificates person={person} />
       {leftAt === null ? <FreshPassword person={person} /> : null}
     </section>
   );

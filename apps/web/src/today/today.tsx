@@ -1,23 +1,24 @@
 import { ENDPOINTS } from '@jubb/wire';
-import { careDue, type MyLine, type NoticeView, type TodayLine } from '@jubb/book';
+import type { MyLine, NoticeView, TodayLine } from '@jubb/book';
 import { STAGE_NAMES } from '@jubb/sheet';
 import { Suspense, lazy, useState, type ReactElement } from 'react';
 import { Link } from 'react-router';
 import Table from 'react-bootstrap/Table';
 import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
-import { refresh, useCare, useSession, useSights, useToday } from '../link/queries.ts';
+import { refresh, useSession, useSights, useToday } from '../link/queries.ts';
 import { clockWords, dayWords, promiseWords, timeWords } from '../kit/days.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { useSend } from '../kit/use-send.ts';
-import { useNow } from '../clocks/use-clocks.ts';
 import { endTour, isTourOver } from '../learn/tour-seen.ts';
 import { takeUpAt } from '../job/way-in.ts';
 import { Day } from './day.tsx';
 import './today.scss';
 
-// What only the counter looks after.
+// What only one role looks after.
 const ForCounter = lazy(async () => ({ default: (await import('./for-counter.tsx')).ForCounter }));
+
+const ForForeman = lazy(async () => ({ default: (await import('./for-foreman.tsx')).ForForeman }));
 
 /** So many lines are seen at a glance. */
 const MOST_NOW = 6;
@@ -85,7 +86,11 @@ export function Today(): ReactElement {
           <h2>The day</h2>
           <Day lines={lines} />
         </section>
-        {role === 'foreman' ? <KeptSafe /> : null}
+        {role === 'foreman' ? (
+          <Suspense fallback={null}>
+            <ForForeman />
+          </Suspense>
+        ) : null}
         <section>
           <h2>Promised</h2>
           <Promises lines={lines} />
@@ -137,24 +142,6 @@ export function Today(): ReactElement {
         </section>
       </aside>
     </div>
-  );
-}
-
-/** What nobody saw to of backups, for the one who is answered for it. */
-function KeptSafe(): ReactElement | null {
-  const { data: care } = useCare();
-  const now = useNow(3_600_000);
-  const due = care ? careDue(care, now) : [];
-  if (due.length === 0) return null;
-  return (
-    <section>
-      <h2>Kept safe</h2>
-      {due.map((words) => (
-        <p key={words} className="brass mb-1">
-          {words}
-        </p>
-      ))}
-    </section>
   );
 }
 

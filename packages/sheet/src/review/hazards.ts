@@ -1,5 +1,4 @@
 import type { Hazard } from '../model/choices.js';
-import type { Family } from '../words.js';
 
 export interface HazardWords {
   readonly hazard: Hazard;
@@ -65,13 +64,3 @@ export const HAZARD_WORDS: readonly HazardWords[] = [
 export function hazardsIn(words: string): readonly Hazard[] {
   return HAZARD_WORDS.filter(({ caution }) => caution.test(words)).map(({ hazard }) => hazard);
 }
-
-/** Families whose work the law leaves to licensed or qualified people in many places. */
-export const LICENSED_FAMILIES: Partial<Record<Family, Hazard>> = {
-  'axial-piston refrigerant compressor': 'refrigerant',
-  'brake cylinder': 'brake',
-  'hydraulic steering cylinder': 'steering',
-  'piston air compressor': 'pressure',
-  'rotary vane air compressor': 'pressure',
-  'shock absorber and strut': 'spring',
-};

@@ -1,5 +1,5 @@
 import type { CareView } from '@jubb/book';
-import type { Role } from '@jubb/sheet';
+import type { Hazard, Role } from '@jubb/sheet';
 import type { ChangedField, ChangedThing, ShopRule } from '@jubb/wire';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
 
@@ -35,6 +35,20 @@ export class Person {
   /** Who left has no way in; what they kept stays theirs. */
   @Column({ type: 'timestamptz', name: 'left_at', nullable: true }) leftAt: Date | null;
   @Column({ type: 'int', default: 1 }) version: number;
+}
+
+/** A certificate of licensed practice; one that is over stays until somebody takes it off. */
+@Entity('licence')
+export class LicenceRow {
+  @PrimaryGeneratedColumn('uuid') id: string;
+  @Column({ type: 'uuid', name: 'person_id' }) personId: string;
+  @Column({ type: 'text' }) covers: Hazard;
+  @Column({ type: 'text' }) number: string;
+  @Column({ type: 'text', name: 'given_by' }) givenBy: string;
+  @Column({ type: 'date', nullable: true }) until: string | null;
+  @Column({ type: 'uuid', name: 'paper_id', nullable: true }) paperId: string | null;
+  @Column({ type: 'uuid', name: 'kept_by' }) keptBy: string;
+  @Column({ type: 'timestamptz', name: 'kept_at', insert: false }) keptAt: Date;
 }
 
 /** What was changed of the shop's own lists: who, when, and each field before and after. Never of a secret. */

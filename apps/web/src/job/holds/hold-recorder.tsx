@@ -1,7 +1,8 @@
-import { capital, holdWords, workersAt } from '@jubb/book';
+import { capital, certificateWords, hasEnded, holdWords, licencesAt, workersAt, type Licence, type PersonView } from '@jubb/book';
 import type { HoldPoint, Step } from '@jubb/sheet';
 import { useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
+import { dayWords, shopToday } from '../../kit/days.ts';
 import { LineField } from '../../kit/line-field.tsx';
 import { Wrong } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
@@ -15,21 +16,32 @@ interface HoldRecorderProps {
   readonly holds: HoldPoint;
 }
 
+/** What is kept of somebody's certificate, as it stands beside their name. */
+function keptWords(good: Licence | undefined, over: Licence | undefined): string {
+  if (good) return good.until === null ? good.number : `${good.number}, until ${dayWords(good.until)}`;
+  return over?.until ? `${over.number} ended ${dayWords(over.until)}` : 'no certificate kept here';
+}
+
 const NOTHING = { who: '', seen: '', name: '' };
 
 /** A step that is done and waits for somebody else's eyes: who looked, what they saw, and their PIN. */
 export function HoldRecorder({ step, holds }: HoldRecorderProps): ReactElement {
-  const { job, state, person, keep, keepAs } = useHere();
+  const { job, sheet, state, person, keep, keepAs } = useHere();
   const [draft, setDraft] = useDraft(`${job.id}.${step.ref}.hold`, NOTHING);
   const [pin, setPin] = useState('');
   const [error, setError] = useState<unknown>();
   const [isBusy, setBusy] = useState(false);
   const isCustomer = holds.who === 'customer';
+  const isCertified = holds.who === 'certified person';
+  const today = shopToday();
+  const kept = (one: PersonView): readonly Licence[] => (isCertified ? licencesAt(sheet, step, one.licences ?? []) : []);
+  // What is good and lasts longest is what is shown, and put into the field.
+  const good = (one: PersonView): Licence | undefined => kept(one).find((licence) => !hasEnded(licence, today));
   const workers = workersAt(state.live, step.ref);
   const may = job.people.filter(({ id, role }) => !workers.includes(id) && (holds.who !== 'foreman' || role === 'foreman'));
   const signer = isCustomer ? person : may.find(({ id }) => id === draft.who);
   const isSelf = signer?.id === person.id;
-  const named = isCustomer ? 'Name of the customer' : holds.who === 'certified person' ? 'Certificate: number, and who gave it' : undefined;
+  const named = isCustomer ? 'Name of the customer' : isCertified ? 'Certificate: number, and who gave it' : undefined;
   const ready = signer && draft.seen.trim() !== '' && (isSelf || pin.length >= 4) && (!named || draft.name.trim() !== '') && !isBusy;
   const go = async (): Promise<void> => {
     if (!ready) return;
@@ -56,17 +68,23 @@ export function HoldRecorder({ step, holds }: HoldRecorderProps): ReactElement {
     >
       {isCustomer ? null : (
         <div className="way-pick mb-2" role="group" aria-label="Who looked">
-          {may.map(({ id, name, role }) => (
-            <Button
-              key={id}
-              variant="plain"
-              className={id === draft.who ? 'on' : ''}
-              aria-pressed={id === draft.who}
-              onClick={() => setDraft({ ...draft, who: id })}
-            >
-              {name} <span className="soft">{role}</span>
-            </Button>
-          ))}
+          {may.map((one) => {
+            const { id, name, role } = one;
+            const [licence, has] = [kept(one)[0], good(one)];
+            return (
+              <Button
+                key={id}
+                variant="plain"
+                className={id === draft.who ? 'on' : ''}
+                aria-pressed={id === draft.who}
+                disabled={licence !== undefined && !has}
+                onClick={() => setDraft({ ...draft, who: id, ...(isCertified ? { name: has ? certificateWords(has) : '' } : {}) })}
+              >
+                {name} <span className="soft">{role}</span>
+                {isCertified ? <small className="d-block soft">{keptWords(has, licence)}</small> : null}
+              </Button>
+            );
+          })}
           {may.length === 0 ? (
             <p className="mb-0">
               Nobody else who works here may look at it ({holds.who}). Where that stays so, the hold is taken off the sheet in a draft, and

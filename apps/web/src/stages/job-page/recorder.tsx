@@ -1,9 +1,10 @@
-import { doubtAt, forerunners, hasBegun, holdWords, readsAsFound, trialRun, waitOf } from '@jubb/book';
+import { doubtAt, forerunners, hasBegun, hasEnded, holdWords, licencesAt, readsAsFound, trialRun, waitOf } from '@jubb/book';
 import { cautionsAt, type RecordKind, type Step, type Way } from '@jubb/sheet';
 import { RoutingPicture } from '../../drawings/routing.tsx';
 import { useState, type ComponentType, type ReactElement } from 'react';
 import { AskLine } from '../../kit/ask-line.tsx';
 import Button from 'react-bootstrap/Button';
+import { shopToday } from '../../kit/days.ts';
 import { Care } from '../../kit/pieces.tsx';
 import { PinnedPage } from '../../kit/pinned-page.tsx';
 import { unread, useHere } from '../../job/use-job.ts';
@@ -83,6 +84,26 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   return <Asks key={step.ref} step={step} />;
 }
 
+/** What the law leaves to licensed people, and who of the shop is one by what is kept of them. */
+function Licensed({ words, step }: { readonly words: string; readonly step: Step }): ReactElement {
+  const { job, sheet } = useHere();
+  const today = shopToday();
+  const kept = job.people
+    .map(({ name, licences }) => ({ name, own: licencesAt(sheet, step, licences ?? []) }))
+    .filter(({ own }) => own.length > 0);
+  const good = kept.filter(({ own }) => own.some((one) => !hasEnded(one, today))).map(({ name }) => name);
+  return (
+    <span className="fs-6">
+      {words}.
+      {kept.length === 0
+        ? ''
+        : good.length === 0
+          ? ' Every certificate for it that is kept here is over.'
+          : ` With a certificate kept here: ${good.join(', ')}.`}
+    </span>
+  );
+}
+
 /** Heading, cautions and act of a step, before what it asks. */
 export function StepWords({ step }: { readonly step: Step }): ReactElement {
   const { sheet, state } = useHere();
@@ -95,7 +116,7 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
       {cautionsAt(sheet, step).map((caution) => (
         <Care key={caution.ref}>
           {caution.text} {caution.wear ? <b className="fs-6">Wear: {caution.wear}.</b> : null}{' '}
-          {caution.licensed ? <span className="fs-6">{caution.licensed}.</span> : null}
+          {caution.licensed ? <Licensed words={caution.licensed} step={step} /> : null}
         </Care>
       ))}
       <h1>{run ? runTitle(run) : step.title}</h1>

@@ -1,6 +1,7 @@
 import type { SheetFile, Part, Step } from '../../model/file.js';
 import { baseOf, cautionsAt, freedBy } from '../../model/resolve.js';
-import { HAZARD_WORDS, LICENSED_FAMILIES, hazardsIn, type HazardWords } from '../hazards.js';
+import { LICENSED_FAMILIES } from '../../model/licensed.js';
+import { HAZARD_WORDS, hazardsIn, type HazardWords } from '../hazards.js';
 import { finding, ofSheet, type Finding } from './rule.js';
 import { stepWords } from './steps.js';
 
