@@ -6,7 +6,7 @@ const FLOORS = [
   ['entries', 'people', 'health'],
   ['jobs', 'orders', 'quotes'],
   ['today', 'crib', 'customers', 'reports'],
-  ['demo', 'lists'],
+  ['begin', 'demo', 'lists'],
 ];
 
 module.exports = {

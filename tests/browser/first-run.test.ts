@@ -23,9 +23,15 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.fill('Time zone', 'Europe/Vienna');
   await hand.fill('Password', 'plumb and level');
   await hand.press('Enter');
+  // What a first job takes stands there, and what is next; it is left and taken up from Today.
+  await hand.heads('Setting up');
+  await hand.sees('0 of 8 are there');
+  expect(await hand.faults()).toEqual([]);
+  await hand.go('/');
   await hand.sees('Now, for Signe');
   await hand.sees('Nothing on the benches can go on');
   await hand.sees('Nordtal Bench');
+  await hand.sees('0 of 8 are there');
 
   expect(await stranger.get<HealthView>('/health')).not.toHaveProperty('firstRun');
   const again = { shop: 'Mine', zone: 'UTC', currency: 'EUR', name: 'Somebody Else', login: 'else', password: 'let me in, please' };
@@ -34,6 +40,14 @@ test('an empty shop is opened by its first foreman, once', async () => {
     status: 200,
     body: { person: { role: 'foreman' }, shop: { name: 'Nordtal Bench', zone: 'Europe/Vienna' } },
   });
+
+  // Its name is mended, and the prices are looked at.
+  await hand.use('Setting up');
+  await hand.use('Prices and rules');
+  await hand.fill('Name of the shop', 'Nordtal Bench and Press');
+  await hand.use('Keep it');
+  await hand.sees('Kept.');
+  await hand.sees('Nordtal Bench and Press');
 
   // The foreman brings a mechanic in, at the page alone; she works from then on, and is let go again.
   await hand.go('/shop/people');
@@ -127,4 +141,24 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.sees('2 new, 0 changed');
   await hand.go('/crib');
   await hand.sees('Calliper 0–150');
+
+  // A sheet is begun from the example of its family; what the crib lacks for it is named.
+  await hand.go('/shop/begin');
+  await hand.sees('3 of 8 are there');
+  await hand.use('Take one over');
+  await hand.sees('Sheets to begin from');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Take it over turbocharger');
+  await hand.heads('New sheet');
+  await hand.fill('Make', 'Ours');
+  await hand.fill('Model', 'T 1');
+  await hand.fill('Machine it is off', 'Wheel loader');
+  await hand.use('Begin it');
+  await hand.sees('Ours T 1');
+  await hand.go('/shop/begin');
+  await hand.sees('no approved, 1 draft');
+  await hand.use('What is lacking for our sheets?');
+  await hand.sees('lacking for what is on the sheets');
+  await hand.sees('no dial indicator in the crib');
+  expect(await hand.faults()).toEqual([]);
 });

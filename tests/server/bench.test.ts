@@ -93,12 +93,12 @@ describe('one tablet, several people', () => {
   test('a shop may want six digits: a shorter PIN will not do any more, and none is set', async () => {
     const tablet = await usedBy('perla', 'ilka');
     const { shop } = await oswin.get<SessionView>('/session');
-    const { hourlyMinor, taxShare, marginShare, rules, version } = shop;
+    const { name, zone, hourlyMinor, taxShare, marginShare, rules, version } = shop;
     const set = (pinDigits: number, at: number): Promise<Answer<unknown>> =>
-      oswin.call<unknown>('PUT', '/shop', { hourlyMinor, taxShare, marginShare, rules, pinDigits, version: at });
+      oswin.call<unknown>('PUT', '/shop', { name, zone, hourlyMinor, taxShare, marginShare, rules, pinDigits, version: at });
     expect((await set(6, version)).status).toBe(200);
     const { people } = await tablet.get<TabletPeople>('/tablet');
-    const perla = people.find(({ name }) => name.startsWith('Perla'))!;
+    const perla = people.find((one) => one.name.startsWith('Perla'))!;
     expect(perla.hasPin).toBe(false);
     expect(JSON.stringify((await swap(tablet, perla.id, '4170')).body)).toContain('then set one of 6 digits');
     const own = await Client.as(server.base, 'perla');

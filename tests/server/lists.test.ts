@@ -155,8 +155,8 @@ test('every change is kept with who, before and after, is found by its words, an
   ]);
   expect(JSON.stringify(await lines(''))).not.toMatch(/never to be read|plumb and level|argon2/u);
   const { shop } = await oswin.get<SessionView>('/session');
-  const { hourlyMinor, taxShare, marginShare, rules, pinDigits, version } = shop;
-  const body = { hourlyMinor: hourlyMinor + 100, taxShare, marginShare, rules, pinDigits, version };
+  const { name, zone, hourlyMinor, taxShare, marginShare, rules, pinDigits, version } = shop;
+  const body = { name, zone, hourlyMinor: hourlyMinor + 100, taxShare, marginShare, rules, pinDigits, version };
   expect((await oswin.call('PUT', '/shop', body)).status).toBe(200);
   expect((await lines('an hour'))[0]).toMatchObject({
     what: 'shop',

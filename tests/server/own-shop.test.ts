@@ -1,6 +1,19 @@
 import type { JobHead, JobView, TodayView } from '@jubb/book';
 import type { Tool } from '@jubb/sheet';
-import type { ChangeLine, PersonLine, Problem, SessionView, TabletLine, TabletPeople, ToolView } from '@jubb/wire';
+import type {
+  BeginView,
+  ChangeLine,
+  ExampleLine,
+  LackingLine,
+  PersonLine,
+  Problem,
+  SessionView,
+  SheetLine,
+  SheetView,
+  TabletLine,
+  TabletPeople,
+  ToolView,
+} from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { createHash } from 'node:crypto';
 import { v7 as uuid } from 'uuid';
@@ -192,5 +205,53 @@ describe('certificates of licensed practice', () => {
     expect(told(await takes())).toMatch(/^400 entries\[0\]\.payload\.certificate is over: RC 0533, guild of the valley was good until/u);
     await database.query("UPDATE licence SET until = current_date WHERE number = 'RC 0533'");
     expect(told(await takes())).toMatch(/^200/u);
+  });
+});
+
+describe('a shop that begins', () => {
+  test('the demo has all of it; only the foreman is told how far the shop is', async () => {
+    const view = await oswin.get<BeginView>('/begin');
+    expect(view).toMatchObject({ people: 5, pins: 5, isBackedUp: false, isRehearsed: false });
+    expect(Math.min(view.tools, view.stock, view.sheets, view.jobs, view.handedOver, view.tablets)).toBeGreaterThan(0);
+    expect((await (await Client.as(server.base, 'ilka')).call('GET', '/begin')).status).toBe(403);
+  });
+
+  test('what the crib lacks for the sheets is named with the sheets, and goes when it comes', async () => {
+    const lacking = (): Promise<LackingLine[]> => oswin.get<LackingLine[]>('/tools/lacking');
+    // Every depth gauge goes, and with it what only it reads.
+    const gauges = (await oswin.get<Tool[]>('/tools')).filter(({ kind }) => kind === 'depth-gauge');
+    expect((await lacking()).map(({ words }) => words)).not.toContain('no depth gauge in the crib');
+    for (const { id } of gauges) {
+      const { version } = await oswin.get<ToolView>(`/tools/${id}`);
+      expect((await oswin.call('PUT', `/tools/${id}/retired`, { version, why: 'sold' })).status).toBe(200);
+    }
+    const line = (await lacking()).find(({ words }) => words === 'no depth gauge in the crib');
+    expect(line!.sheets.length).toBeGreaterThan(0);
+    const { version } = await oswin.get<ToolView>(`/tools/${gauges[0]!.id}`);
+    await oswin.call('PUT', `/tools/${gauges[0]!.id}/retired`, { version, why: null });
+    expect((await lacking()).map(({ words }) => words)).not.toContain('no depth gauge in the crib');
+  });
+
+  test('a sheet of a family that the shop has none of begins from the example, with no figure that counts', async () => {
+    const examples = await oswin.get<ExampleLine[]>('/examples');
+    expect(examples.length).toBeGreaterThanOrEqual(24);
+    const [own] = examples.filter(({ family }) => family.includes('turbocharger'));
+    await database.query(
+      'DELETE FROM sheet_revision s WHERE family = $1 AND NOT EXISTS (SELECT 1 FROM job j WHERE j.sheet_revision_id = s.id)',
+      [own!.family],
+    );
+    expect((await oswin.get<SheetLine[]>('/sheets')).some(({ family }) => family === own!.family)).toBe(false);
+    const begun = await oswin.made<{ revisionId: string }>('/sheets', {
+      family: own!.family,
+      make: 'Ours',
+      model: 'T 1',
+      machine: 'loader',
+    });
+    const { file, status } = await oswin.get<SheetView>(`/sheets/${begun.revisionId}`);
+    expect([status, file.title, file.steps.length]).toEqual(['draft', 'Ours T 1', own!.steps]);
+    const text = JSON.stringify(file);
+    expect(text).toContain('"trust":"unverified"');
+    expect(text).not.toMatch(/"trust":"(?:published|calculated|shop)"/u);
+    expect(file.documents).toEqual([]);
   });
 });

@@ -181,6 +181,8 @@ describe('shims', () => {
 
 describe('the shop', () => {
   const book = {
+    name: 'Skarrow Bench and Press',
+    zone: 'Europe/Vienna',
     hourlyMinor: 7200,
     taxShare: 0.19,
     marginShare: 0.4,
@@ -202,8 +204,11 @@ describe('the shop', () => {
     expect(told(await oswin.call('PUT', '/shop', { ...book, version, taxShare: 1.2, rules: [{ words: ' ', why: 'x' }] }))).toMatch(
       /taxShare must be at most 100 %; rules\[0\]\.words is missing/u,
     );
-    const { hourlyMinor, taxShare, marginShare, rules } = before;
-    const back = { hourlyMinor, taxShare, marginShare, rules, pinDigits, version: version + 1 };
+    expect(told(await oswin.call('PUT', '/shop', { ...book, version: version + 1, name: ' ', zone: 'Moon/Crater' }))).toMatch(
+      /name is missing.*zone is not a time zone/u,
+    );
+    const { name, zone, hourlyMinor, taxShare, marginShare, rules } = before;
+    const back = { name, zone, hourlyMinor, taxShare, marginShare, rules, pinDigits, version: version + 1 };
     expect((await oswin.call('PUT', '/shop', back)).status).toBe(200);
   });
 });

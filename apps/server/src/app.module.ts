@@ -4,9 +4,11 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import type { DataSource } from 'typeorm';
 import { ProblemFilter } from './common/problem.filter.js';
 import { RequestPipe } from './common/validation.js';
+import { BeginModule } from './begin/begin.module.js';
 import type { Config } from './config.js';
 import { CribModule } from './crib/crib.module.js';
 import { CustomersModule } from './customers/customers.module.js';
+import { readExamples } from './demo/demo-library.js';
 import { DemoModule } from './demo/demo.module.js';
 import { EntriesModule } from './entries/entries.module.js';
 import { FilesModule } from './files/files.module.js';
@@ -27,7 +29,7 @@ import { TabletsModule } from './tablets/tablets.module.js';
 import { TodayModule } from './today/today.module.js';
 import { WorkingsModule } from './workings/workings.module.js';
 import { AccessGuard } from './common/access.guard.js';
-import { CONFIG } from './tokens.js';
+import { CONFIG, EXAMPLES } from './tokens.js';
 
 /** One module for each domain of the trade. */
 const DOMAINS = [
@@ -39,6 +41,7 @@ const DOMAINS = [
   SheetsModule,
   StoresModule,
   ListsModule,
+  BeginModule,
   EntriesModule,
   JobsModule,
   TodayModule,
@@ -61,7 +64,15 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [
-        { module: Given, global: true, providers: [{ provide: CONFIG, useValue: config }], exports: [CONFIG] },
+        {
+          module: Given,
+          global: true,
+          providers: [
+            { provide: CONFIG, useValue: config },
+            { provide: EXAMPLES, useValue: readExamples },
+          ],
+          exports: [CONFIG, EXAMPLES],
+        },
         TypeOrmModule.forRootAsync({ useFactory: () => dataSource.options, dataSourceFactory: () => Promise.resolve(dataSource) }),
         ...DOMAINS,
       ],

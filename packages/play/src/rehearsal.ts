@@ -53,7 +53,7 @@ export function rehearse(given: SheetFile, tools: readonly Tool[], begins: reado
   for (const entry of entries) if (entry.step !== null) byStep.set(entry.step, [...(byStep.get(entry.step) ?? []), entry]);
   return {
     steps: sheet.steps.map((step) => rehearsed(sheet, step, byStep.get(step.ref) ?? [])),
-    lacking: lackingOf(sheet, tools),
+    lacking: toolsLacking(sheet, tools),
     newParts: sheet.parts
       .filter(({ policy }) => policy === 'renew')
       .map(({ name, number, quantity }) => ({ name, pieces: quantity, ...(number === undefined ? {} : { number }) })),
@@ -92,7 +92,7 @@ function hiddenAt({ settings, steps }: SheetFile, { ref }: Step): readonly strin
 }
 
 /** Tools of a kind that the crib has not, or that could never judge; pipes and presses that are too small or too few. */
-function lackingOf(sheet: SheetFile, tools: readonly Tool[]): readonly string[] {
+export function toolsLacking(sheet: SheetFile, tools: readonly Tool[]): readonly string[] {
   const kinds = new Set(sheet.steps.flatMap((step) => stepKind(step).tool?.(step, sheet) ?? []));
   const none = [...kinds]
     .filter((kind) => tools.every((tool) => tool.kind !== kind))

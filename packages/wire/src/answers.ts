@@ -13,6 +13,7 @@ import type {
 } from '@jubb/book';
 import type { WorkingDescription, WorkingRun } from '@jubb/core';
 import type { Difference, SheetFile, Tool } from '@jubb/sheet';
+import type { BeginView, ExampleLine, LackingLine } from './begin.js';
 import type { ToolView } from './crib.js';
 import type { AnswerDue, MessageView, OfferView, SentQuote } from './quotes.js';
 import type { CustomerLine, CustomerView } from './customers.js';
@@ -48,6 +49,7 @@ import type { WayInView } from './way-in.js';
 /** Everything that the server answers with, by name. */
 export interface Answers {
   AnyKeptEntry: AnyKeptEntry;
+  BeginView: BeginView;
   Begun: { readonly revisionId: string };
   ChainView: ChainView;
   BroughtView: BroughtView;
@@ -60,6 +62,7 @@ export interface Answers {
   EarlierReading: EarlierReading;
   KnowHow: KnowHow;
   EarlierView: EarlierView;
+  ExampleLine: ExampleLine;
   FileState: FileState;
   HealthView: HealthView;
   IdentitySheet: IdentitySheet;
@@ -69,6 +72,7 @@ export interface Answers {
   JobPartsView: JobPartsView;
   JobView: JobView;
   Kept: { readonly id: string };
+  LackingLine: LackingLine;
   LinesView: LinesView;
   MadeTool: MadeTool;
   AnswerDue: AnswerDue;

@@ -89,6 +89,9 @@ export const ENDPOINTS = {
     read: endpoint('GET', '/papers/:id', EVERYONE, { media: 'application/pdf' }),
   },
   firstRun: {
+    view: endpoint('GET', '/begin', FOREMAN, 'BeginView'),
+    examples: endpoint('GET', '/examples', WRITERS, ['ExampleLine']),
+    lacking: endpoint('GET', '/tools/lacking', WRITERS, ['LackingLine']),
     open: endpoint('POST', '/first-run', 'anyone', 'nothing', { body: 'FirstRunBody' }),
   },
   people: {

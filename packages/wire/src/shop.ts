@@ -1,7 +1,7 @@
 import { TextLine, Version } from '@jubb/sheet/given';
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsTimeZone, Max, Min, ValidateNested } from 'class-validator';
 
 /** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
 export class ShopRule {
@@ -12,6 +12,9 @@ export class ShopRule {
 /** What the shop asks and how it decides; the foreman's to change. */
 export class ShopBody {
   @Version() version: number;
+  @TextLine('what is the shop called?') name: string;
+  /** Its days and promises go by it. */
+  @IsTimeZone({ message: 'is not a time zone, such as Europe/Vienna' }) zone: string;
   /** An hour of labour in minor units. */
   @IsInt({ message: 'must be an amount of money with at most two decimals' })
   @Min(0, { message: 'must not be under 0' })

@@ -17,8 +17,6 @@ export interface SessionView {
 }
 
 export interface ShopView extends Readonly<ShopBody> {
-  readonly name: string;
-  readonly zone: string;
   readonly currency: string;
 }
 

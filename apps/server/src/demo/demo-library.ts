@@ -1,4 +1,5 @@
 import type { SheetFile } from '@jubb/sheet';
+import { readFile } from 'node:fs/promises';
 import { TASKS } from '../sheets/sheet-worker.js';
 import { EARLIER } from './demo-known.js';
 
@@ -15,6 +16,12 @@ export interface LibrarySheet {
 
 /** Written where this module lies when the server is built: to read it anew takes seconds at every first start. */
 export const LIBRARY = new URL('library.json', import.meta.url);
+
+/** The sheets in force, as another shop begins its own from them. */
+export async function readExamples(): Promise<readonly SheetFile[]> {
+  const library = JSON.parse(await readFile(LIBRARY, 'utf8')) as readonly LibrarySheet[];
+  return library.filter(({ status }) => status === 'approved').map(({ file }) => file);
+}
 
 /** Reads the sheets of the demo, in order, those that were in force before the last revision with them. Throws at one that is not sound. */
 export function readLibrary(texts: readonly string[]): readonly LibrarySheet[] {

@@ -33,8 +33,10 @@ export async function shopView(dataSource: DataSource): Promise<ShopView> {
   return shop;
 }
 
-function inWords({ hourlyMinor, taxShare, marginShare, rules, pinDigits }: Omit<ShopBody, 'version'>): InWords {
+function inWords({ name, zone, hourlyMinor, taxShare, marginShare, rules, pinDigits }: Omit<ShopBody, 'version'>): InWords {
   return {
+    name,
+    'time zone': zone,
     'an hour': (hourlyMinor / 100).toFixed(2),
     tax: `${Number((taxShare * 100).toFixed(2))} %`,
     'parts are sold at': `${Number((marginShare * 100).toFixed(2))} % more`,

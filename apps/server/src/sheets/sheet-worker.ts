@@ -1,5 +1,5 @@
-import { checkByPlay } from '@jubb/play';
-import type { CompletePart, Difference, SheetFile } from '@jubb/sheet';
+import { checkByPlay, toolsLacking } from '@jubb/play';
+import type { CompletePart, Difference, SheetFile, Tool } from '@jubb/sheet';
 import { readSheetFile, reviewSheet, sheetDifferences } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
 import { createHash } from 'node:crypto';
@@ -14,6 +14,8 @@ export interface SheetTasks {
   /** Why it cannot be approved yet. */
   stops(file: SheetFile): readonly { readonly field: string; readonly allowed: string }[];
   differences(before: SheetFile, after: SheetFile): readonly Difference[];
+  /** What of the tools a sheet asks for is not among these, in words. */
+  lacking(file: SheetFile, tools: readonly Tool[]): readonly string[];
 }
 
 export const TASKS: SheetTasks = {
@@ -35,6 +37,7 @@ export const TASKS: SheetTasks = {
           .map(({ list, ref, say, on }) => ({ field: `${list}.${ref}`, allowed: `${say} (${on})` }));
   },
   differences: sheetDifferences,
+  lacking: toolsLacking,
 };
 
 export interface SheetTask {

@@ -11,6 +11,6 @@ import { SheetsService } from './sheets.service.js';
   imports: [StreamModule],
   controllers: [SheetsController, PapersController],
   providers: [SheetsService, ProposalsService, SheetWork],
-  exports: [SheetsService],
+  exports: [SheetsService, SheetWork],
 })
 export class SheetsModule {}

@@ -14,6 +14,7 @@ import { Job, Person, SheetRevision, Shop } from '../database/entities/index.js'
 import { WRITERS } from '@jubb/book';
 import { StreamService } from '../stream/stream.service.js';
 import { FIND, IDENTITIES, LIST, ONE, REVISIONS } from './sheets.sql.js';
+import { EXAMPLES, type Examples } from '../tokens.js';
 import { SheetWork } from './sheet-work.js';
 import type { SheetTasks } from './sheet-worker.js';
 
@@ -44,6 +45,7 @@ export class SheetsService {
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StreamService) private readonly stream: StreamService,
     @Inject(SheetWork) private readonly work: SheetWork,
+    @Inject(EXAMPLES) private readonly examples: Examples,
   ) {}
 
   list(): Promise<readonly SheetLine[]> {
@@ -158,15 +160,16 @@ export class SheetsService {
     });
   }
 
-  /** Begins the sheet of a model that is new here, from the work of its family where a sheet of that is here. */
+  /** Begins the sheet of a model that is new here, from the work of its family: of a sheet of the shop, else of the example that comes with Jubb. */
   async begin(body: NewSheetBody, personId: string): Promise<{ revisionId: string }> {
     const family = await this.dataSource.manager.findOne(SheetRevision, {
       where: { status: 'approved', family: body.family },
       order: { approvedAt: 'ASC' },
     });
+    const template = family?.file ?? (await this.examples()).find((example) => example.family === body.family);
     const base = refOf(`${body.make} ${body.model}`, 60);
     const model = { ...body, make: body.make.trim(), model: body.model.trim(), key: base };
-    const file = family ? fromTemplate(family.file, model) : emptySheet(model, body.family.trim());
+    const file = template ? fromTemplate(template, model) : emptySheet(model, body.family.trim());
     const mark = await this.work.run('mark', file);
     return this.#change(async (manager) => {
       await lockName(manager, base);

@@ -6,6 +6,7 @@ import { Link } from 'react-router';
 import { DataTable, type Column } from '../kit/data-table.tsx';
 import { ENDPOINTS, type MadeTool } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
+import { Lacking } from './lacking.tsx';
 import { Picture } from '../capture/picture.tsx';
 import { ask } from '../link/client.ts';
 import { useSession, useTools } from '../link/queries.ts';
@@ -105,6 +106,7 @@ export function Crib(): ReactElement {
           ) : null}
         </>
       )}
+      {isForeman ? <Lacking /> : null}
       <MadeHere />
     </>
   );

@@ -58,8 +58,8 @@ export function Certificates({ person }: { readonly person: PersonLine }): React
                   </a>
                 ) : null}
               </span>
-              <Button variant="quiet" disabled={busy} aria-label={`Take ${number} off`} onClick={() => drop(licence)}>
-                Take it off
+              <Button variant="quiet" disabled={busy} onClick={() => drop(licence)}>
+                Take it off<span className="visually-hidden"> {number}</span>
               </Button>
             </li>
           );
@@ -70,7 +70,7 @@ export function Certificates({ person }: { readonly person: PersonLine }): React
         <NewCertificate person={person} onDone={() => setAsked(false)} />
       ) : (
         <Button variant="plain" onClick={() => setAsked(true)}>
-          A certificate
+          Add a certificate
         </Button>
       )}
     </section>

@@ -20,6 +20,8 @@ export function FirstRun(): ReactElement {
     },
     onSend: async (body) => {
       await ask(ENDPOINTS.firstRun.open, { body });
+      // What comes next is there, and not on a Today with nothing in it.
+      history.replaceState(null, '', '/shop/begin');
       switchSession(await ask(ENDPOINTS.session.logIn, { body: { login: body.login, password: body.password } }));
     },
   });

@@ -29,6 +29,8 @@ export function ShopPage(): ReactElement {
 }
 
 interface Typed {
+  name: string;
+  zone: string;
   hourly: string;
   tax: string;
   margin: string;
@@ -45,6 +47,8 @@ function shareIn(text: string): number {
 
 function typedOf(shop: ShopView): Typed {
   return {
+    name: shop.name,
+    zone: shop.zone,
     hourly: amountText(shop.hourlyMinor),
     tax: percentText(shop.taxShare),
     margin: percentText(shop.marginShare),
@@ -54,8 +58,10 @@ function typedOf(shop: ShopView): Typed {
   };
 }
 
-const toBody = ({ hourly, tax, margin, rules, pinDigits, version }: Typed): ShopBody => ({
+const toBody = ({ name, zone, hourly, tax, margin, rules, pinDigits, version }: Typed): ShopBody => ({
   version,
+  name,
+  zone,
   hourlyMinor: minorOf(hourly) ?? Number.NaN,
   taxShare: shareIn(tax),
   marginShare: shareIn(margin),
@@ -74,7 +80,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     onSend: async (body, typed) => {
       const before = current ?? shop;
       const { version } = await ask(ENDPOINTS.shop.change, { body: { ...body, version: current?.version ?? body.version } });
-      offerUndo('The shop’s prices and rules are changed', async () => {
+      offerUndo('The shop is changed', async () => {
         await ask(ENDPOINTS.shop.change, { body: { ...toBody(typedOf(before)), version } });
         await refresh({ queryKey: ['session'] });
         form.begin({ ...typedOf(before), version: version + 1 });
@@ -105,6 +111,8 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     >
       <div className="two form-first">
         <div className="work">
+          <Field of="shop" name="name" label="Name of the shop" maxLength={200} disabled={!mayChange} />
+          <Field of="shop" name="zone" label="Time zone" maxLength={60} disabled={!mayChange} hint="Days, promises and checks go by it." />
           <Field {...figure} name="hourly" label="An hour of labour" unit={shop.currency} />
           <Field {...figure} name="tax" label="Tax" unit="%" />
           <Field {...figure} name="margin" label="Parts are sold at what they cost and" unit="% more" />
@@ -145,8 +153,8 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
       </div>
       {current ? (
         <p>
-          It now says: an hour {amountText(current.hourlyMinor)}, tax {percentText(current.taxShare)} %, parts{' '}
-          {percentText(current.marginShare)} % more;{' '}
+          It now says: {current.name}, {current.zone}; an hour {amountText(current.hourlyMinor)}, tax {percentText(current.taxShare)} %,
+          parts {percentText(current.marginShare)} % more;{' '}
           {current.rules.length === 0 ? 'no rule' : current.rules.map(({ words, why }) => `${words}: ${why}`).join('; ')}. What you typed is
           still here; keep it to put it in its place.
         </p>

@@ -4,6 +4,7 @@ import { NavLink } from 'react-router';
 import './shop.scss';
 
 const PLACES = [
+  ['/shop/begin', 'Setting up'],
   ['/shop', 'Prices and rules'],
   ['/shop/people', 'People'],
   ['/shop/tablets', 'Tablets and log-ins'],

@@ -69,8 +69,8 @@ export function TabletsPage(): ReactElement {
                   </span>
                 </span>
                 {isThis ? null : (
-                  <Button variant="quiet" disabled={busy} onClick={() => end(mark)} aria-label={`Log ${person} out`}>
-                    Log out
+                  <Button variant="quiet" disabled={busy} onClick={() => end(mark)}>
+                    Log out<span className="visually-hidden"> {person}</span>
                   </Button>
                 )}
               </li>
@@ -101,8 +101,8 @@ export function TabletsPage(): ReactElement {
             </Button>
           </span>
         ) : logIns.some(({ isThis }) => isThis) ? null : (
-          <Button variant="plain" disabled={busy} onClick={() => setAsked(id)} aria-label={`Forget ${name}`}>
-            Forget it
+          <Button variant="plain" disabled={busy} onClick={() => setAsked(id)}>
+            Forget it<span className="visually-hidden"> {name}</span>
           </Button>
         ),
     },
