@@ -156,7 +156,7 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.use('Begin it');
   await hand.sees('Ours T 1');
   await hand.go('/shop/begin');
-  await hand.sees('no approved, 1 draft');
+  await hand.sees('none approved, 1 draft');
   await hand.use('What is lacking for our sheets?');
   await hand.sees('lacking for what is on the sheets');
   await hand.sees('no dial indicator in the crib');

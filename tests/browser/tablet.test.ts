@@ -95,6 +95,25 @@ describe('one tablet', () => {
     expect([byBram, byIlka].map(({ personId }) => people.find((one) => one.id === personId)?.login)).toEqual(['bram', 'ilka']);
   });
 
+  test('lets in by PIN whom it knows, once everybody has logged out', async () => {
+    const { hand } = await atBench(HUB, 'wheel-off');
+    await wasHere(hand, 'bram');
+    await hand.go('/');
+    await hand.use('Log out');
+    await hand.sees('Or with a PIN, on this tablet');
+    expect(await hand.faults()).toEqual([]);
+    await hand.use('Bram Estelow');
+    await hand.press('4', '1', '7', '1');
+    await hand.sees('is not the PIN of this person');
+    await hand.press('4', '1', '7', '0');
+    await hand.sees('Now, for Bram');
+    const stranger = await Hand.at(shop.screen.browser, shop.server.base);
+    await stranger.sees('Who is working?');
+    await stranger.settles();
+    expect(await stranger.text()).not.toContain('Bram');
+    await stranger.page.close();
+  });
+
   test('puts a job on hold by one key, sees what else can be done, and takes it up where it was', async () => {
     const { hand, id, entries } = await atBench(HUB, 'wheel-off');
     const other = await api.jobNumbered(403);

@@ -1,23 +1,19 @@
-import { ENDPOINTS, type TabletPeople } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
-import { Suspense, lazy, useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import { Suspense, lazy, useId, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
-import { ask } from '../link/client.ts';
-import { switchSession, useSession } from '../link/queries.ts';
+import { tabletPeople, useSession } from '../link/queries.ts';
 import { Dialog } from '../kit/dialog.ts';
 import { Loading, Wrong } from '../kit/pieces.tsx';
-import './swap.scss';
+import { PinPad, useDigits, type Person } from '../shop/pin-pad.tsx';
 
 // Asked for once by a person, once by a tablet.
 const NameIt = lazy(async () => ({ default: (await import('./swap-forms.tsx')).NameIt }));
 const SetPin = lazy(async () => ({ default: (await import('./swap-forms.tsx')).SetPin }));
 
-const PAD = ['1', '2', '3', '4', '5', '6', '7', '8', '9', 'wipe', '0'] as const;
-
 /** Somebody else takes over this tablet: pick who, four digits, done. */
 export function Swap({ onClose }: { readonly onClose: () => void }): ReactElement {
   const { data: session } = useSession();
-  const { data, error } = useQuery({ queryKey: ['tablet'], queryFn: () => ask(ENDPOINTS.tablet.people) });
+  const { data, error } = useQuery(tabletPeople);
   const [chosen, setChosen] = useState<Person>();
   const [setting, setSetting] = useState(false);
   const id = useId();
@@ -45,25 +41,6 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
     </Dialog>
   );
 }
-
-/** Digits and the key that wipes them, wherever in the dialog the focus is. */
-function useDigits(onDigit: (key: string) => void): void {
-  const latest = useRef(onDigit);
-  useLayoutEffect(() => {
-    latest.current = onDigit;
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      // What is typed into a field is the field's.
-      if (event.target instanceof HTMLInputElement) return;
-      if (/^(?:\d|Backspace)$/u.test(event.key)) latest.current(event.key);
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-}
-
-type Person = TabletPeople['people'][number];
 
 interface PeopleProps {
   readonly people: readonly Person[];
@@ -103,50 +80,5 @@ function TabletName({ name }: { readonly name: string }): ReactElement {
         Call it otherwise
       </Button>
     </p>
-  );
-}
-
-function PinPad({ person, onDone }: { readonly person: Person; readonly onDone: () => void }): ReactElement {
-  const length = person.pinDigits;
-  const [pin, setPin] = useState('');
-  const [error, setError] = useState<unknown>();
-  const busy = useRef(false);
-  const swap = async (whole: string): Promise<void> => {
-    if (busy.current) return;
-    busy.current = true;
-    try {
-      const session = await ask(ENDPOINTS.session.swap, { body: { personId: person.id, pin: whole } });
-      onDone();
-      switchSession(session);
-    } catch (refusal) {
-      setError(refusal);
-      setPin('');
-    } finally {
-      busy.current = false;
-    }
-  };
-  const press = (digit: string): void => {
-    setError(undefined);
-    const next = digit === 'wipe' ? '' : `${pin}${digit}`.slice(0, length);
-    setPin(next);
-    if (next.length === length) void swap(next);
-  };
-  useDigits((key) => press(key === 'Backspace' ? 'wipe' : key));
-  return (
-    <>
-      <div className="pin-dots" role="status" aria-label={`${pin.length} of ${length} digits`}>
-        {Array.from({ length }, (_, at) => (
-          <span key={at} className={at < pin.length ? 'on' : ''} />
-        ))}
-      </div>
-      <Wrong error={error} />
-      <div className="pin-pad">
-        {PAD.map((digit) => (
-          <Button key={digit} variant="plain" onClick={() => press(digit)}>
-            {digit === 'wipe' ? 'Wipe' : digit}
-          </Button>
-        ))}
-      </div>
-    </>
   );
 }

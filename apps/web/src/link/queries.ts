@@ -94,6 +94,9 @@ export const useFirstRun = (): UseQueryResult<boolean> =>
 export const useSights = (): UseQueryResult<SightLine[]> =>
   useQuery({ queryKey: ['sights'], staleTime: Number.POSITIVE_INFINITY, queryFn: () => ask(ENDPOINTS.demo.sights) });
 
+/** This tablet, and who may use a PIN here. */
+export const tabletPeople = { queryKey: ['tablet'], queryFn: () => ask(ENDPOINTS.tablet.people) };
+
 /** Backups and rehearsals; a foreman’s. */
 export const useCare = (): UseQueryResult<CareView[]> =>
   useQuery({ queryKey: ['care'], refetchInterval: 3_600_000, queryFn: () => ask(ENDPOINTS.shop.care) });

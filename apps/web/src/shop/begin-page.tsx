@@ -1,7 +1,7 @@
 import { ENDPOINTS, type ExampleLine } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { Check } from 'lucide-react';
-import { useState, type ReactElement } from 'react';
+import { useEffect, useRef, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import { Link } from 'react-router';
 import { Lacking } from '../crib/lacking.tsx';
@@ -39,6 +39,9 @@ export function BeginPage(): ReactElement {
     queryFn: () => ask(ENDPOINTS.firstRun.examples),
     enabled: showsExamples,
   });
+  const list = useRef<HTMLElement>(null);
+  // It is below what is there: whoever asked for it sees it.
+  useEffect(() => list.current?.scrollIntoView({ block: 'start' }), [examples]);
   if (session && session.person.role !== 'foreman')
     return (
       <>
@@ -63,12 +66,12 @@ export function BeginPage(): ReactElement {
       </Title>
       <ShopPlaces />
       <ol className="begin list-unstyled">
-        {steps.map((step) => (
-          <OneStep key={step.title} step={step} isNext={step === next} onExamples={() => setShowsExamples(true)} />
+        {steps.map((step, place) => (
+          <OneStep key={step.title} step={step} place={place + 1} isNext={step === next} onExamples={() => setShowsExamples(true)} />
         ))}
       </ol>
       {showsExamples ? (
-        <section className="mt-4" aria-label="Sheets to begin from">
+        <section className="mt-4" aria-label="Sheets to begin from" ref={list}>
           <h2>Sheets to begin from</h2>
           <p className="soft">
             Invented models, worked through by Jubb’s own checks. What you take over has their steps, joints and limits; no part number, and
@@ -89,29 +92,30 @@ export function BeginPage(): ReactElement {
 
 interface OneStepProps {
   readonly step: BeginStep;
+  readonly place: number;
   readonly isNext: boolean;
   readonly onExamples: () => void;
 }
 
-function OneStep({ step: { title, why, state, isDone, to, act, also }, isNext, onExamples }: OneStepProps): ReactElement {
+function OneStep({ step: { title, why, state, isDone, go, also }, place, isNext, onExamples }: OneStepProps): ReactElement {
   const variant = isNext ? 'primary' : 'plain';
   return (
     <li className={isNext ? 'next' : ''} aria-current={isNext ? 'step' : undefined}>
       <span className="begin-mark" aria-hidden="true">
-        {isDone ? <Check size={20} /> : null}
+        {isDone ? <Check size={24} /> : place}
       </span>
       <div>
         <b>{title}</b> <span className={isDone ? 'v-in' : 'brass'}>{state}</span>
         <div className="soft">{why}</div>
       </div>
       <div className="keys">
-        {to.startsWith('#') ? (
+        {go === undefined ? null : go.to.startsWith('#') ? (
           <Button variant={variant} onClick={onExamples}>
-            {act}
+            {go.act}
           </Button>
         ) : (
-          <Link className={`btn btn-${variant}`} to={to}>
-            {act}
+          <Link className={`btn btn-${variant}`} to={go.to}>
+            {go.act}
           </Link>
         )}
         {also ? (

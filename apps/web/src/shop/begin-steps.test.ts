@@ -30,7 +30,7 @@ test.each<[string, Partial<BeginView>, string]>([
 test('a draft is no sheet to work by yet, a backup that was never brought back is none: the way there changes', () => {
   expect(doneIn({ drafts: 3, isBackedUp: true, jobs: 1 })).toEqual([]);
   const of = (view: Partial<BeginView>, title: string): string | undefined =>
-    beginSteps({ ...EMPTY, ...view }).find((step) => step.title === title)?.to;
+    beginSteps({ ...EMPTY, ...view }).find((step) => step.title === title)?.go?.to;
   expect(of({}, 'Sheets of what comes in most')).toBe('#examples');
   expect(of({ drafts: 1 }, 'Sheets of what comes in most')).toBe('/sheets');
   expect(of({}, 'The first unit')).toBe('/jobs/new');

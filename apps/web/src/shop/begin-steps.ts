@@ -7,8 +7,8 @@ export interface BeginStep {
   /** "3 work here": how far it is. */
   readonly state: string;
   readonly isDone: boolean;
-  readonly to: string;
-  readonly act: string;
+  /** None where it is done at the machine. */
+  readonly go?: { readonly to: string; readonly act: string };
   /** Another way there. */
   readonly also?: { readonly to: string; readonly act: string };
 }
@@ -24,33 +24,32 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       why: 'Every quote goes by it.',
       state: view.isPriced ? 'looked at' : 'as it comes: look at it once and keep it',
       isDone: view.isPriced,
-      to: '/shop',
-      act: 'Prices and rules',
+      go: { to: '/shop', act: 'Prices and rules' },
     },
     {
       title: 'Who works here',
       why: 'A second person looks at hold points, and an apprentice’s work is signed. Each sets a PIN at their own tablet.',
       state: `${some(people, 'person', 'people')}, ${pins} with a PIN`,
       isDone: people > 1,
-      to: '/shop/people',
-      act: 'People',
+      go: { to: '/shop/people', act: 'People' },
     },
     {
       title: 'The crib',
       why: 'What a reading is worth goes by the tool that took it; what is past its check is not offered.',
       state: some(tools, 'tool', 'tools'),
       isDone: tools > 0,
-      to: '/shop/bring?list=tools',
-      act: 'Bring in a list',
+      go: { to: '/shop/bring?list=tools', act: 'Bring in a list' },
       also: { to: '/crib/new', act: 'One by one' },
     },
     {
       title: 'Sheets of what comes in most',
       why: 'Begun from the work of their family; every figure is unverified until you find it in your own books.',
-      state: `${some(sheets, 'approved', 'approved')}, ${some(drafts, 'draft', 'drafts')}`,
+      state: `${sheets === 0 ? 'none' : sheets} approved, ${some(drafts, 'draft', 'drafts')}`,
       isDone: sheets > 0,
-      to: drafts > 0 && sheets === 0 ? '/sheets' : '#examples',
-      act: drafts > 0 && sheets === 0 ? 'Go on with the drafts' : 'Take one over',
+      go: {
+        to: drafts > 0 && sheets === 0 ? '/sheets' : '#examples',
+        act: drafts > 0 && sheets === 0 ? 'Go on with the drafts' : 'Take one over',
+      },
       also: { to: '/sheets/new', act: 'Of a family of your own' },
     },
     {
@@ -58,8 +57,7 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       why: 'Parts and seals are taken off the shelf as they go in, and ordered before they are out.',
       state: some(stock, 'line', 'lines'),
       isDone: stock > 0,
-      to: '/shop/bring?list=stores',
-      act: 'Bring in a list',
+      go: { to: '/shop/bring?list=stores', act: 'Bring in a list' },
       also: { to: '/stores/new', act: 'One by one' },
     },
     {
@@ -67,24 +65,20 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       why: 'Log in on it once with a password; from then on a PIN will do there.',
       state: some(tablets, 'tablet or screen', 'tablets and screens'),
       isDone: tablets > 1,
-      to: '/shop/tablets',
-      act: 'Tablets and log-ins',
+      go: { to: '/shop/tablets', act: 'Tablets and log-ins' },
     },
     {
       title: 'A backup on another disk',
       why: 'Whoever looks after the machine: ./jubb backup FOLDER, then ./jubb rehearse, which brings it back beside the shop.',
       state: view.isBackedUp ? (view.isRehearsed ? 'made, and brought back' : 'made; never brought back yet') : 'none',
       isDone: view.isBackedUp && view.isRehearsed,
-      to: '/learn',
-      act: 'What else there is to know',
     },
     {
       title: 'The first unit',
       why: 'Book it in, and Jubb says what comes next until it is handed over.',
       state: jobs === 0 ? 'none yet' : `${some(jobs, 'job', 'jobs')}, ${handedOver} handed over`,
       isDone: handedOver > 0,
-      to: jobs === 0 ? '/jobs/new' : '/jobs',
-      act: jobs === 0 ? 'Book in' : 'Jobs',
+      go: { to: jobs === 0 ? '/jobs/new' : '/jobs', act: jobs === 0 ? 'Book in' : 'Jobs' },
     },
   ];
 }

@@ -6,6 +6,7 @@ import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
+import { ByPin } from './by-pin.tsx';
 
 export function Login(): ReactElement {
   const [login, setLogin] = useState('');
@@ -56,6 +57,7 @@ export function Login(): ReactElement {
           Log in
         </Button>
       </form>
+      <ByPin />
     </main>
   );
 }
