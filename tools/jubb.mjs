@@ -1,7 +1,8 @@
 import { Stop, remark, say } from './say.mjs';
 
-const HELP = `./jubb start [--empty | --demo small]
-                         set up what is missing, serve the demo (or an empty shop, or a small one), print the address
+const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE --key FILE]]
+                         set up what is missing, serve the demo (or an empty shop, or a small one), print the address; --lan: for the
+                         tablets of the shop's network too, by https with an authority of its own or the certificate that is given
 ./jubb demo --again      throw the demo away and make it anew; a shop of one's own is left alone
 ./jubb stop              stop what start started
 ./jubb backup [FOLDER]    the whole shop, encrypted, to a folder of another disk; named once, made anew at night, old ones thinned
@@ -26,6 +27,8 @@ const HELP = `./jubb start [--empty | --demo small]
 ./jubb help              this
 
 JUBB_PORT          where start serves            4170
+JUBB_LAN_PORT, JUBB_LAN_TRUST_PORT
+                   where --lan serves            4443, 4480
 JUBB_HOME          where data lives              .jubb
 JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`;
 

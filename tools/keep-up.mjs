@@ -54,6 +54,20 @@ function begin() {
   });
 }
 
+/** What stands before the server in the network, where that was asked for: begun again whenever it ends. */
+let caddy;
+function beginCaddy() {
+  // It tells what it serves; whatever else of the environment is none of its business.
+  const { PATH } = process.env;
+  caddy = spawn('caddy', JSON.parse(process.env.JUBB_CADDY), { stdio: ['ignore', 'ignore', 'pipe'], env: { PATH, HOME: dirname(log) } });
+  caddy.stderr.on('data', write);
+  caddy.on('close', (code, signal) => {
+    if (isToEnd) return;
+    write(`${new Date().toISOString()} caddy ended (${signal ?? code}); it is begun again in ${LONGEST_WAIT_MS / 10_000} s\n`);
+    after(beginCaddy, LONGEST_WAIT_MS / 10).unref();
+  });
+}
+
 let backedUpOn = '';
 
 function night() {
@@ -70,7 +84,9 @@ for (const signal of ['SIGTERM', 'SIGINT'])
   process.on(signal, () => {
     isToEnd = true;
     clearTimeout(again);
+    caddy?.kill(signal);
     if (server.exitCode === null && server.signalCode === null) server.kill(signal);
     else process.exit(0);
   });
 begin();
+if (process.env.JUBB_CADDY) beginCaddy();

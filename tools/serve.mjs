@@ -5,7 +5,8 @@ import { setTimeout as wait } from 'node:timers/promises';
 import { join } from 'node:path';
 import { dropDatabase, isDemo, isTaken, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
-import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home } from './setup.mjs';
+import { lanAsked, prepareLan } from './lan.mjs';
+import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home, portFrom } from './setup.mjs';
 
 /** A server that says nothing for so long does not come up. */
 const PATIENCE_MS = 180_000;
@@ -19,14 +20,17 @@ export async function start(args, { quiet = false } = {}) {
   const built = ensureBuild();
   const running = readState();
   const url = process.env.JUBB_DATABASE_URL ?? (await startPostgres(join(home(), 'postgres'))).url;
-  const asked = { port, built, url, empty: args.includes('--empty'), demo: demoAsked(args) };
-  if (running && (running.port !== port || running.built !== built || running.url !== url)) await stopServer(running);
+  const lan = lanAsked(args);
+  const asked = { port, built, url, lan, empty: args.includes('--empty'), demo: demoAsked(args) };
+  // What it is served by is part of it: asked for otherwise, it is begun anew.
+  const isOther = running && ['port', 'built', 'url', 'lan'].some((name) => JSON.stringify(running[name]) !== JSON.stringify(asked[name]));
+  if (isOther) await stopServer(running);
   if (!readState()) {
     if (await isTaken(port)) throw new Stop(`Port ${port} is taken by another program: set JUBB_PORT to a free one`);
     await launch(asked);
   }
   const base = `http://127.0.0.1:${port}`;
-  if (!quiet) await sayWhere(base, asked.empty);
+  if (!quiet) await sayWhere(base, asked.empty, readState()?.told);
   return { base, url };
 }
 
@@ -52,8 +56,10 @@ export async function demoAgain(args) {
   await start(args.filter((one) => one !== '--again'));
 }
 
-async function sayWhere(base, empty) {
+async function sayWhere(base, empty, told) {
   say(`Jubb is at ${base}`);
+  if (told) say(`On the shop’s network it is at ${told.secure.join(' and ')}`);
+  if (told?.trust) say(`A tablet that comes for the first time: ${told.trust}; the page “On the network” has it as a code to scan`);
   if (empty) {
     say('It has no demo data: whoever opens it first names the shop and its foreman');
     return;
@@ -75,10 +81,7 @@ export async function stop({ quiet = false } = {}) {
 }
 
 export function portWanted() {
-  const text = process.env.JUBB_PORT ?? '4170';
-  const port = Number(text);
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`JUBB_PORT is "${text}": a port number from 1 to 65535 is due`);
-  return port;
+  return portFrom('JUBB_PORT', '4170');
 }
 
 function stateFile() {
@@ -95,7 +98,8 @@ export function readState() {
   return undefined;
 }
 
-async function launch({ port, built, url, empty, demo }) {
+async function launch({ port, built, url, lan, empty, demo }) {
+  const network = lan && (await prepareLan(lan, port));
   const logFile = join(home(), 'server.log');
   // What earlier ones said stays: it may tell why the last one ended.
   const before = existsSync(logFile) ? statSync(logFile).size : 0;
@@ -104,7 +108,13 @@ async function launch({ port, built, url, empty, demo }) {
     cwd: ROOT,
     detached: true,
     stdio: 'ignore',
-    env: { ...process.env, NODE_ENV: 'production', JUBB_PORT: String(port), JUBB_DATABASE_URL: url },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      JUBB_PORT: String(port),
+      JUBB_DATABASE_URL: url,
+      ...(network ? { JUBB_PROXIES: '127.0.0.1', JUBB_LAN: JSON.stringify(network.told), JUBB_CADDY: JSON.stringify(network.caddy) } : {}),
+    },
   });
   child.unref();
   const said = () => {
@@ -129,7 +139,9 @@ async function launch({ port, built, url, empty, demo }) {
     if (now.includes(DEMO_BEGUN) && !heard.includes(DEMO_BEGUN)) remark('Making the demo …');
     [heard, until] = [now, Date.now() + PATIENCE_MS];
   }
-  writeFileSync(stateFile(), JSON.stringify({ pid: child.pid, port, built, url }), { mode: 0o600 });
+  writeFileSync(stateFile(), JSON.stringify({ pid: child.pid, port, built, url, ...(network ? { lan, told: network.told } : {}) }), {
+    mode: 0o600,
+  });
 }
 
 async function stopServer({ pid }) {

@@ -13,6 +13,14 @@ export function home() {
   return resolve(ROOT, process.env.JUBB_HOME ?? '.jubb');
 }
 
+/** A port out of the environment. */
+export function portFrom(name, otherwise) {
+  const text = process.env[name] ?? otherwise;
+  const port = Number(text);
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Stop(`${name} is "${text}": a port number from 1 to 65535 is due`);
+  return port;
+}
+
 export function isRoot() {
   return process.getuid?.() === 0;
 }
@@ -89,10 +97,15 @@ export function ensureDebian(packages) {
     );
   }
   install(['apt-get', 'install', '-y', '-qq', '--no-install-recommends', ...names], `Installing ${names.join(', ')}`);
+  // Debian's package begins one of its own at once, with a page of its own.
+  if (names.includes('caddy') && existsSync('/run/systemd/system'))
+    install(['systemctl', 'disable', '--now', 'caddy.service'], 'Leaving Caddy to Jubb');
 }
 
 export const POSTGRESQL = { name: 'postgresql', proof: () => postgresBin() !== undefined };
 export const PGBACKREST = { name: 'pgbackrest', proof: () => existsSync('/usr/bin/pgbackrest') };
+export const CADDY = { name: 'caddy', proof: () => existsSync('/usr/bin/caddy') };
+export const AVAHI = { name: 'avahi-daemon', proof: () => existsSync('/usr/sbin/avahi-daemon') };
 export const CHROMIUM = { name: 'chromium', proof: () => existsSync('/usr/bin/chromium') };
 
 /** Folder of initdb and pg_ctl, the newest version there is. */

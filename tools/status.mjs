@@ -3,6 +3,7 @@ import { existsSync, statfsSync } from 'node:fs';
 import { join } from 'node:path';
 import pg from 'pg';
 import { lastBackup } from './backup.mjs';
+import { trustedUntil } from './lan.mjs';
 import { isRunning } from './postgres.mjs';
 import { say } from './say.mjs';
 import { readState } from './serve.mjs';
@@ -13,6 +14,8 @@ const DAY_MS = 24 * 3600 * 1000;
 const OLDEST_BACKUP_MS = 2 * DAY_MS;
 const OLDEST_REHEARSAL_DAYS = 35;
 const LEAST_FREE = 0.1;
+/** A certificate that ends sooner is seen to. */
+const LEAST_DAYS = 21;
 
 const ago = (ms) => (ms < DAY_MS ? `${Math.round(ms / 3_600_000)} h ago` : `${Math.round(ms / DAY_MS)} days ago`);
 
@@ -32,6 +35,15 @@ export async function status() {
   line(health?.database === 'up', 'database', health ? health.database : isRunning(folder) ? 'up, and no server asks it' : 'not running');
   const { bavail, blocks, bsize } = statfsSync(existsSync(home()) ? home() : '/');
   line(bavail / blocks >= LEAST_FREE, 'disk', `${((bavail * bsize) / 1e9).toFixed(1)} GB free, ${Math.round((100 * bavail) / blocks)} %`);
+  if (state?.told) {
+    const until = trustedUntil();
+    const days = until === undefined ? 0 : Math.floor((until - Date.now()) / DAY_MS);
+    line(
+      days > LEAST_DAYS,
+      'network',
+      `${state.told.secure[0]}, ${until === undefined ? 'no certificate yet' : `trusted for ${days} days`}`,
+    );
+  }
   line(...backupLine(hasShop));
   if (state) for (const [isGood, what, words] of await inside(state.url)) line(isGood, what, words);
   for (const { text } of lines) say(text);

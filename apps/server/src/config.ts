@@ -4,6 +4,16 @@ import { fileURLToPath } from 'node:url';
 /** The folder apps/server, from src or dist alike. */
 const SERVER_ROOT = new URL('..', import.meta.url);
 
+/** What `./jubb start --lan` set up before the server. */
+export interface Lan {
+  /** Addresses by https, the one by name first. */
+  readonly secure: readonly string[];
+  /** Where a tablet comes to trust it, by plain http; none where the certificate is one that tablets trust already. */
+  readonly trust?: string;
+  /** File of the shop's own authority (PEM). */
+  readonly authority?: string;
+}
+
 export interface Config {
   readonly port: number;
   readonly host: string;
@@ -14,6 +24,8 @@ export interface Config {
   readonly version: string;
   /** Addresses of the proxies before it, whose word for the client's address is taken; nobody else's is. */
   readonly proxies: readonly string[];
+  /** How the tablets of the shop's network come here; nothing where only this machine does. */
+  readonly lan: Lan | undefined;
   /** Whose disk is watched, and the share of it that must be free before everybody is told. */
   readonly dataFolder: string;
   readonly diskWarnShare: number;
@@ -38,6 +50,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     demoPictures: fileURLToPath(new URL('demo/pictures/', SERVER_ROOT)),
     version: manifest.version,
     proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
+    lan: env['JUBB_LAN'] ? (JSON.parse(env['JUBB_LAN']) as Lan) : undefined,
     dataFolder: env['JUBB_HOME'] ?? '.',
     diskWarnShare: wholeNumber(env['JUBB_DISK_WARN_PERCENT'] ?? '10', 'JUBB_DISK_WARN_PERCENT', 100) / 100,
     sheetSeconds: wholeNumber(env['JUBB_SHEET_SECONDS'] ?? '10', 'JUBB_SHEET_SECONDS', 3600),

@@ -20,7 +20,7 @@ import type { CustomerLine, CustomerView } from './customers.js';
 import type { BroughtView } from './lists.js';
 import type { ChangeLine, PersonLine } from './people.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
-import type { TabletLine } from './tablets.js';
+import type { NetworkView, TabletLine } from './tablets.js';
 import type {
   ChainView,
   ComebackView,
@@ -77,6 +77,7 @@ export interface Answers {
   MadeTool: MadeTool;
   AnswerDue: AnswerDue;
   MessageView: MessageView;
+  NetworkView: NetworkView;
   NewKey: { readonly key: string };
   OfferView: OfferView;
   OrderView: OrderView;

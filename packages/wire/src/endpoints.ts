@@ -172,6 +172,8 @@ export const ENDPOINTS = {
   tablet: {
     people: endpoint('GET', '/tablet', 'anyone', 'TabletPeople'),
     name: endpoint('PATCH', '/tablet', EVERYONE, 'nothing', { body: 'TabletBody' }),
+    network: endpoint('GET', '/network', EVERYONE, 'NetworkView'),
+    code: endpoint('GET', '/network/code.svg', EVERYONE, { media: 'image/svg+xml' }),
     list: endpoint('GET', '/tablets', FOREMAN, ['TabletLine']),
     forget: endpoint('DELETE', '/tablets/:id', FOREMAN, ['TabletLine']),
     endLogIn: endpoint('DELETE', '/log-ins/:id', FOREMAN, ['TabletLine']),

@@ -24,3 +24,15 @@ export interface TabletLine {
   readonly instruments: readonly string[];
   readonly logIns: readonly LogInLine[];
 }
+
+/** How tablets come to this shop. */
+export interface NetworkView {
+  /** Addresses by https; none where the shop is served to its own machine alone. */
+  readonly secure: readonly string[];
+  /** Where a tablet comes that does not trust the shop yet. */
+  readonly trust: string | null;
+  /** SHA-256 of the shop's own authority, as a tablet shows it. */
+  readonly fingerprint: string | null;
+  /** Whether this request came by https. */
+  readonly isSecure: boolean;
+}
