@@ -76,6 +76,7 @@ const VIEWS: readonly (readonly [name: string, path: () => string])[] = [
   ['a new stock line', () => '/stores/new'],
   ['shims by thickness', () => '/stores/shims'],
   ['the shop', () => '/shop'],
+  ['on the network', () => '/shop/network'],
   ['practice', () => '/learn'],
   ['the first tour', () => '/learn/tour'],
   ['Orders', () => '/stores/orders'],

@@ -37,6 +37,7 @@ const ACTIONS: readonly Found[] = [
   { key: 'begin', kind: 'place', words: 'Setting up the shop', to: '/shop/begin' },
   { key: 'bring', kind: 'place', words: 'Bring in a list: tools, stores', to: '/shop/bring' },
   { key: 'people', kind: 'place', words: 'People who work here', to: '/shop/people' },
+  { key: 'network', kind: 'place', words: 'This tablet: camera, microphone, work without a link', to: '/shop/network' },
   { key: 'tablets', kind: 'place', words: 'Tablets and who is logged in', to: '/shop/tablets' },
   { key: 'changes', kind: 'place', words: 'What was changed in the shop', to: '/shop/changes' },
 ];

@@ -65,7 +65,8 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       why: 'Log in on it once with a password; from then on a PIN will do there.',
       state: some(tablets, 'tablet or screen', 'tablets and screens'),
       isDone: tablets > 1,
-      go: { to: '/shop/tablets', act: 'Tablets and log-ins' },
+      go: { to: '/shop/network', act: 'On the network' },
+      also: { to: '/shop/tablets', act: 'Who is in where' },
     },
     {
       title: 'A backup on another disk',
