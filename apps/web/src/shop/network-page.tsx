@@ -17,7 +17,9 @@ export function NetworkPage(): ReactElement {
       <ShopPlaces />
       <Wrong error={error} />
       {!network && !error ? <Loading what="the network" /> : null}
-      <div className="two">
+      {/* A tablet that is here is tried; the code is for the next one. */}
+      <div className={`two ${network?.isSecure ? '' : 'form-first'}`}>
+        {network?.isSecure ? <ThisTablet /> : null}
         <section aria-label="How a tablet comes here">
           {network && network.secure.length === 0 ? (
             <Care title="This machine alone">
@@ -60,7 +62,7 @@ export function NetworkPage(): ReactElement {
             </>
           ) : null}
         </section>
-        <ThisTablet />
+        {network?.isSecure ? null : <ThisTablet />}
       </div>
     </>
   );
