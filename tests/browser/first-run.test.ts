@@ -49,6 +49,16 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.sees('Kept.');
   await hand.sees('Nordtal Bench and Press');
 
+  // When it is open: a promise on another day is told so.
+  await hand.fill('Monday from', '07:00');
+  await hand.fill('Monday until', '16:30');
+  await hand.use('Monday’s hours to Friday');
+  await hand.use('Keep the hours');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('Not said yet'));
+  expect(await hand.faults()).toEqual([]);
+  await hand.go('/jobs/new');
+  await hand.heads('Book in');
+
   // The foreman brings a mechanic in, at the page alone; she works from then on, and is let go again.
   await hand.go('/shop/people');
   await hand.sees('Somebody new');

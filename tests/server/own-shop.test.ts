@@ -1,5 +1,5 @@
 import type { JobHead, JobView, TodayView } from '@jubb/book';
-import type { Tool } from '@jubb/sheet';
+import { daysOn, type Tool } from '@jubb/sheet';
 import type {
   BeginView,
   ChangeLine,
@@ -10,6 +10,7 @@ import type {
   SessionView,
   SheetLine,
   SheetView,
+  ShopView,
   TabletLine,
   TabletPeople,
   ToolView,
@@ -35,7 +36,7 @@ afterAll(async () => {
   await database.drop();
 });
 
-const IN_A_YEAR = new Date(Date.now() + 365 * 86_400_000).toISOString().slice(0, 10);
+const IN_A_YEAR = daysOn('UTC', Date.now(), 365);
 
 const told = ({ status, body }: Answer<unknown>): string =>
   `${status} ${((body as Problem).errors ?? []).map(({ field, allowed }) => `${field} ${allowed}`).join('; ')}`;
@@ -253,5 +254,59 @@ describe('a shop that begins', () => {
     expect(text).toContain('"trust":"unverified"');
     expect(text).not.toMatch(/"trust":"(?:published|calculated|shop)"/u);
     expect(file.documents).toEqual([]);
+  });
+});
+
+describe('when the shop is open', () => {
+  const OPEN = { from: '07:00', to: '16:30' };
+  const CLOSED = { from: '', to: '' };
+  const week = [OPEN, OPEN, OPEN, OPEN, { from: '07:00', to: '12:00' }, CLOSED, CLOSED];
+  const versionNow = async (): Promise<number> => (await oswin.get<SessionView>('/session')).shop.version;
+  const put = async (body: object): Promise<Answer<ShopView>> =>
+    oswin.call<ShopView>('PUT', '/shop/hours', { version: await versionNow(), week, closed: [], ...body });
+
+  test('is said by the foreman, kept with what it was before, and held by version', async () => {
+    const version = await versionNow();
+    const kept = await put({
+      closed: [
+        { day: '2027-12-27', why: ' stocktaking ' },
+        { day: '2027-12-24', why: 'holiday' },
+      ],
+    });
+    expect(kept.body).toMatchObject({
+      version: version + 1,
+      hours: {
+        week: [OPEN, OPEN, OPEN, OPEN, { from: '07:00', to: '12:00' }, null, null],
+        closed: [
+          { day: '2027-12-24', why: 'holiday' },
+          { day: '2027-12-27', why: 'stocktaking' },
+        ],
+      },
+    });
+    const change = await lastChange();
+    expect(change.fields).toContainEqual({ field: 'Friday', before: '07:00 to 16:30', after: '07:00 to 12:00' });
+    expect((await put({ version })).status).toBe(409);
+    const perla = await Client.as(server.base, 'perla');
+    expect((await perla.call('PUT', '/shop/hours', { version: version + 1, week, closed: [] })).status).toBe(403);
+  });
+
+  test.each<[string, object, RegExp]>([
+    ['a week of six days', { week: week.slice(1) }, /^400 week must be the seven days/u],
+    ['closing before it opens', { week: [{ from: '16:00', to: '07:00' }, ...week.slice(1)] }, /^400 week\[0\]\.to must be after 16:00/u],
+    ['only an end', { week: [{ from: '', to: '07:00' }, ...week.slice(1)] }, /^400 week\[0\]\.to must be after/u],
+    ['25 o’clock', { week: [{ from: '25:00', to: '26:00' }, ...week.slice(1)] }, /^400 week\[0\]\.from must be a time of day/u],
+    ['a day that is none', { closed: [{ day: '2027-02-30', why: 'x' }] }, /^400 closed\[0\]\.day/u],
+    [
+      'a day twice',
+      {
+        closed: [
+          { day: '2027-12-24', why: 'x' },
+          { day: '2027-12-24', why: 'y' },
+        ],
+      },
+      /^400 closed\[1\]\.day is in the list already/u,
+    ],
+  ])('is refused: %s', async (_, body, refusal) => {
+    expect(told(await put(body))).toMatch(refusal);
   });
 });

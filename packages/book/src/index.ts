@@ -39,6 +39,7 @@ export * from './parts/parts-first.js';
 export * from './parts/quote.js';
 export * from './parts/quote-body.js';
 export * from './care.js';
+export * from './hours.js';
 export * from './licences.js';
 export * from './parts/stock.js';
 export * from './parts/worth.js';

@@ -111,6 +111,7 @@ export const ENDPOINTS = {
     logOut: endpoint('DELETE', '/session', EVERYONE, 'nothing'),
   },
   shop: {
+    hours: endpoint('PUT', '/shop/hours', FOREMAN, 'ShopView', { body: 'HoursBody' }),
     change: endpoint('PUT', '/shop', FOREMAN, 'ShopView', { body: 'ShopBody' }),
     changes: endpoint('GET', '/changes', FOREMAN, ['ChangeLine'], { query: ['find', 'before'] }),
     care: endpoint('GET', '/care', FOREMAN, ['CareView']),

@@ -1,7 +1,7 @@
-import { TextLine, Version } from '@jubb/sheet/given';
+import { Day, TextLine, Version } from '@jubb/sheet/given';
 import 'reflect-metadata';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsInt, IsNumber, IsTimeZone, Max, Min, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsTimeZone, Matches, Max, Min, ValidateNested } from 'class-validator';
 
 /** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
 export class ShopRule {
@@ -36,4 +36,33 @@ export class ShopBody {
   rules: ShopRule[];
   /** So many digits a PIN must have at least. */
   @IsIn([4, 6], { message: 'must be four or six' }) pinDigits: 4 | 6;
+}
+
+const CLOCK = /^(?:[01]\d|2[0-3]):[0-5]\d$/u;
+
+/** A day of the week: from and to by the shop's clock; both nothing where it is closed. */
+export class WeekdayBody {
+  @Matches(new RegExp(`${CLOCK.source}|^$`, 'u'), { message: 'must be a time of day, such as 07:00' }) from: string;
+  @Matches(new RegExp(`${CLOCK.source}|^$`, 'u'), { message: 'must be a time of day, such as 16:30' }) to: string;
+}
+
+export class ClosedDayBody {
+  @Day() day: string;
+  @TextLine('why is it closed?', 60) why: string;
+}
+
+/** When somebody is in the shop. */
+export class HoursBody {
+  @Version() version: number;
+  /** Monday first. */
+  @ArrayMinSize(7, { message: 'must be the seven days of a week' })
+  @ArrayMaxSize(7, { message: 'must be the seven days of a week' })
+  @ValidateNested({ each: true })
+  @Type(() => WeekdayBody)
+  week: WeekdayBody[];
+  @IsArray()
+  @ArrayMaxSize(100, { message: 'is too long; at most 100 days' })
+  @ValidateNested({ each: true })
+  @Type(() => ClosedDayBody)
+  closed: ClosedDayBody[];
 }

@@ -17,7 +17,7 @@ import {
 import { LendBody, RetireBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolPictureBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { LicenceBody, NewPersonBody, PasswordBody, PersonBody } from './people.js';
-import { ShopBody } from './shop.js';
+import { HoursBody, ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
 import { CustomerBody, MergeBody, OwnerBody, PlacedBody } from './customers.js';
 import { BringBody } from './lists.js';
@@ -34,6 +34,7 @@ export const BODIES = {
   FaultBody,
   FirstRunBody,
   GoodsInBody,
+  HoursBody,
   ImportSheetBody,
   LendBody,
   LicenceBody,

@@ -1,5 +1,5 @@
 import type { ProblemCode } from './problems.js';
-import type { PayloadOf, PersonView, FailedBy, SealFailure, Warm, TodayTold } from '@jubb/book';
+import type { PayloadOf, PersonView, FailedBy, SealFailure, ShopHours, Warm, TodayTold } from '@jubb/book';
 import type { Quantity } from '@jubb/core';
 import type { CompletePart, SheetFile, Difference, JobScope, Role, Tool } from '@jubb/sheet';
 import type { ShopBody } from './shop.js';
@@ -17,6 +17,8 @@ export interface SessionView {
 }
 
 export interface ShopView extends Readonly<ShopBody> {
+  /** Nothing until somebody says when the shop is open. */
+  readonly hours: ShopHours | null;
   readonly currency: string;
 }
 

@@ -18,6 +18,7 @@ import { WayInAndTools1764650000000 } from './migrations/1764650000000-way-in-an
 import { PeopleAndChanges1764700000000 } from './migrations/1764700000000-people-and-changes.js';
 import { Customers1764850000000 } from './migrations/1764850000000-customers.js';
 import { OwnShop1764900000000 } from './migrations/1764900000000-own-shop.js';
+import { Hours1764950000000 } from './migrations/1764950000000-hours.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -67,6 +68,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       Care1764800000000,
       Customers1764850000000,
       OwnShop1764900000000,
+      Hours1764950000000,
     ],
     synchronize: false,
     logging: false,

@@ -17,6 +17,7 @@ import { ZONE } from './demo-known.js';
 import { LIBRARY, type LibrarySheet } from './demo-library.js';
 import type { Pictures } from './demo-plan.js';
 import { loadDemoStores } from './demo-stores.js';
+import { DEMO_HOURS } from './shop-hours.js';
 import { DemoThree } from './demo-three.js';
 import { DemoYears, type Tell } from './demo-years.js';
 
@@ -106,7 +107,9 @@ export class Demo {
 
   async #load(pictureFolder: string, size: DemoSize, tell: Tell): Promise<void> {
     tell(size === 'full' ? 'two years of a shop' : 'three jobs');
-    await this.dataSource.getRepository(Shop).update(1, { name: 'Skarrow Bench', zone: ZONE, currency: 'EUR', hourlyMinor: 6800 });
+    await this.dataSource
+      .getRepository(Shop)
+      .update(1, { name: 'Skarrow Bench', zone: ZONE, currency: 'EUR', hourlyMinor: 6800, hours: DEMO_HOURS });
     const staff = await this.#people(size === 'full' ? [...DEMO_PEOPLE, ...MORE_PEOPLE] : DEMO_PEOPLE);
     const person = (login: string): PersonView => staff.get(login)!;
     await this.#sheets(size, person('ilka').id, person('oswin').id);

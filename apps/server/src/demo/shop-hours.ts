@@ -1,8 +1,13 @@
+import type { ShopHours as Hours } from '@jubb/book';
 import { daysOn, instantIn, weekdayIn } from '@jubb/sheet';
 
 const OPENS = '07:00';
 const CLOSES = '16:30';
 const MINUTE = 60_000;
+const OPEN = { from: OPENS, to: CLOSES };
+
+/** The same as the shop itself says it. */
+export const DEMO_HOURS: Hours = { week: [OPEN, OPEN, OPEN, OPEN, OPEN, null, null], closed: [] };
 
 /** The hours in which a shop works, Mondays to Fridays, from some day on: one line of minutes that leaves out the rest. */
 export class ShopHours {

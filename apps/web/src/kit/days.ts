@@ -1,10 +1,14 @@
+import { closedWhy, nextOpenDay, openOn, type ShopHours } from '@jubb/book';
 import { clockIn, dayIn, dayWordsIn, daysBetween, daysOn, instantIn, weekdayIn } from '@jubb/sheet';
 
 /** Days and clocks are the shop's, wherever the device thinks it is; the device's own until a session says. */
 let zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 
-export function keepZone(shopZone: string): void {
-  zone = shopZone;
+/** When the shop is open; nothing until it says so. */
+let hours: ShopHours | null = null;
+
+export function keepShop(shop: { readonly zone: string; readonly hours: ShopHours | null }): void {
+  ({ zone, hours } = shop);
 }
 
 /** "2027-03-01", as a date field and the wire have it. */
@@ -25,12 +29,31 @@ export function inDays(days: number): string {
   return daysOn(zone, Date.now(), days);
 }
 
-/** When a shop gives a unit back on a day that was only named. */
+/** When a shop that does not say when it closes gives a unit back on a day that was only named. */
 const GIVEN_BACK = '16:00';
 
-/** A promised day as an instant: in the afternoon of it, in the shop. */
+/** A promised day as an instant: when the shop closes on it, or in its afternoon. */
 export function promiseOn(day: string): string {
-  return instantIn(zone, day, GIVEN_BACK);
+  return instantIn(zone, day, (hours && openOn(hours, day)?.to) ?? GIVEN_BACK);
+}
+
+/** A day so many days on, or the first after it on which the shop is open. */
+export function openInDays(days: number): string {
+  const day = inDays(days);
+  return (hours && nextOpenDay(hours, day)) ?? day;
+}
+
+/** Why nobody is in the shop on a day, and when somebody is next; nothing where it is open, or does not say. */
+export function closedOn(day: string): { readonly why: string; readonly next: string | undefined } | undefined {
+  const why = hours && /^\d{4}-\d{2}-\d{2}$/u.test(day) ? closedWhy(hours, day) : undefined;
+  return why === undefined || !hours ? undefined : { why, next: nextOpenDay(hours, day) };
+}
+
+/** From when to when the shop is open today, hours of its clock; nothing where it is closed, or does not say. */
+export function openToday(): readonly [from: number, to: number] | undefined {
+  const open = hours && openOn(hours, shopToday());
+  const hour = (clock: string): number => Number(clock.slice(0, 2)) + Number(clock.slice(3)) / 60;
+  return open ? [hour(open.from), hour(open.to)] : undefined;
 }
 
 /** Further off than that, a day is said with its year. */

@@ -30,7 +30,7 @@ import {
   type UseQueryResult,
 } from '@tanstack/react-query';
 import { useCallback } from 'react';
-import { keepZone } from '../kit/days.ts';
+import { keepShop } from '../kit/days.ts';
 import { LinkDown, Refusal, ask, setToken } from './client.ts';
 
 export const queryClient = new QueryClient({
@@ -54,7 +54,7 @@ export async function refresh(which: QueryFilters): Promise<void> {
 /** Another person, or nobody, is at this device now: nothing of the one before stays on the screen. */
 export function switchSession(session: SessionView | null): void {
   setToken(session?.csrf ?? '');
-  if (session) keepZone(session.shop.zone);
+  if (session) keepShop(session.shop);
   queryClient.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' });
   queryClient.setQueryData(['session'], session);
   void forgetKept(session);
@@ -76,7 +76,7 @@ export function useSession(): UseQueryResult<SessionView | null> {
       try {
         const session = await ask(ENDPOINTS.session.current);
         setToken(session.csrf);
-        keepZone(session.shop.zone);
+        keepShop(session.shop);
         return session;
       } catch (error) {
         if (error instanceof Refusal && error.problem.status === 401) return null;

@@ -10,6 +10,8 @@ import { Field } from '../kit/field.tsx';
 import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title } from '../kit/pieces.tsx';
 import { offerUndo } from '../kit/undo.ts';
+import { HoursForm } from './hours-form.tsx';
+import { useFresh } from './use-fresh.ts';
 import { ShopPlaces } from './shop-places.tsx';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
@@ -24,6 +26,7 @@ export function ShopPage(): ReactElement {
       </Title>
       <ShopPlaces />
       <ShopForm shop={session.shop} mayChange={mayChange} />
+      <HoursForm shop={session.shop} mayChange={mayChange} />
     </>
   );
 }
@@ -91,6 +94,7 @@ function ShopForm({ shop, mayChange }: { readonly shop: ShopView; readonly mayCh
     },
   });
   const current = meanwhile<ShopView>(form.error);
+  useFresh(form, 'shop', shop.version, () => typedOf(shop));
   const { fields, append, remove } = useFieldArray({ control: form.form.control, name: 'rules' });
   const figure = { className: 'fig fs-4', inputMode: 'decimal', maxLength: 12, disabled: !mayChange, of: 'shop' } as const;
   return (

@@ -2,7 +2,7 @@ import type { MyLine, TodayClock } from '@jubb/book';
 import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useClocks, useNow } from '../clocks/use-clocks.ts';
-import { clockWords, dayOf, shopToday, todayAt } from '../kit/days.ts';
+import { clockWords, dayOf, openToday, shopToday, todayAt } from '../kit/days.ts';
 
 const HOUR_MS = 3_600_000;
 /** A day in the shop, unless somebody is up earlier or later. */
@@ -23,12 +23,16 @@ export function Day({ lines }: DayProps): ReactElement | null {
   if (rows.length === 0) return <p className="soft">Nothing is promised for today, and nothing runs.</p>;
   const midnight = Date.parse(todayAt('00:00'));
   const hour = (now - midnight) / HOUR_MS;
+  const open = openToday();
   const [from, to] = [Math.min(OPENS, Math.floor(hour)), Math.max(CLOSES, Math.ceil(hour))];
   const x = (ms: number): number => Math.max(0, Math.min(WIDE, ((ms - midnight) / HOUR_MS - from) * (WIDE / (to - from))));
   const hours = Array.from({ length: to - from + 1 }, (_, index) => from + index);
   return (
     <div className="day-ruler">
       <svg viewBox={`0 0 ${WIDE} 22`} width="100%" role="img" aria-label={`It is ${clockWords(new Date(now).toISOString())}`}>
+        {open ? (
+          <line x1={x(midnight + open[0] * HOUR_MS)} x2={x(midnight + open[1] * HOUR_MS)} y1={21} y2={21} className="day-open" />
+        ) : null}
         {hours.map((one) => (
           <g key={one} transform={`translate(${x(midnight + one * HOUR_MS)} 0)`}>
             <line y1={14} y2={one % 2 === 0 ? 22 : 18} className="day-tick" />

@@ -1,4 +1,4 @@
-import type { CareView } from '@jubb/book';
+import type { CareView, ShopHours } from '@jubb/book';
 import type { Hazard, Role } from '@jubb/sheet';
 import type { ChangedField, ChangedThing, ShopRule } from '@jubb/wire';
 import { Column, Entity, JoinColumn, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
@@ -16,6 +16,8 @@ export class Shop {
   @Column({ type: 'jsonb' }) rules: ShopRule[];
   /** So many digits a PIN must have at least. */
   @Column({ type: 'int', name: 'pin_digits' }) pinDigits: 4 | 6;
+  /** When somebody is here; nothing until it is said. */
+  @Column({ type: 'jsonb', nullable: true }) hours: ShopHours | null;
   @Column({ type: 'int' }) version: number;
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
   /** Counted up by a trigger with every change of a sheet. */

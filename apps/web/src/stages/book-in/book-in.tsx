@@ -1,6 +1,7 @@
 import { OVER_THE_COUNTER, withSerial, type JobScope, type SheetFile } from '@jubb/sheet';
 import { ENDPOINTS, type AskedWith, BookInBody } from '@jubb/wire';
-import { inDays, promiseOn } from '../../kit/days.ts';
+import { openInDays, promiseOn } from '../../kit/days.ts';
+import { PromiseField } from '../../kit/promise-field.tsx';
 import { useEffect, useRef, type ReactElement } from 'react';
 import { useWatch } from 'react-hook-form';
 import { useNavigate, useSearchParams } from 'react-router';
@@ -53,7 +54,7 @@ function fresh(): Values {
     isLoose: false,
     sheetRevisionId: '',
     complaint: '',
-    promise: inDays(3),
+    promise: openInDays(3),
     estimate: '',
     scope: NO_SCOPE,
     family: '',
@@ -306,7 +307,7 @@ export function BookIn(): ReactElement {
         ) : null}
         <div className="row g-4">
           <div className="col-sm-4">
-            <Field name="promise" label="Promise" type="date" />
+            <PromiseField />
           </div>
           <div className="col-sm-4">
             <Field name="estimate" label={`Estimate, ${session?.shop.currency ?? ''}`} inputMode="decimal" />

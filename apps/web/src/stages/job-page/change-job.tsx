@@ -10,6 +10,7 @@ import { Asking } from '../../kit/asking.tsx';
 import { Field } from '../../kit/field.tsx';
 import { amountText, minorOf } from '../../kit/money.ts';
 import { dayOf, promiseOn, promiseWords } from '../../kit/days.ts';
+import { PromiseField } from '../../kit/promise-field.tsx';
 import { changeKey } from './change-key.ts';
 
 interface Typed {
@@ -76,7 +77,7 @@ export function ChangeForm({ onDone }: { readonly onDone: () => void }): ReactEl
         </p>
       ) : null}
       <Field of="ch" name="complaint" label="Complaint" as="textarea" rows={2} maxLength={2000} />
-      <Field of="ch" name="promise" label="Promise" type="date" />
+      <PromiseField of="ch" />
       <Field of="ch" name="estimate" label="Estimate" inputMode="decimal" maxLength={12} />
     </Asking>
   );
