@@ -41,7 +41,7 @@ export function BeginPage(): ReactElement {
   });
   const list = useRef<HTMLElement>(null);
   // It is below what is there: whoever asked for it sees it.
-  useEffect(() => list.current?.scrollIntoView({ block: 'start' }), [examples]);
+  useEffect(() => void list.current?.scrollIntoView({ block: 'start' }), [examples]);
   if (session && session.person.role !== 'foreman')
     return (
       <>

@@ -63,8 +63,28 @@ export function HoursForm({ shop, mayChange }: { readonly shop: ShopView; readon
           <div className="hours">
             {WEEKDAYS.map((name, at) => (
               <div key={name} className="d-flex flex-wrap gap-2 align-items-end mb-2">
-                <Field of="hours" name={`week.${at}.from`} label={`${name} from`} wrap="hours-clock" inputMode="numeric" maxLength={5} placeholder="closed" className="fig" disabled={!mayChange} />
-                <Field of="hours" name={`week.${at}.to`} label={`${name} until`} wrap="hours-clock" inputMode="numeric" maxLength={5} placeholder="closed" className="fig" disabled={!mayChange} />
+                <Field
+                  of="hours"
+                  name={`week.${at}.from`}
+                  label={`${name} from`}
+                  wrap="hours-clock"
+                  inputMode="numeric"
+                  maxLength={5}
+                  placeholder="closed"
+                  className="fig"
+                  disabled={!mayChange}
+                />
+                <Field
+                  of="hours"
+                  name={`week.${at}.to`}
+                  label={`${name} until`}
+                  wrap="hours-clock"
+                  inputMode="numeric"
+                  maxLength={5}
+                  placeholder="closed"
+                  className="fig"
+                  disabled={!mayChange}
+                />
               </div>
             ))}
             {mayChange ? (
