@@ -59,7 +59,7 @@ export function HoursForm({ shop, mayChange }: { readonly shop: ShopView; readon
           ) : null
         }
       >
-        <div className="two">
+        <div className="two form-first">
           <div className="hours">
             {WEEKDAYS.map((name, at) => (
               <div key={name} className="d-flex flex-wrap gap-2 align-items-end mb-2">
