@@ -12,6 +12,8 @@ const LOGS_KEPT = 3;
 const FIRST_WAIT_MS = 500;
 const LONGEST_WAIT_MS = 30_000;
 const STEADY_MS = 60_000;
+/** What stands before the server comes up at once, or its port is taken for a moment. */
+const CADDY_WAIT_MS = 3000;
 /** Whether a backup is due is looked for every so often. */
 const LOOKS_MS = 10 * 60_000;
 
@@ -44,9 +46,9 @@ function begin() {
   });
   server.stderr.on('data', write);
   server.on('close', (code, signal) => {
-    if (isToEnd) process.exit(0);
+    if (isToEnd) return end(0);
     // One that never came up would not the next time either: whoever started it reads why.
-    if (!hasListened) process.exit(code ?? 1);
+    if (!hasListened) return end(code ?? 1);
     if (Date.now() - begun > STEADY_MS) wait = FIRST_WAIT_MS;
     write(`${new Date().toISOString()} the server ended (${signal ?? code}); it is begun again in ${wait / 1000} s\n`);
     again = after(begin, wait);
@@ -63,9 +65,19 @@ function beginCaddy() {
   caddy.stderr.on('data', write);
   caddy.on('close', (code, signal) => {
     if (isToEnd) return;
-    write(`${new Date().toISOString()} caddy ended (${signal ?? code}); it is begun again in ${LONGEST_WAIT_MS / 10_000} s\n`);
-    after(beginCaddy, LONGEST_WAIT_MS / 10).unref();
+    write(`${new Date().toISOString()} caddy ended (${signal ?? code}); it is begun again in ${CADDY_WAIT_MS / 1000} s\n`);
+    after(beginCaddy, CADDY_WAIT_MS);
   });
+}
+
+const runs = (child) => child !== undefined && child.exitCode === null && child.signalCode === null;
+
+/** Over only when what stands before the server is: whoever starts again finds its ports free. */
+function end(code) {
+  isToEnd = true;
+  if (!runs(caddy)) process.exit(code);
+  caddy.on('close', () => process.exit(code));
+  caddy.kill();
 }
 
 let backedUpOn = '';
@@ -84,9 +96,8 @@ for (const signal of ['SIGTERM', 'SIGINT'])
   process.on(signal, () => {
     isToEnd = true;
     clearTimeout(again);
-    caddy?.kill(signal);
-    if (server.exitCode === null && server.signalCode === null) server.kill(signal);
-    else process.exit(0);
+    if (runs(server)) server.kill(signal);
+    else end(0);
   });
 begin();
 if (process.env.JUBB_CADDY) beginCaddy();

@@ -92,6 +92,7 @@ function caddyfile({ hosts, secure, plain, certificate, key, port, bind }) {
   const tls = certificate === undefined ? 'tls internal' : `tls ${certificate} ${key}`;
   return `{
   admin off
+  grace_period 2s
   auto_https disable_redirects
   skip_install_trust
   storage file_system ${lanFolder()}

@@ -131,6 +131,9 @@ describe('a tool out of use', () => {
     expect((await tools()).find(({ id }) => id === made.id)).toMatchObject({ retired: gone.body.retired });
     expect(await lastChange()).toMatchObject({ what: 'tool', subject: 'D99', act: 'out of use' });
     expect((await retire(lent.body, 'again')).status).toBe(409);
+    const { people } = await oswin.get<JobView>(`/jobs/${jobId}`);
+    const give = { version: gone.body.version, personId: people[0]!.id };
+    expect(told(await oswin.call('PUT', `/tools/${made.id}/holder`, give))).toMatch(/^400 personId cannot have it: it is out of use/u);
     expect((await oswin.get<TodayView>('/today')).crib.map(({ tag }) => tag)).not.toContain('D99');
 
     // What was read before that day is taken, however late it comes; what was read after it is not.

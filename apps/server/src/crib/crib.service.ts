@@ -18,11 +18,12 @@ import {
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
+import { checkPaper } from '../common/papers.js';
 import { badInput, changedSince, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
 import { checkRow } from '../common/validation.js';
 import { ask, inTransaction } from '../database/data-source.js';
-import { Paper, ToolCheck, ToolRow, ToolStudy } from '../database/entities/index.js';
+import { ToolCheck, ToolRow, ToolStudy } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
 import { TOUCHED } from './crib.sql.js';
 
@@ -96,9 +97,8 @@ export class CribService {
 
   /** What stands on a tool, or what is known of it, is mended. */
   async change(id: string, { version, ...body }: ToolChangeBody, by: PersonView): Promise<ToolView> {
-    await this.#rewrite(id, version, async (manager, before) => {
-      await this.#mend(manager, before, body, by);
-      return undefined;
+    await inTransaction(this.dataSource, async (manager) => {
+      await this.#mend(manager, await this.#asRead(manager, id, version), body, by);
     });
     return this.#told(id);
   }
@@ -161,8 +161,7 @@ export class CribService {
       throw badInput([{ field: 'due', given: body.due, allowed: 'must lie ahead' }]);
     await inTransaction(this.dataSource, async (manager) => {
       if (!(await lockTool(manager, id)) || (await manager.existsBy(ToolCheck, { id: body.id }))) return;
-      if (body.paperId !== undefined && !(await manager.existsBy(Paper, { id: body.paperId })))
-        throw badInput([{ field: 'paperId', given: body.paperId, allowed: 'is not a paper of this shop: bring its PDF in first' }]);
+      await checkPaper(manager, body.paperId);
       const { verdict, points, due = null } = body;
       await manager.insert(ToolCheck, {
         id: body.id,
@@ -188,45 +187,44 @@ export class CribService {
   /** Out of use for good: nowhere offered any more, while what was read with it stays. Or in use again, as it was. */
   async retire(id: string, { version, why = null }: RetireBody, by: PersonView): Promise<ToolView> {
     const { today } = await shopDay(this.dataSource);
-    await this.#rewrite(id, version, async (manager, before) => {
-      if ((before.retired === null) === (why === null)) return undefined;
+    await inTransaction(this.dataSource, async (manager) => {
+      const before = await this.#asRead(manager, id, version);
+      if ((before.retired === null) === (why === null)) return;
       const act = why === null ? 'in use again' : 'out of use';
       const fields = changedFields({ why: before.retiredWhy ?? '' }, { why: why?.trim() ?? '' });
       await keepChange(manager, by, { what: 'tool', subject: before.tag, act }, fields);
-      return { retired: why === null ? null : today, retiredWhy: why?.trim() ?? null, lentTo: null, lentAt: null };
+      const gone = { retired: why === null ? null : today, retiredWhy: why?.trim() ?? null };
+      await manager.update(ToolRow, id, { ...gone, lentTo: null, lentAt: null, version: version + 1 });
     });
     return this.#told(id);
   }
 
   /** Its photo, which may still be on its way here. */
   async picture(id: string, { version, file = null }: ToolPictureBody): Promise<ToolView> {
-    await this.#rewrite(id, version, () => Promise.resolve({ picture: file }));
+    await inTransaction(this.dataSource, async (manager) => {
+      await this.#asRead(manager, id, version);
+      await manager.update(ToolRow, id, { picture: file, version: version + 1 });
+    });
     return this.#told(id);
   }
 
-  /** Changes a tool as part of a transaction, if nobody changed it since `version`. */
-  async #rewrite(
-    id: string,
-    version: number,
-    change: (manager: EntityManager, before: ToolRow) => Promise<Partial<Omit<ToolRow, 'holder'>> | undefined>,
-  ): Promise<void> {
-    await inTransaction(this.dataSource, async (manager) => {
-      const before = await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
-      if (!before) throw notFound('tool');
-      if (before.version !== version) throw changedSince('tool', await this.one(id));
-      const changed = await change(manager, before);
-      if (changed) await manager.update(ToolRow, id, { ...changed, version: version + 1 });
-    });
+  /** The tool, held for the transaction, if nobody changed it since `version`. */
+  async #asRead(manager: EntityManager, id: string, version: number): Promise<ToolRow> {
+    const tool = await manager.findOne(ToolRow, { where: { id }, lock: { mode: 'pessimistic_write' } });
+    if (!tool) throw notFound('tool');
+    if (tool.version !== version) throw changedSince('tool', await this.one(id));
+    return tool;
   }
 
   /** Says who has it, if nobody changed the tool since `version`: of two who take it, one has it. */
   async lend(id: string, { personId = null, version }: LendBody): Promise<ToolView> {
-    const { affected } = await this.dataSource.manager.update(
-      ToolRow,
-      { id, version },
-      { lentTo: personId, lentAt: personId === null ? null : () => 'now()', version: () => 'version + 1' },
-    );
-    if (!affected) throw changedSince('tool', await this.one(id));
+    await inTransaction(this.dataSource, async (manager) => {
+      const { retired } = await this.#asRead(manager, id, version);
+      if (retired !== null && personId !== null)
+        throw badInput([{ field: 'personId', given: personId, allowed: `cannot have it: it is out of use since ${retired}` }]);
+      const lentAt = personId === null ? null : (): string => 'now()';
+      await manager.update(ToolRow, id, { lentTo: personId, lentAt, version: version + 1 });
+    });
     return this.#told(id);
   }
 

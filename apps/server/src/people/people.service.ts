@@ -8,7 +8,8 @@ import { ProblemError, badInput, changedSince, notFound } from '../common/proble
 import { ask, inTransaction } from '../database/data-source.js';
 import { StreamService } from '../stream/stream.service.js';
 import { tellOver } from '../tablets/over.js';
-import { LicenceRow, Paper, Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
+import { LicenceRow, Person, Shop, ShopCare, TabletPerson } from '../database/entities/index.js';
+import { checkPaper } from '../common/papers.js';
 import { shopDay } from '../common/shop-day.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON } from './people.sql.js';
@@ -155,8 +156,7 @@ export class PeopleService {
       const { today } = await shopDay({ manager });
       if (until !== undefined && until < today)
         throw badInput([{ field: 'until', given: until, allowed: 'is over already: keep the newer one' }]);
-      if (paperId !== undefined && !(await manager.existsBy(Paper, { id: paperId })))
-        throw badInput([{ field: 'paperId', given: paperId, allowed: 'is not a paper of this shop: bring its PDF in first' }]);
+      await checkPaper(manager, paperId);
       const kept = { covers, number: number.trim(), givenBy: givenBy.trim(), until: until ?? null };
       await manager.insert(LicenceRow, { ...kept, personId, paperId: paperId ?? null, keptBy: by.id });
       await keepChange(manager, by, { what: 'person', subject: person.name, act: 'certificate' }, changedFields({}, licenceInWords(kept)));

@@ -200,20 +200,31 @@ function Leaving({ tool, onDone }: { readonly tool: ToolView; readonly onDone: (
 /** The foreman gives it to whoever works here. */
 function GiveTo({ tool, onGive }: { readonly tool: ToolView; readonly onGive: (personId: string) => void }): ReactElement | null {
   const { data: people = [] } = usePeople();
+  const [chosen, setChosen] = useState('');
   const others = people.filter(({ id, leftAt }) => leftAt === null && id !== tool.holder?.id);
   return (
     <div className="mb-3">
       <FormLabel htmlFor="give-to">Give it to</FormLabel>
-      <FormSelect id="give-to" value="" onChange={({ target }) => onGive(target.value)}>
-        <option value="" disabled>
-          nobody yet
-        </option>
-        {others.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </FormSelect>
+      <div className="d-flex gap-2">
+        <FormSelect id="give-to" value={chosen} onChange={({ target }) => setChosen(target.value)}>
+          <option value="">nobody yet</option>
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </FormSelect>
+        <Button
+          variant="plain"
+          disabled={chosen === ''}
+          onClick={() => {
+            onGive(chosen);
+            setChosen('');
+          }}
+        >
+          Give
+        </Button>
+      </div>
     </div>
   );
 }
