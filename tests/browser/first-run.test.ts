@@ -86,6 +86,29 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await keepsAs('Runa Holt', 'Runa Holt is changed');
   expect(await hand.faults()).toEqual([]);
   expect((await runa.call('GET', '/session')).status).toBe(401);
+  // What Signe is licensed for, with a number forgotten first; taken off it can be had back.
+  await hand.use('Signe Aldmoor');
+  await hand.use('Add a certificate');
+  await hand.fill('Given by', 'guild of the valley');
+  await hand.use('Keep the certificate');
+  await hand.sees('what is its number?');
+  await hand.fill('Number', 'RC 0417');
+  await hand.use('Keep the certificate');
+  await hand.sees('RC 0417, guild of the valley, no end');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Take it off RC 0417');
+  await hand.sees('None is kept');
+  await hand.use('Undo');
+  await hand.sees('RC 0417, guild of the valley, no end');
+  // This screen is tried; it is the only one, and nobody logs themselves out from afar here.
+  await hand.go('/shop/network');
+  await hand.sees('This machine alone');
+  await hand.use('Try everything');
+  await hand.sees('goes with the shop’s');
+  expect(await hand.faults()).toEqual([]);
+  await hand.go('/shop/tablets');
+  await hand.sees('Tablet 1 this one');
+  expect(await hand.faults()).toEqual([]);
   await hand.go('/shop/changes');
   await hand.sees('works here →');
   await hand.fill('Find in it', 'nobody of that name');
@@ -118,6 +141,16 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.fill('To', '210');
   await hand.use('Keep it');
   await hand.sees('20 N·m to 210 N·m');
+  // Out of use needs a reason, and can be taken back.
+  await hand.use('Out of use for good');
+  await hand.use('Put it out of use');
+  await hand.sees('Worn out, broken, sold');
+  await hand.fill('Why', 'Dropped');
+  await hand.use('Put it out of use');
+  await hand.sees('It is offered nowhere');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('In use again');
+  await hand.page.waitForFunction(() => !document.body.innerText.includes('It is offered nowhere'));
 
   // A crib out of a spreadsheet: what a row would be is seen first, and what is wrong is mended in its place.
   await hand.go('/crib');
