@@ -23,7 +23,7 @@ export function NetworkPage(): ReactElement {
         <section aria-label="How a tablet comes here">
           {network && network.secure.length === 0 ? (
             <Care title="This machine alone">
-              The shop is served to its own machine. Whoever looks after it: <span className="fig">./jubb start --lan</span> serves the
+              The shop is served to its own machine. Whoever looks after it: <code className="text-reset">./jubb start --lan</code> serves the
               tablets of the network, by https.
             </Care>
           ) : null}
