@@ -23,8 +23,8 @@ export function NetworkPage(): ReactElement {
         <section aria-label="How a tablet comes here">
           {network && network.secure.length === 0 ? (
             <Care title="This machine alone">
-              The shop is served to its own machine. Whoever looks after it: <code className="text-reset">./jubb start --lan</code> serves the
-              tablets of the network, by https.
+              The shop is served to its own machine. Whoever looks after it: <code>./jubb start --lan</code> serves the tablets of the
+              network, by https.
             </Care>
           ) : null}
           {network && network.secure.length > 0 ? (
