@@ -1,5 +1,5 @@
 // ./jubb test: every check and test, ending with one line that counts them all.
-import { spawnSync } from 'node:child_process';
+import { execFile, spawnSync } from 'node:child_process';
 import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -7,12 +7,15 @@ import { startPostgres, stopPostgres } from './postgres.mjs';
 import { remark, say } from './say.mjs';
 import { CHROMIUM, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules, run } from './setup.mjs';
 
+/** Two rows, each one after the other: lint takes as long as all the rest. */
 const CHECKS = [
-  ['format', ['npx', 'prettier', '--check', '.']],
-  ['lint', ['npx', 'eslint', '.', '--max-warnings', '0']],
-  ['layers', ['npm', '-s', 'run', 'layers']],
-  ['types', ['npm', 'run', '--silent', 'types']],
-  ['dead code', ['npx', 'knip']],
+  [['lint', ['npx', 'eslint', '.', '--max-warnings', '0']]],
+  [
+    ['format', ['npx', 'prettier', '--check', '.']],
+    ['layers', ['npm', '-s', 'run', 'layers']],
+    ['types', ['npm', 'run', '--silent', 'types']],
+    ['dead code', ['npx', 'knip']],
+  ],
 ];
 
 export async function test(args) {
@@ -22,7 +25,7 @@ export async function test(args) {
   ensureBuild();
   const count = { passed: 0, failed: 0, skipped: 0 };
   // A path after `test` runs the tests under it alone.
-  if (args.length === 0) for (const [name, command] of CHECKS) count[check(name, command)] += 1;
+  if (args.length === 0) await Promise.all(CHECKS.map((row) => checkAll(row, count)));
 
   const folder = mkdtempSync(join(tmpdir(), 'jubb-test-'));
   try {
@@ -37,11 +40,18 @@ export async function test(args) {
   if (count.failed > 0) process.exitCode = 1;
 }
 
+async function checkAll(row, count) {
+  for (const [name, command] of row) count[await check(name, command)] += 1;
+}
+
 function check(name, [command, ...args]) {
-  const { status, stdout, stderr } = spawnSync(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 1 << 28 });
-  remark(`${status === 0 ? 'ok  ' : 'FAIL'} ${name}`);
-  if (status !== 0) remark(`${stdout}${stderr}`);
-  return status === 0 ? 'passed' : 'failed';
+  return new Promise((resolve) => {
+    execFile(command, args, { cwd: ROOT, encoding: 'utf8', maxBuffer: 1 << 28 }, (error, stdout, stderr) => {
+      remark(`${error ? 'FAIL' : 'ok  '} ${name}`);
+      if (error) remark(`${stdout}${stderr}`);
+      resolve(error ? 'failed' : 'passed');
+    });
+  });
 }
 
 function jest(url, folder, args, count) {

@@ -123,7 +123,7 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.press('Escape');
 
   // The link is cut for the rest of the strip; the book goes on.
-  await hand.page.setOfflineMode(true);
+  await hand.cut(true);
   await readCare(hand, 'Dust cap off');
   await count(hand, 'Dust cap');
   await count(hand, 'Split pin');
@@ -133,7 +133,7 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await readCare(hand, 'Hub off');
   for (const part of ['Hub', 'Hub seal', 'Inner bearing']) await count(hand, part);
   await looks(hand, 'Expected: The spring of the lip comes with it');
-  await hand.page.setOfflineMode(false);
+  await hand.cut(false);
   await hand.sees('live');
   await tick(hand, 'Wash and dry');
   await hand.heads('Strip is done');

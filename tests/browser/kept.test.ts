@@ -25,7 +25,7 @@ test('what is half typed of one job is not met on another', async () => {
 test('an entry at which the server fails is set aside with its reason, and those behind it are kept', async () => {
   const api = await Client.as(shop.server.base, 'ilka');
   const { id } = await api.booked((await api.sheetKeyed('harrowmere-th6-front-hub')).revisionId);
-  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${id}`);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/jobs/${id}`, { keeps: true });
   await hand.logIn('ilka');
   await hand.sees('The book');
   await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);

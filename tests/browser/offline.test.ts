@@ -14,7 +14,7 @@ test('with no server at all the application opens, the strip goes on over reload
   await api.workTo(id, 'balls-out-left');
   const before = (await api.get<JobView>(`/jobs/${id}`)).entries.length;
 
-  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`, { keeps: true });
   await hand.logIn('ilka');
   await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);
   await hand.go(`/bench/${id}`);

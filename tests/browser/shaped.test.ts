@@ -74,11 +74,11 @@ describe('the variant of a job', () => {
     await hand.sees('It was booked in as UT-9, five studs');
     await hand.sees('studs 6');
     expect(await hand.faults()).toEqual([]);
-    await hand.page.setOfflineMode(true);
+    await hand.cut(true);
     await hand.press('2');
     await hand.sees('held, no link');
     await hand.page.waitForFunction(() => !document.body.innerText.includes('Now it can be seen.'));
-    await hand.page.setOfflineMode(false);
+    await hand.cut(false);
     await allKept(hand);
     const state = await stateOf(api, id);
     expect([state.variant?.variant.ref, state.variant?.by]).toEqual(['ut9-6', 'found']);

@@ -219,14 +219,14 @@ test('a figure that nobody stood for is found at the bench and comes home to the
   await hand.sees('Say where it stands');
   await hand.fill('Where it stands', 'Plate on the axle');
   // The link is cut in the middle: it is kept here, and the work goes on by it.
-  await hand.page.setOfflineMode(true);
+  await hand.cut(true);
   await hand.press('Enter');
   await hand.sees('New each time');
   await hand.fill('Where they come from', 'out of the axle kit');
   await hand.press('Enter');
   await hand.sees('full 91 N·m');
   expect(await hand.faults()).toEqual([]);
-  await hand.page.setOfflineMode(false);
+  await hand.cut(false);
   await hand.go(`/jobs/${job.id}`);
   await hand.sees('full 91 N·m');
   await hand.tab('The book');

@@ -92,7 +92,7 @@ async function twoTablets(key: string): Promise<{ a: Hand; b: Hand; job: () => P
   const job = (): Promise<JobView> => api.get<JobView>(`/jobs/${id}`);
   const [a, b] = await Promise.all(
     ['ilka', 'bram'].map(async (login) => {
-      const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`);
+      const hand = await Hand.at(shop.screen.browser, shop.server.base, `/bench/${id}`, { keeps: true });
       await hand.logIn(login);
       await hand.page.waitForFunction(() => navigator.serviceWorker.controller !== null);
       await hand.go(`/bench/${id}`);

@@ -17,6 +17,8 @@ declare global {
     nameOf(element: Element | null): string;
     /** In the page: how many answers its own code waits for, and since when that is so, in ms of its clock. */
     asking: { count: number; since: number };
+    /** In the page: begins the worker that was held back. */
+    beginWorker?: () => Promise<void>;
   }
 }
 
@@ -37,6 +39,17 @@ function countAsking(): void {
       counted(-1);
     }
   };
+}
+
+/** Holds back the worker that keeps all of the application on the tablet, which only a test without a link needs, until it is asked for. */
+function holdBackWorker(): void {
+  const workers = navigator.serviceWorker as ServiceWorkerContainer | undefined;
+  if (!workers) return;
+  const register = workers.register.bind(workers);
+  workers.register = (...asked) =>
+    new Promise((resolve, reject) => {
+      window.beginWorker = () => register(...asked).then(resolve, reject);
+    });
 }
 
 /** Name of a control, near enough as a screen reader says it. */
@@ -67,13 +80,15 @@ export class Hand {
     this.#base = base;
   }
 
-  static async at(browser: Browser, base: string, path = '/'): Promise<Hand> {
+  /** With `keeps`, the tablet keeps the application and what is read from the first page on; else from when its link is first cut. */
+  static async at(browser: Browser, base: string, path = '/', { keeps = false } = {}): Promise<Hand> {
     const context = await browser.createBrowserContext();
     const page = await context.newPage();
     page.setDefaultTimeout(PATIENCE_MS);
     await page.setViewport({ width: 1280, height: 800 });
     await page.evaluateOnNewDocument(`window.nameOf = ${nameOf.toString()}`);
     await page.evaluateOnNewDocument(countAsking);
+    if (!keeps) await page.evaluateOnNewDocument(holdBackWorker);
     const hand = new Hand(page, base);
     await hand.go(path);
     return hand;
@@ -130,7 +145,13 @@ export class Hand {
   /** Takes the network from this tablet, its service worker too, or gives it back. */
   async cut(isCut: boolean): Promise<void> {
     // What a page needs without a link is on the tablet once its service worker is ready.
-    if (isCut) await this.page.evaluate(async () => void (await navigator.serviceWorker?.ready));
+    if (isCut) {
+      await this.page.evaluate(async () => {
+        await window.beginWorker?.();
+        delete window.beginWorker;
+        await navigator.serviceWorker?.ready;
+      });
+    }
     await this.page.setOfflineMode(isCut);
     if (this.#wires.length === 0) {
       const targets = this.page.browser().targets();
