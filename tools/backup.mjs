@@ -4,7 +4,7 @@ import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSyn
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import pg from 'pg';
-import { chainProblems } from './chain.mjs';
+import { everyChain } from './chain.mjs';
 import { asOwner, backupConfig, isRunning, socketFolder, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { PGBACKREST, checkMachine, ensureDebian, ensureNodeModules, home, isRoot, run } from './setup.mjs';
@@ -293,20 +293,8 @@ function compared(before, after) {
   });
 }
 
-async function everyChain(url) {
-  const pool = new pg.Pool({ connectionString: url, max: 4 });
-  try {
-    const { rows } = await pool.query('SELECT id FROM job');
-    const problems = [];
-    for (const { id } of rows) problems.push(...(await chainProblems((text, values) => pool.query(text, values), id)));
-    return problems;
-  } finally {
-    await pool.end();
-  }
-}
-
-/** When a backup or a rehearsal was, and how it went: a foreman reads it on Today. */
-async function keepCare(url, what, isGood, words) {
+/** When a backup, a rehearsal or a walk was, and how it went: a foreman reads it on Today. */
+export async function keepCare(url, what, isGood, words) {
   const client = new pg.Client({ connectionString: url });
   await client.connect();
   try {

@@ -9,6 +9,7 @@ const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE -
 ./jubb restore FOLDER [--to TIME]
                          the shop as it was, into a JUBB_HOME where nothing lies yet
 ./jubb rehearse          bring the last backup back beside the shop, and hold one against the other
+./jubb walk              whether chains, photos and shelves hold together; every night by itself
 ./jubb status            whether all is well, in ten lines
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
@@ -38,6 +39,7 @@ const COMMANDS = {
   backup: async (args) => (await import('./backup.mjs')).backup(args),
   restore: async (args) => (await import('./backup.mjs')).restore(args),
   rehearse: async () => (await import('./backup.mjs')).rehearse(),
+  walk: async (args) => (await import('./walk.mjs')).walk(args),
   status: async () => (await import('./status.mjs')).status(),
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),

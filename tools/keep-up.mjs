@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { appendFileSync, existsSync, renameSync, statSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { clearTimeout, setInterval, setTimeout as after } from 'node:timers';
-import { backUp, isBackupDue } from './night.mjs';
+import { dueAtNight, giveAtNight } from './night.mjs';
 
 /** A log of that size makes room for a new one; so many are kept. */
 const LARGEST_LOG = 5_000_000;
@@ -14,7 +14,7 @@ const LONGEST_WAIT_MS = 30_000;
 const STEADY_MS = 60_000;
 /** What stands before the server comes up at once, or its port is taken for a moment. */
 const CADDY_WAIT_MS = 3000;
-/** Whether a backup is due is looked for every so often. */
+/** Whether anything is due is looked for every so often. */
 const LOOKS_MS = 10 * 60_000;
 
 const [log, main, ...args] = process.argv.slice(2);
@@ -80,15 +80,16 @@ function end(code) {
   caddy.kill();
 }
 
-let backedUpOn = '';
+const done = {};
 
 function night() {
   const now = new Date();
-  if (!isBackupDue(dirname(log), now, backedUpOn)) return;
-  backedUpOn = now.toDateString();
-  const made = backUp(process.env);
-  made.stdout.on('data', write);
-  made.stderr.on('data', write);
+  for (const what of dueAtNight(dirname(log), now, done)) {
+    done[what] = now.toDateString();
+    const made = giveAtNight(what, process.env);
+    made.stdout.on('data', write);
+    made.stderr.on('data', write);
+  }
 }
 setInterval(night, LOOKS_MS).unref();
 

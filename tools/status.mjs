@@ -78,9 +78,12 @@ async function inside(url) {
   try {
     await client.connect();
     const one = async (text) => (await client.query(text)).rows[0];
-    const rehearsal = await one(
-      `SELECT extract(day FROM now() - at)::int AS days, is_good, words FROM shop_care WHERE what = 'rehearsal' ORDER BY at DESC LIMIT 1`,
-    );
+    const cared = (what) =>
+      one(
+        `SELECT extract(day FROM now() - at)::int AS days, is_good, words FROM shop_care WHERE what = '${what}' ORDER BY at DESC LIMIT 1`,
+      );
+    const rehearsal = await cared('rehearsal');
+    const walked = await cared('walk');
     const { waiting } = await one('SELECT count(*)::int AS waiting FROM outbox WHERE went_at IS NULL');
     const { shops } = await one('SELECT count(*)::int AS shops FROM shop');
     const { name } = (await one('SELECT name FROM migrations ORDER BY id DESC LIMIT 1')) ?? { name: 'none' };
@@ -89,6 +92,11 @@ async function inside(url) {
         rehearsal !== undefined && rehearsal.is_good && rehearsal.days < OLDEST_REHEARSAL_DAYS,
         'rehearsal',
         rehearsal ? `${rehearsal.days} days ago: ${rehearsal.words}` : 'never: ./jubb rehearse brings the last backup back beside the shop',
+      ],
+      [
+        walked?.is_good !== false,
+        'data',
+        walked ? `walked ${walked.days} days ago: ${walked.words}` : 'walked in the night: ./jubb walk does it now',
       ],
       [true, 'messages', `${waiting} wait to be sent`],
       [shops > 0, 'opened', shops > 0 ? 'yes' : 'no: whoever opens the page first names the shop'],

@@ -174,7 +174,7 @@ test('a unit that no sheet knew: stripped by free lines, drafted, looked over, a
 test('a job is rehearsed: it runs by the Space key, says what must be warm, what is lacking and what can be read no more', async () => {
   const { revisionId } = await api.sheetKeyed('ostrel-d44-drive-axle');
   await hand.go(`/sheets/${revisionId}`);
-  await hand.sees('24 ways through it, each from book-in to hand-over: nothing left over');
+  await hand.sees('32 ways through it, each from book-in to hand-over: nothing left over');
   await hand.use('Rehearse it');
   await hand.heads('Rehearsal: Ostrel D44');
   await hand.sees('head bearing into the oven at 100 °C');

@@ -6,7 +6,7 @@ import { once } from 'node:events';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { backUp, isBackupDue } from '../../tools/night.mjs';
+import { dueAtNight, giveAtNight } from '../../tools/night.mjs';
 import { Client, entry } from '../kit/client.ts';
 import { ROOT, freePort } from '../kit/server.ts';
 
@@ -82,13 +82,10 @@ test('a shop is backed up, destroyed, and brought back to a minute and to its la
   // In the night the server has it made, with the address of its own database about it.
   const own = join(folder, 'shop');
   const at = (hour: number): Date => new Date(2027, 2, 10, hour, 5);
-  expect([isBackupDue(own, at(2), ''), isBackupDue(own, at(3), ''), isBackupDue(own, at(2), at(2).toDateString())]).toEqual([
-    true,
-    false,
-    false,
-  ]);
-  expect(isBackupDue(join(folder, 'again'), at(2), '')).toBe(false);
-  const made = backUp({
+  expect([dueAtNight(own, at(2), {}), dueAtNight(own, at(3), {}), dueAtNight(own, at(4), {})]).toEqual([['backup'], ['walk'], []]);
+  expect(dueAtNight(own, at(2), { backup: at(2).toDateString() })).toEqual([]);
+  expect(dueAtNight(join(folder, 'again'), at(2), {})).toEqual([]);
+  const made = giveAtNight('backup', {
     ...process.env,
     NODE_OPTIONS: '',
     JUBB_HOME: own,

@@ -22,3 +22,20 @@ test('a foreman is told of what nobody saw to, and of nothing else', () => {
   expect(careDue([backup, line('rehearsal', '2027-01-20T02:00:00Z')], NOW)).toEqual([expect.stringContaining('49 days ago')]);
   expect(careDue([backup, line('rehearsal', '2027-03-09T02:00:00Z', false)], NOW)).toEqual([expect.stringContaining('not whole')]);
 });
+
+test('what does not hold together is said first, backup or none; one walk that is missed is no news', () => {
+  const backup = line('backup', '2027-03-10T02:00:00Z');
+  const rehearsal = line('rehearsal', '2027-03-01T02:00:00Z');
+  const walk = (at: string, isGood = true): CareView => ({
+    what: 'walk',
+    at,
+    isGood,
+    words: '1 × shelves with less than nothing on them: B-12',
+  });
+  expect(careDue([backup, rehearsal, walk('2027-03-08T03:00:00Z')], NOW)).toEqual([]);
+  expect(careDue([backup, rehearsal, walk('2027-03-06T03:00:00Z')], NOW)).toEqual([expect.stringContaining('for 4 days')]);
+  expect(careDue([walk('2027-03-10T03:00:00Z', false)], NOW)).toEqual([
+    expect.stringContaining('less than nothing on them: B-12'),
+    expect.stringContaining('No backup is made'),
+  ]);
+});

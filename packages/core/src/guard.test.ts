@@ -5,7 +5,7 @@ import { quantityOf } from './working/input.js';
 import { QUANTITIES } from './quantity/units.js';
 
 const START = 20_261_127;
-const INPUTS = 2000;
+const INPUTS = 1000;
 
 type Random = () => number;
 type Figures = Extract<Field, { kind: 'number' | 'list' }>;

@@ -19,6 +19,7 @@ import { PeopleAndChanges1764700000000 } from './migrations/1764700000000-people
 import { Customers1764850000000 } from './migrations/1764850000000-customers.js';
 import { OwnShop1764900000000 } from './migrations/1764900000000-own-shop.js';
 import { Hours1764950000000 } from './migrations/1764950000000-hours.js';
+import { Walk1765000000000 } from './migrations/1765000000000-walk.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -69,6 +70,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       Customers1764850000000,
       OwnShop1764900000000,
       Hours1764950000000,
+      Walk1765000000000,
     ],
     synchronize: false,
     logging: false,

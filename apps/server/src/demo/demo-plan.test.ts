@@ -10,7 +10,7 @@ import { movesOf } from './demo-moves.js';
 import { planShop, type DemoPlan, type PlannedJob } from './demo-plan.js';
 import { workedJob, type ShopKnown, type WorkedJob } from './demo-worker.js';
 import type { Worker } from './demo-work.js';
-import { ShopHours } from './shop-hours.js';
+import { ShopHours, promisedDay } from './shop-hours.js';
 
 const FOLDER = new URL('../../demo/sheets/', import.meta.url);
 const DAY = 24 * 3600 * 1000;
@@ -168,3 +168,9 @@ test('a shelf never has less than nothing, and says after each movement what lie
 });
 
 const ITEM = '01a2236f-0000-7000-8000-000000000001';
+
+test('a promise falls on a day on which the shop is open; one that has gone by was due before today', () => {
+  const monday = '2026-11-30T08:00:00Z';
+  expect([0, 1, 2, 6].map((days) => promisedDay(ZONE, NOW, days))).toEqual(['2026-11-30', '2026-11-30', '2026-11-30', '2026-12-04']);
+  expect([-1, -2, -3].map((days) => promisedDay(ZONE, monday, days))).toEqual(['2026-11-27', '2026-11-27', '2026-11-27']);
+});

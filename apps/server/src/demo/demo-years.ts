@@ -1,6 +1,6 @@
 import type { NewEntry, PersonView, WayInLine } from '@jubb/book';
 import { seeded } from '@jubb/core';
-import { OVER_THE_COUNTER, daysOn, instantIn } from '@jubb/sheet';
+import { OVER_THE_COUNTER, instantIn } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import { DataSource, type EntityManager } from 'typeorm';
@@ -19,6 +19,7 @@ import { loadRest } from './demo-rest.js';
 import type { FirstCount } from './demo-stores.js';
 import type { ShopKnown, WorkTask, WorkedJob } from './demo-worker.js';
 import type { Crew } from './demo-work.js';
+import { promisedDay } from './shop-hours.js';
 
 const DAY = 24 * 3600 * 1000;
 const YEARS_MS = 730 * DAY;
@@ -161,7 +162,7 @@ export class DemoYears {
         unit: { name: 'Drive gearbox, other model', serial: 'RA3-0417' },
         sheetRevisionId: revisionId,
         complaint: 'Howls, and drips at the input.',
-        promise: instantIn(ZONE, daysOn(ZONE, now, 6), PROMISED_BY),
+        promise: instantIn(ZONE, promisedDay(ZONE, now, 6), PROMISED_BY),
         estimateMinor: 52_000,
       },
       hand,
@@ -243,7 +244,7 @@ async function keepAll(manager: EntityManager, batch: readonly Numbered[], worke
     const { id, stage, bookedAt, closedAt, lastSeq, lastHash } = worked[at]!;
     const { complaint, estimateMinor, scope, promiseDays } = job;
     // What is open is promised from today on, so that it is late only where that is planned.
-    const promise = instantIn(ZONE, daysOn(ZONE, closedAt === null ? now : bookedAt, promiseDays), PROMISED_BY);
+    const promise = instantIn(ZONE, promisedDay(ZONE, closedAt === null ? now : bookedAt, promiseDays), PROMISED_BY);
     return { id, number, unitId, sheetRevisionId, stage, complaint, promise, estimateMinor, scope, bookedAt, closedAt, lastSeq, lastHash };
   });
   await ask(manager, MANY_JOBS, JSON.stringify(heads));

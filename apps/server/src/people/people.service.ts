@@ -176,7 +176,7 @@ export class PeopleService {
     });
   }
 
-  /** The last backup and the last rehearsal. */
+  /** The last backup, the last rehearsal and the last walk. */
   async care(): Promise<readonly CareView[]> {
     const last = await this.dataSource.manager
       .createQueryBuilder(ShopCare, 'care')

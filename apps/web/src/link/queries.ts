@@ -97,7 +97,7 @@ export const useSights = (): UseQueryResult<SightLine[]> =>
 /** This tablet, and who may use a PIN here. */
 export const tabletPeople = { queryKey: ['tablet'], queryFn: () => ask(ENDPOINTS.tablet.people) };
 
-/** Backups and rehearsals; a foreman’s. */
+/** Backups, rehearsals and walks; a foreman’s. */
 export const useCare = (): UseQueryResult<CareView[]> =>
   useQuery({ queryKey: ['care'], refetchInterval: 3_600_000, queryFn: () => ask(ENDPOINTS.shop.care) });
 

@@ -105,7 +105,7 @@ export class DemoSight {
   @Column({ type: 'text' }) path: string;
 }
 
-/** Backups and rehearsals, written by the commands that make them. */
+/** Backups, rehearsals and walks, written by the commands that make them. */
 @Entity('shop_care')
 export class ShopCare {
   @PrimaryColumn({ type: 'bigint', generated: 'identity', insert: false, update: false }) id: string;
