@@ -225,12 +225,19 @@ export class Hand {
   async faults(): Promise<readonly string[]> {
     // A key that is just changing its colour has neither the one nor the other.
     await this.page.evaluate(async () => void (await Promise.allSettled(document.getAnimations().map(({ finished }) => finished))));
-    // A list that scrolls within the page shows a row in part at its edge, as any does: all of it is looked at.
-    const show = (height: string): Promise<void> =>
-      this.page.evaluate((high) => document.querySelector<HTMLElement>('.job-tab-body')?.style.setProperty('max-height', high), height);
-    await show('none');
-    // What lies under the strip at the foot of a page is scrolled to.
-    await this.page.evaluate(() => document.querySelector('.key-bar') && window.scrollTo(0, document.body.scrollHeight));
+    // A list that scrolls within the page shows a row in part at its edge, as any does, and so does what lies under a strip
+    // at its foot: all of it is looked at, and the strips where they stand by themselves.
+    const show = (height: string, position: string): Promise<void> =>
+      this.page.evaluate(
+        (high, place) => {
+          document.querySelector<HTMLElement>('.job-tab-body')?.style.setProperty('max-height', high);
+          for (const strip of document.querySelectorAll<HTMLElement>('.key-bar, .act-due .step-keys'))
+            strip.style.setProperty('position', place);
+        },
+        height,
+        position,
+      );
+    await show('none', 'static');
     await this.page.evaluate(AXE);
     const results = await this.page.evaluate(async () => {
       const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<AxeResults> } };
@@ -239,7 +246,7 @@ export class Hand {
         resultTypes: ['violations'],
       });
     });
-    await show('');
+    await show('', '');
     return results.violations.flatMap(({ id, nodes }) => nodes.map((node) => `${id}: ${node.html} ${node.failureSummary ?? ''}`));
   }
 }
