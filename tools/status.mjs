@@ -19,6 +19,8 @@ const LEAST_DAYS = 21;
 
 const ago = (ms) => (ms < DAY_MS ? `${Math.round(ms / 3_600_000)} h ago` : `${Math.round(ms / DAY_MS)} days ago`);
 
+const since = ({ days }) => (days === 0 ? 'today' : `${days} days ago`);
+
 export async function status() {
   const lines = [];
   const line = (isGood, what, words) => lines.push({ isGood, text: `${isGood ? 'ok ' : 'NO '} ${what.padEnd(12)} ${words}` });
@@ -91,12 +93,12 @@ async function inside(url) {
       [
         rehearsal !== undefined && rehearsal.is_good && rehearsal.days < OLDEST_REHEARSAL_DAYS,
         'rehearsal',
-        rehearsal ? `${rehearsal.days} days ago: ${rehearsal.words}` : 'never: ./jubb rehearse brings the last backup back beside the shop',
+        rehearsal ? `${since(rehearsal)}: ${rehearsal.words}` : 'never: ./jubb rehearse brings the last backup back beside the shop',
       ],
       [
         walked?.is_good !== false,
         'data',
-        walked ? `walked ${walked.days} days ago: ${walked.words}` : 'walked in the night: ./jubb walk does it now',
+        walked ? `walked ${since(walked)}: ${walked.words}` : 'walked in the night: ./jubb walk does it now',
       ],
       [true, 'messages', `${waiting} wait to be sent`],
       [shops > 0, 'opened', shops > 0 ? 'yes' : 'no: whoever opens the page first names the shop'],

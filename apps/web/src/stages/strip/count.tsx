@@ -110,7 +110,7 @@ export function CountRecorder({ step }: RecorderProps): ReactElement {
       }
       primary={
         isPulling
-          ? { label: 'It is half-way, stop', run: () => setDraft({ ...current, isHalfOff: true }) }
+          ? { label: 'Half-way, stop', run: () => setDraft({ ...current, isHalfOff: true }) }
           : {
               label: `${mark ? 'Marked, ' : ''}${read.base ?? '…'} came off${seals.length > 0 ? ', whole' : ''}`,
               run: () => off(),
