@@ -82,6 +82,20 @@ test('a step that is chosen from the list has the focus, and Enter does the step
   await hand.heads(title);
 });
 
+test('five keys at the foot of the bench, the longest first, are no wider than a tablet', async () => {
+  const api = await Client.as(shop.server.base, 'ilka');
+  const { id } = await api.bookedOn('tindlebrook-sk2-steered-end');
+  await api.workTo(id, 'shaft-out');
+  await hand.page.setViewport({ width: 1024, height: 768 });
+  await hand.go(`/bench/${id}`);
+  if ((await hand.text()).includes('I have read it')) await hand.use('I have read it');
+  await hand.sees('Half-way, stop');
+  const edges = await hand.page.$$eval('.bench-keep .btn', (keys) => keys.map((key) => key.getBoundingClientRect().right));
+  expect(edges.length).toBe(5);
+  expect(Math.max(...edges)).toBeLessThanOrEqual(1024);
+  expect(await hand.page.evaluate(() => document.documentElement.scrollWidth)).toBe(1024);
+});
+
 test('on a telephone the places stand in a drawer', async () => {
   await hand.page.setViewport({ width: 390, height: 844 });
   await hand.go(`/jobs/${jobs[1]!.id}`);
