@@ -61,9 +61,10 @@ describe('a variant makes the sheet another one', () => {
   });
 
   test('the first is the sheet as it stands, and is taken where none is named', () => {
-    expect(reshaped(axle, {})).toBe(axle);
-    expect(reshaped(axle, { variant: 'd44-373' })).toBe(axle);
-    expect(reshaped(axle, { variant: 'of another sheet' })).toBe(axle);
+    const box = named('gx5');
+    expect(reshaped(box, {})).toBe(box);
+    expect(reshaped(box, { variant: 'gx5-cable' })).toBe(box);
+    expect(reshaped(box, { variant: 'of another sheet' })).toBe(box);
   });
 
   test('what only one has is not there on the others, with all that was there for it', () => {
