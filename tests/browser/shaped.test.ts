@@ -220,7 +220,6 @@ describe('what is looked at after an act', () => {
     await hand.press('a');
     await hand.use('It lies so');
     await hand.use('It lines up');
-    await hand.use('It is so');
     await hand.heads('Base gaskets on');
     await allKept(hand);
     const { steps, marks } = await stateOf(api, id);

@@ -113,7 +113,7 @@ describe('which one it is', () => {
     const [look] = at(booked, step.ref, ...off).looks!;
     expect(look).toMatchObject({
       what: 'which',
-      variants: [{ ref: 'ut9-5', seen: 'bolt head 46 mm · studs 5 · ring colour green' }, {}, {}],
+      variants: [{ ref: 'ut9-5', seen: 'bolt head 46 mm · studs 5 · ring colour green · kept by itself alone' }, {}, {}, {}],
     });
     const state = jobState(booked, book(booked, ...off, said('ut9-6')));
     expect(state.variant).toMatchObject({ by: 'found', variant: { ref: 'ut9-6' } });

@@ -55,7 +55,9 @@ describe('the variant of a job', () => {
 
   test('one that the sheet does not have is refused, with those that it has', () => {
     const wrongs = kindOf('variant').check!({ payload: { variant: 'ut9-7', seen: 'seven' } } as never, hub);
-    expect(wrongs).toEqual([{ field: 'payload.variant', given: 'ut9-7', allowed: 'is none of this sheet; it has: ut9-5, ut9-6, ut9-l' }]);
+    expect(wrongs).toEqual([
+      { field: 'payload.variant', given: 'ut9-7', allowed: 'is none of this sheet; it has: ut9-5, ut9-6, ut9-l, ut9-b' },
+    ]);
   });
 });
 
