@@ -4,6 +4,7 @@ import { chmodSync, existsSync, mkdirSync, mkdtempSync, readFileSync, readdirSyn
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import pg from 'pg';
+import { keepCare } from './care.mjs';
 import { everyChain } from './chain.mjs';
 import { asOwner, backupConfig, isRunning, socketFolder, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
@@ -291,20 +292,6 @@ function compared(before, after) {
     const [was, is] = [before.counts[name], after.counts[name]];
     return is === undefined ? [`${name} is missing`] : is < was ? [`${name} has ${is} of ${was}`] : [];
   });
-}
-
-/** When a backup, a rehearsal or a walk was, and how it went: a foreman reads it on Today. */
-export async function keepCare(url, what, isGood, words) {
-  const client = new pg.Client({ connectionString: url });
-  await client.connect();
-  try {
-    // A shop that was not yet begun since this came in has no place for it.
-    const { rows } = await client.query(`SELECT to_regclass('shop_care') IS NOT NULL AS is_there`);
-    if (!rows[0].is_there) return;
-    await client.query('INSERT INTO shop_care (what, is_good, words) VALUES ($1, $2, $3)', [what, isGood, words]);
-  } finally {
-    await client.end();
-  }
 }
 
 function info(folder) {

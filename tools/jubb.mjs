@@ -9,7 +9,8 @@ const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE -
 ./jubb restore FOLDER [--to TIME]
                          the shop as it was, into a JUBB_HOME where nothing lies yet
 ./jubb rehearse          bring the last backup back beside the shop, and hold one against the other
-./jubb walk              whether chains, photos and shelves hold together; every night by itself
+./jubb walk [--clear]    whether chains, photos and shelves hold together; every night by itself; --clear: takes away files that
+                         nothing names
 ./jubb status            whether all is well, in ten lines
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
-import { walkShop } from '../../tools/walk.mjs';
+import { clearUnnamed, walkShop } from '../../tools/walk.mjs';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 
 let database: TestDatabase;
@@ -32,12 +32,18 @@ test('what holds together is walked without a word; each thing that does not is 
   await keep(sha, '1 day');
   expect(await found()).toEqual([]);
   await database.query(`UPDATE file SET kept_at = now() - interval '40 days'`);
-  expect(await found()).toEqual([`1 × files that nothing names: ${sha.slice(0, 12)}`]);
+  expect(await found()).toEqual([`1 × files that nothing names: ${sha.slice(0, 12)} (./jubb walk --clear takes them away)`]);
+  expect(await clearUnnamed(database.url)).toBe(1);
+  expect(await found()).toEqual([]);
+  await keep(sha, '40 days');
   await database.query(`UPDATE tool SET picture = $1 WHERE tag = (SELECT min(tag) FROM tool)`, [sha]);
   expect(await found()).toEqual([]);
+  expect(await clearUnnamed(database.url)).toBe(0);
   const other = 'ab'.repeat(32);
   await keep(other, '1 day');
-  expect(await found()).toEqual([`1 × files that are not what they were sent as: ${other.slice(0, 12)}`]);
+  expect(await found()).toEqual([
+    expect.stringMatching(new RegExp(`^1 × files that are not what they were sent as: ${other.slice(0, 12)} \\(`, 'u')),
+  ]);
   await database.query('DELETE FROM file WHERE sha256 = $1', [other]);
 
   const { rows: shelves } = await database.query('SELECT number, on_hand FROM stock_item ORDER BY number LIMIT 1');
@@ -45,10 +51,10 @@ test('what holds together is walked without a word; each thing that does not is 
   const holds = (amount: number | string): Promise<unknown> =>
     database.query('UPDATE stock_item SET on_hand = $2 WHERE number = $1', [number, amount]);
   await holds(1_000_000);
-  expect(await found()).toEqual([`1 × shelves that hold something else than their last movement left: ${number}`]);
+  expect(await found()).toEqual([`1 × shelves that hold something else than their last movement left: ${number} (count them)`]);
   await database.query('ALTER TABLE stock_item DROP CONSTRAINT stock_item_on_hand_check');
   await holds(-1);
-  expect((await found())[0]).toBe(`1 × shelves with less than nothing on them: ${number}`);
+  expect((await found())[0]).toBe(`1 × shelves with less than nothing on them: ${number} (count them)`);
   await holds(held);
 
   // An entry that names a photo which never came: its chain does not hold either, for it was written behind the book's back.
@@ -58,8 +64,8 @@ test('what holds together is walked without a word; each thing that does not is 
        WHERE id = (SELECT e.id FROM entry e JOIN job j ON j.id = e.job_id WHERE j.number = 402 ORDER BY e.seq LIMIT 1)`,
   );
   expect(await found()).toEqual([
-    '1 × entries whose photo or clip never came: job 402, entry 1',
-    expect.stringMatching(/^1 × chains that are broken: job [0-9a-f-]+: entry 1 is not what its hash says$/u),
+    '1 × entries whose photo or clip never came: job 402, entry 1 (take it again, and strike the entry)',
+    expect.stringMatching(/^1 × chains that are broken: job [0-9a-f-]+: entry 1 is not what its hash says \(/u),
   ]);
 
   // And one whose last entry is gone.
@@ -67,5 +73,5 @@ test('what holds together is walked without a word; each thing that does not is 
     'entry',
     `DELETE FROM entry WHERE id = (SELECT e.id FROM entry e JOIN job j ON j.id = e.job_id WHERE j.number = 401 ORDER BY e.seq DESC LIMIT 1)`,
   );
-  expect((await found())[0]).toBe('1 × jobs whose head is not its last entry: job 401');
+  expect((await found())[0]).toMatch(/^1 × jobs whose head is not its last entry: job 401 \(/u);
 });

@@ -27,6 +27,7 @@ describe('where it is done', () => {
     expect(steps(at('in place'))).toEqual(steps(tensioner));
     const bench = at('on the bench');
     expect(steps(tensioner).filter((ref) => !steps(bench).includes(ref))).toEqual([
+      'listened-to',
       'on-stands',
       'hose-off',
       'hose-on',
@@ -61,10 +62,10 @@ describe('a variant makes the sheet another one', () => {
   });
 
   test('the first is the sheet as it stands, and is taken where none is named', () => {
-    const box = named('gx5');
-    expect(reshaped(box, {})).toBe(box);
-    expect(reshaped(box, { variant: 'gx5-cable' })).toBe(box);
-    expect(reshaped(box, { variant: 'of another sheet' })).toBe(box);
+    const clutch = named('mk7');
+    expect(reshaped(clutch, {})).toBe(clutch);
+    expect(reshaped(clutch, { variant: 'mk7-8' })).toBe(clutch);
+    expect(reshaped(clutch, { variant: 'of another sheet' })).toBe(clutch);
   });
 
   test('what only one has is not there on the others, with all that was there for it', () => {
