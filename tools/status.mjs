@@ -87,7 +87,7 @@ async function inside(url) {
     const rehearsal = await cared('rehearsal');
     const walked = await cared('walk');
     const { waiting } = await one('SELECT count(*)::int AS waiting FROM outbox WHERE went_at IS NULL');
-    const { shops } = await one('SELECT count(*)::int AS shops FROM shop');
+    const { people } = await one('SELECT count(*)::int AS people FROM person');
     const { name } = (await one('SELECT name FROM migrations ORDER BY id DESC LIMIT 1')) ?? { name: 'none' };
     return [
       [
@@ -101,7 +101,7 @@ async function inside(url) {
         walked ? `walked ${since(walked)}: ${walked.words}` : 'walked in the night: ./jubb walk does it now',
       ],
       [true, 'messages', `${waiting} wait to be sent`],
-      [shops > 0, 'opened', shops > 0 ? 'yes' : 'no: whoever opens the page first names the shop'],
+      [people > 0, 'opened', people > 0 ? 'yes' : 'no: whoever opens the page first names the shop'],
       [true, 'made by', name],
     ];
   } catch (error) {
