@@ -1,5 +1,5 @@
 import { isKind, jobState, type JobState, type JobView } from '@jubb/book';
-import type { Step } from '@jubb/sheet';
+import type { SheetFile, Step } from '@jubb/sheet';
 import type { WayInView } from '@jubb/wire';
 import { expect, test } from '@jest/globals';
 import { stateOf } from '../kit/at-job.ts';
@@ -10,8 +10,8 @@ import { until } from '../kit/stream.ts';
 
 const shop = ownShop();
 
-/** The steps of a job's strip. */
-const stripOf = ({ sheet }: JobView): readonly Step[] => sheet.file.steps.filter(({ stage }) => stage === 'strip');
+/** The steps of a sheet's strip. */
+const stripOf = ({ steps }: Pick<SheetFile, 'steps'>): readonly Step[] => steps.filter(({ stage }) => stage === 'strip');
 
 /** A mechanic at bench view, who does what the large key says; a step that reads gets what `figure` gives. */
 class Bench {
@@ -87,7 +87,7 @@ class Bench {
 async function twoTablets(key: string): Promise<{ a: Hand; b: Hand; job: () => Promise<JobView>; state: () => Promise<JobState> }> {
   const api = await Client.as(shop.server.base, 'ilka');
   const { id } = await api.bookedOn(key);
-  const first = stripOf(await api.get<JobView>(`/jobs/${id}`))[0]!;
+  const first = stripOf((await api.get<JobView>(`/jobs/${id}`)).sheet.file)[0]!;
   await api.workTo(id, first.ref);
   const job = (): Promise<JobView> => api.get<JobView>(`/jobs/${id}`);
   const [a, b] = await Promise.all(
@@ -110,9 +110,10 @@ async function twoTablets(key: string): Promise<{ a: Hand; b: Hand; job: () => P
 const isSent = (hand: Hand): Promise<unknown> =>
   hand.page.waitForFunction(() => document.querySelector<HTMLElement>('.bench [role="status"]')?.innerText === 'live');
 
-/** What the sheet wants counted in the strip, by part. */
-function onSheet(view: JobView): Map<string, number> {
-  const counts = stripOf(view).flatMap(({ record }) => record.counts ?? []);
+/** What the sheet wants counted in the strip of this job, by part: its steps for the place it is done at, and its ways. */
+function onSheet({ sheet, entries }: JobView): Map<string, number> {
+  const inForce = jobState(sheet.file, entries).sheet;
+  const counts = stripOf(inForce).flatMap(({ record }) => record.counts ?? []);
   const byPart = new Map<string, number>();
   for (const { part, count } of counts) byPart.set(part, (byPart.get(part) ?? 0) + count);
   return byPart;
@@ -246,8 +247,8 @@ test('what is in the way of a machine is offered at the bench, goes back counted
   const ilka = await Client.as(shop.server.base, 'ilka');
   const machine = { name: 'Snow blower 9', serial: 'SB-9' };
   const { id } = await ilka.bookedOn('quennet-ga-alternator', { machine });
-  const { machine: booked, ...job } = await ilka.get<JobView>(`/jobs/${id}`);
-  await ilka.workTo(id, stripOf({ machine: booked, ...job })[0]!.ref);
+  const { machine: booked, sheet } = await ilka.get<JobView>(`/jobs/${id}`);
+  await ilka.workTo(id, stripOf(sheet.file)[0]!.ref);
   const path = `/machines/${booked.id}/way-in`;
   const guard = { what: 'Belt guard', how: 'off', screws: 4, size: 'M8 × 20', torque: 25 };
   const tension = { upsets: 'tension', what: 'give of the belt, half-way', readAs: 'length', from: 8, to: 12 };
