@@ -81,8 +81,29 @@ test('a ring is found for a groove: too thin and too thick are seen before anyth
   await hand.fill('Larger diameter', '25');
   await hand.fill('Width of the groove', '3,6');
   await hand.fill('Rings on the shelf', 'box-4 20 2.65');
-  await hand.sees('right, and on the shelf');
+  await hand.sees('on the shelf');
   await hand.sees('too thick');
+  // It is looked for away from the page; any other ring is seen in the groove, with what is wrong with it.
+  expect(hand.page.workers()).toHaveLength(1);
+  const seen = (): Promise<string> => hand.page.$eval('.answer-side figcaption', (caption) => (caption as HTMLElement).innerText);
+  expect(await seen()).toContain('box-4: right');
+  const thick = await hand.page.$$eval('.rings tbody tr', (rows) =>
+    rows.find((row) => row.textContent!.includes('too thick'))!.querySelector('button')!.innerText.trim(),
+  );
+  await hand.use(thick);
+  await hand.page.waitForFunction(() => document.querySelector('.answer-side figcaption')?.textContent?.includes('too thick'));
+  // The old one, flattened, speaks too; and what slides says what moves it.
+  await hand.page.select('#in-motion', 'moving');
+  await hand.page.select('#in-state', 'flat');
+  await hand.fill('Ring in the hand, inside', '20,9');
+  await hand.fill('Its section, the thin way', '2,3');
+  await hand.fill('and the wide way', '3,2');
+  await hand.sees('The one in the hand: can have been box-4');
+  await hand.sees('first push');
+  expect(await hand.faults()).toEqual([]);
+  // Of shaft and bore alone, the groove that it wants.
+  await hand.page.select('#in-from', 'between');
+  await hand.sees('It wants a groove at least');
 });
 
 test('a seal goes in act by act, keys only: a gouge is dressed, a nicked one put aside, the tape is off again, the spring is on', async () => {

@@ -66,7 +66,6 @@ const EXAMPLES: Readonly<Record<string, readonly [input: object, expected: Expec
   'gasket.compress': [example('gasket.compress'), { verdict: 'in', stress: about(25.7, 1), seats: 25.5 }],
   'oring.extrusion': [example('oring.extrusion'), { verdict: 'out', gap: about(0.06, 9), gapMost: 0, so: has('back-up ring') }],
   'gasket.make': [example('gasket.make'), { wide: about(104, 9), high: about(84, 9), narrowest: about(7.55, 9), punch: about(8.9, 9) }],
-  'oring.find': [example('oring.find'), { which: has('20 × 2.65'), inside: 20, section: 2.65 }],
   'seal.chevron': [example('seal.chevron'), { verdict: 'in', pressed: about(0.0366, 4), cut: about(163.27, 1), gap: about(1.65, 2) }],
   'seal.shelf-life': [example('seal.shelf-life'), { verdict: 'unsure', group: 'B', until: 7 }],
   'seal.light-bands': [example('seal.light-bands'), { verdict: 'in', flatness: about(0.0005876, 7), allowed: about(0.0008814, 7) }],

@@ -26,6 +26,7 @@ export {
 } from './identify/candidates.js';
 export { rankCauses, SPEAKS, type LikelyCause, type Speaks } from './identify/causes.js';
 export { MATERIAL_IDS, MEDIUM_IDS, type Material, type MediumId } from './seals/media.js';
+export { thinned } from './seals/ring.js';
 export { shelfLife } from './seals/shelf-life.js';
 export { torqueAtYield } from './torque/screw.js';
 export { contradiction, type Contradiction, type Slip } from './measuring/contradiction.js';

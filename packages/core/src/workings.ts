@@ -51,7 +51,6 @@ import { lightBands } from './seals/light-bands.js';
 import { lip } from './seals/lip.js';
 import { sealMaterial } from './seals/material.js';
 import { oringCheck } from './seals/oring-check.js';
-import { oringFind } from './seals/oring-find.js';
 import { oringDrag } from './seals/oring-drag.js';
 import { oringNoGroove } from './seals/oring-no-groove.js';
 import { oringPick } from './seals/oring-pick.js';
@@ -162,7 +161,6 @@ export const workings = new Registry([
   sealSize,
   gasket,
   gasketMake,
-  oringFind,
   chevron,
   pressIn,
   shelfLifeOf,

@@ -3,7 +3,6 @@ import {
   formatQuantity,
   quantityOf,
   wording,
-  workings,
   type Field,
   type Issue,
   type Quantity,
@@ -21,8 +20,15 @@ import { useLines } from '../link/use-lines.ts';
 import { Drawn } from '../drawings/drawn.tsx';
 import { Care, Title } from '../kit/pieces.tsx';
 import { useDraft } from '../kit/prefs.ts';
+import { RingAnswer } from './ring-answer.tsx';
+import { useRun } from './use-run.ts';
+import { Way } from './way.tsx';
+import type { AnswerProps } from './answer-props.ts';
 import { rememberWorking } from './used.ts';
 import './workings.scss';
+
+/** Workings whose answer is looked at otherwise than in lines. */
+const ANSWERS: Readonly<Record<string, (props: AnswerProps) => ReactElement>> = { 'oring.pick': RingAnswer };
 
 type Texts = Readonly<Record<string, string>>;
 
@@ -34,6 +40,8 @@ interface WorkingFormProps {
   readonly under?: (run: WorkingRun) => ReactElement | null;
   /** What a job knows already; then nothing of the example is filled in. */
   readonly preset?: Readonly<Record<string, unknown>>;
+  /** What is at hand for a table that is left empty: rows, of the stores. */
+  readonly known?: Readonly<Record<string, readonly unknown[]>>;
   /** Stands within a page that has its own heading. */
   readonly isPart?: boolean;
 }
@@ -44,6 +52,7 @@ export function WorkingForm({
   draftKey = `working.${working.id}`,
   under,
   preset,
+  known,
   isPart = false,
 }: WorkingFormProps): ReactElement {
   const initial = useMemo(
@@ -59,14 +68,16 @@ export function WorkingForm({
   const [texts, setTexts] = useDraft<Texts>(draftKey, initial);
   // The example stands there in grey, and is nobody's reading: it is gone with the first letter.
   const isExample = preset === undefined && working.inputs.every(({ name }) => (texts[name] ?? '') === (initial[name] ?? ''));
-  const input = Object.fromEntries(
+  const typed = Object.fromEntries(
     working.inputs.flatMap((field) => (texts[field.name]?.trim() ? [[field.name, fromText(field, texts[field.name] ?? '')]] : [])),
   );
-  const result = workings.run(working.id, isExample ? working.example : input);
+  const input = { ...known, ...typed };
+  const result = useRun(working, isExample ? { ...working.example, ...known } : input);
   const found = result && !result.ok ? result.issues : [];
   // What is empty is no mistake: it is still to come.
   const issues = found.filter(({ code }) => code !== 'required');
   const run = result?.ok ? result.run : undefined;
+  const Said = ANSWERS[working.id] ?? Answer;
   const shown = isExample ? { ...initial, ...working.example } : texts;
   const isAsked = ({ onlyFor }: Field): boolean => !onlyFor || onlyFor.choices.includes(String(shown[onlyFor.field] ?? ''));
   const lacking = working.inputs.filter(({ name }) => found.some(({ code, field }) => code === 'required' && field === name));
@@ -106,6 +117,7 @@ export function WorkingForm({
               fields={working.inputs}
               issues={issues}
               example={isExample ? asText(field, working.example[field.name]) : ''}
+              known={known?.[field.name]?.length}
               onText={(text) => set(field.name, text)}
             />
           ))}
@@ -116,7 +128,7 @@ export function WorkingForm({
         <div className="answer-side" aria-live="polite">
           {run ? (
             <>
-              <Answer working={working} run={run} isExample={isExample} />
+              <Said working={working} run={run} isExample={isExample} />
               {isExample ? null : under?.(run)}
             </>
           ) : (
@@ -155,10 +167,12 @@ interface InputFieldProps {
   readonly issues: readonly Issue[];
   /** What the example has, in grey. */
   readonly example: string;
+  /** So many rows are taken from the stores where nothing is typed. */
+  readonly known?: number | undefined;
   readonly onText: (text: string) => void;
 }
 
-function InputField({ field, text, input, fields, issues, example, onText }: InputFieldProps): ReactElement {
+function InputField({ field, text, input, fields, issues, example, known, onText }: InputFieldProps): ReactElement {
   const issue = issues.find((candidate) => candidate.field === field.name || candidate.field.startsWith(`${field.name}[`));
   const id = `in-${field.name}`;
   const isShare = field.kind === 'number' && field.share;
@@ -192,9 +206,11 @@ function InputField({ field, text, input, fields, issues, example, onText }: Inp
         <FormControl
           as="textarea"
           className={`fig ${issue ? 'is-invalid' : ''}`}
-          rows={4}
+          rows={known ? 2 : 4}
           {...control}
-          placeholder={example || field.columns.map((column) => column.label).join(' ')}
+          placeholder={
+            known ? `${known} of the stores are looked through` : example || field.columns.map((column) => column.label).join(' ')
+          }
           onChange={(event) => onText(event.target.value)}
         />
       ) : (
@@ -216,13 +232,6 @@ function InputField({ field, text, input, fields, issues, example, onText }: Inp
       </div>
     </div>
   );
-}
-
-interface AnswerProps {
-  readonly working: WorkingDescription;
-  readonly run: WorkingRun;
-  /** It is the example's answer, and nobody's. */
-  readonly isExample: boolean;
 }
 
 function Answer({ working, run, isExample }: AnswerProps): ReactElement {
@@ -252,16 +261,7 @@ function Answer({ working, run, isExample }: AnswerProps): ReactElement {
           ))}
       </dl>
       {run.drawing ? <Drawn drawing={run.drawing} name={working.title} /> : null}
-      <h2>How it comes about</h2>
-      <ol>
-        {run.steps.map((step) => (
-          <li key={step.say + (step.numbers ?? '')}>
-            {step.say}
-            {step.formula ? <div className="soft">{step.formula}</div> : null}
-            {step.numbers ? <div className="fig fs-5">{step.numbers}</div> : null}
-          </li>
-        ))}
-      </ol>
+      <Way steps={run.steps} />
       {tables.map((field) => (
         <AnswerTable key={field.name} field={field} rows={run.output[field.name] as readonly Readonly<Record<string, unknown>>[]} />
       ))}

@@ -1,3 +1,4 @@
+import { looksThroughSeals, shelfFor } from '@jubb/book';
 import { workings } from '@jubb/core';
 import { useMemo, type ReactElement } from 'react';
 import DropdownButton from 'react-bootstrap/DropdownButton';
@@ -5,14 +6,23 @@ import DropdownItem from 'react-bootstrap/DropdownItem';
 import { useNavigate, useParams } from 'react-router';
 import { useToday } from '../link/queries.ts';
 import { keepDraft, readDraft } from '../kit/prefs.ts';
+import { useSealLines } from '../stores/queries.ts';
 import { WorkingForm } from './working-form.tsx';
+
+/** No sheet says here what the seal is to stand. */
+const NO_MEDIUM = {};
 
 /** Any working, from its description alone: form, result, way, drawing, sources. */
 export function WorkingPage(): ReactElement {
   const { id = '' } = useParams();
   const working = useMemo(() => workings.describe(id), [id]);
+  const { data: lines } = useSealLines(looksThroughSeals(id));
+  const known = useMemo(() => {
+    const shelf = lines ? shelfFor(id, NO_MEDIUM, lines) : [];
+    return shelf.length > 0 ? { shelf } : undefined;
+  }, [id, lines]);
   if (!working) return <p>There is no such working. The list stands under Workings.</p>;
-  return <WorkingForm key={id} working={working} under={() => <KeepOnJob working={id} />} />;
+  return <WorkingForm key={id} working={working} {...(known ? { known } : {})} under={() => <KeepOnJob working={id} />} />;
 }
 
 /** Takes what was typed to a job, where the answer is kept with what went in. */

@@ -27,8 +27,8 @@ export function looksThroughSeals(working: string): boolean {
 
 type Row = Readonly<Record<string, string | number>>;
 
-/** The seals of the stores as a working's table takes them; those whose rubber the seal's fluid takes apart are not offered. */
-function shelfFor(working: string, { medium }: Pick<Seal, 'medium'>, lines: readonly SealLine[]): readonly Row[] {
+/** The seals of the stores as a working's table takes them; those whose rubber the fluid takes apart, where that is known, are not offered. */
+export function shelfFor(working: string, { medium }: Pick<Seal, 'medium'>, lines: readonly SealLine[]): readonly Row[] {
   const table = workings.describe(working)?.inputs.find((field) => field.kind === 'table');
   const asked = table?.kind === 'table' ? table.columns.map(({ name }) => name).filter((name) => name !== 'name') : [];
   return lines.flatMap(({ number, location, material, shore, size }) => {

@@ -1,7 +1,7 @@
 import { VERDICT } from '../measuring/verdict-field.js';
 import { megapascals, mm } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
-import { ok, refuse } from '../working/issues.js';
+import { ok, refuse, type Result } from '../working/issues.js';
 
 /** Upper ends of the columns, sections in mm. */
 const SECTIONS = [2, 3, 5, 7, Infinity] as const;
@@ -29,6 +29,44 @@ const GAPS: Readonly<Record<70 | 90, readonly (readonly [pressure: number, gaps:
 
 /** With a back-up ring behind it, whatever the hardness: common practice. */
 const BACKED_MOST = 40;
+
+export type Shore = keyof typeof GAPS;
+
+/** The widest gap that a ring is not pushed into, mm; 0 where its hardness does not hold the pressure, MPa, at all. */
+export function gapMostOf(section: number, pressure: number, shore: Shore): number {
+  const column = SECTIONS.findIndex((upTo) => section <= upTo);
+  return GAPS[shore].find(([upTo]) => pressure <= upTo)?.[1][column] ?? 0;
+}
+
+/** Hardness that the tables have a column for, as it is chosen. */
+export const SHORE_FIELD = {
+  kind: 'choice',
+  name: 'shore',
+  label: 'Hardness',
+  default: '70',
+  choices: [
+    { id: '70', label: '70 Shore' },
+    { id: '90', label: '90 Shore' },
+  ],
+  help: '70 where nothing is said.',
+} as const;
+
+export const shoreOf = (chosen: '70' | '90'): Shore => (chosen === '90' ? 90 : 70);
+
+/** Pressure over which no back-up ring helps; refuses what is over it. */
+export function heldPressure(pressure: number): Result<number> {
+  if (pressure <= BACKED_MOST) return ok(pressure);
+  return refuse({
+    code: 'outside-method',
+    field: 'pressure',
+    received: megapascals(pressure),
+    bound: `to ${megapascals(BACKED_MOST)} with back-up rings; over that another kind of seal`,
+  });
+}
+
+/** What helps where the gap is too wide. */
+export const backed = (gap: number, section: number, pressure: number, behind: string): string =>
+  gap <= gapMostOf(section, pressure, 90) ? `one of 90 Shore, or ${behind}` : behind;
 
 /**
  * Does pressure push the ring into the gap?
@@ -77,17 +115,7 @@ export const oringExtrusion = defineWorking({
       ],
       help: 'To one side the whole play is on the other.',
     },
-    {
-      kind: 'choice',
-      name: 'shore',
-      label: 'Hardness',
-      default: '70',
-      choices: [
-        { id: '70', label: '70 Shore' },
-        { id: '90', label: '90 Shore' },
-      ],
-      help: '70 where nothing is said.',
-    },
+    SHORE_FIELD,
     {
       kind: 'choice',
       name: 'from',
@@ -118,26 +146,14 @@ export const oringExtrusion = defineWorking({
   example: { section: 2.65, pressure: 16, bore: 25.03, rod: 24.97 },
   compute({ section, pressure, bore, rod, guided, shore, from }) {
     if (rod >= bore) return refuse({ code: 'too-large', field: 'rod', received: mm(rod), bound: `less than its bore, ${mm(bore)}` });
-    if (pressure > BACKED_MOST)
-      return refuse({
-        code: 'outside-method',
-        field: 'pressure',
-        received: megapascals(pressure),
-        bound: `to ${megapascals(BACKED_MOST)} with back-up rings; over that another kind of seal`,
-      });
+    const held = heldPressure(pressure);
+    if (!held.ok) return held;
     const play = bore - rod;
     const gap = guided === 'yes' ? play / 2 : play;
-    const column = SECTIONS.findIndex((upTo) => section <= upTo);
-    const gapMost = GAPS[shore === '90' ? 90 : 70].find(([upTo]) => pressure <= upTo)?.[1][column] ?? 0;
-    const harder = GAPS[90].find(([upTo]) => pressure <= upTo)?.[1][column] ?? 0;
+    const gapMost = gapMostOf(section, pressure, shoreOf(shore));
     const behind = from === 'both' ? 'a back-up ring on each side' : 'a back-up ring behind it, away from the pressure';
     if (gap <= gapMost) return ok({ verdict: 'in', gap, gapMost, so: 'holds without a back-up ring' });
-    return ok({
-      verdict: 'out',
-      gap,
-      gapMost,
-      so: gap <= harder ? `one of 90 Shore, or ${behind}` : behind,
-    });
+    return ok({ verdict: 'out', gap, gapMost, so: backed(gap, section, pressure, behind) });
   },
   explain: ({ guided }, output) => [
     { say: 'The gap where it is widest.', formula: guided === 'yes' ? '(D − d)/2' : 'D − d, all on one side', numbers: mm(output.gap) },

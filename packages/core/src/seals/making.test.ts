@@ -135,10 +135,12 @@ describe('which ring it was', () => {
   test('a sound one is found as itself, a flattened one keeps its area', () => {
     fc.assert(
       fc.property(sizes, figure(0.66, 0.95), ({ inside, section }, flat) => {
-        const sound = output('oring.find', { inside, thick: section });
+        const sound = output('oring.pick', { from: 'old', inside, thick: section });
         expect(Math.abs(Number(sound['section']) - section)).toBeLessThan(0.1);
         const thick = section * flat;
-        const found = output('oring.find', { inside: inside * 1.01, thick, wide: section ** 2 / thick, state: 'flat' })['each'] as {
+        const found = output('oring.pick', { from: 'old', inside: inside * 1.01, thick, wide: section ** 2 / thick, state: 'flat' })[
+          'each'
+        ] as {
           inside: number;
           section: number;
         }[];
@@ -149,17 +151,17 @@ describe('which ring it was', () => {
 
   test('a swollen one has grown alike in every direction; what it must have become of is said', () => {
     const by = 1.2 ** (1 / 3);
-    const found = output('oring.find', { inside: 25 * by, thick: 3.55 * by, state: 'swollen' });
-    const each = found['each'] as { name: string; why: string }[];
-    expect(each.find(({ name }) => name === 'ISO 3601 25 × 3.55')!.why).toBe('grown by 20 %, inside as new');
-    expect(refused('oring.find', { inside: 25, thick: 2, wide: 6 })).toContain('no round ring');
-    expect(refused('oring.find', { inside: 25, thick: 2, wide: 1 })).toContain('the thin way');
-    expect(refused('oring.find', { inside: 700, thick: 2 })).toContain('the nearest is');
+    const found = output('oring.pick', { from: 'old', inside: 25 * by, thick: 3.55 * by, state: 'swollen' });
+    const each = found['each'] as { name: string; old: string }[];
+    expect(each.find(({ name }) => name === 'ISO 3601 25 × 3.55')!.old).toBe('grown by 20 %, inside as new');
+    expect(refused('oring.pick', { from: 'old', inside: 25, thick: 2, wide: 6 })).toContain('no round ring');
+    expect(refused('oring.pick', { from: 'old', inside: 25, thick: 2, wide: 1 })).toContain('the thin way');
+    expect(refused('oring.pick', { from: 'old', inside: 700, thick: 2 })).toContain('the nearest is');
   });
 
   test('the shelf comes first among those that fit alike', () => {
     const shelf = [{ name: 'box 4', inside: 20, section: 2.65 }];
-    expect(output('oring.find', { inside: 20, thick: 2.65, shelf })['which']).toBe('box 4');
+    expect(output('oring.pick', { from: 'old', inside: 20, thick: 2.65, shelf })['which']).toBe('box 4');
   });
 
   test('one that was tried tells the bottom of a groove that no gauge reaches', () => {
@@ -168,19 +170,75 @@ describe('which ring it was', () => {
         const bottom = inside * (1 + stretch);
         const over = bottom + 2 * thick * (1 - thinned(stretch));
         const mate = bottom + 2 * 2.16;
-        const result = workings.run('oring.find', { from: 'tried', inside, thick, over, mate, width: 3.6 });
+        const result = workings.run('oring.pick', { from: 'tried', inside, thick, over, mate, width: 3.6 });
         fc.pre(result?.ok === true);
         expect(result?.ok && result.run.output['bottom']).toBeCloseTo(bottom, 5);
       }),
     );
     const tried = { from: 'tried', inside: 20, thick: 2, over: 24.7, mate: 25, width: 3.6 };
-    const made = output('oring.find', tried);
+    const made = output('oring.pick', tried);
     expect(made['tried']).toContain('too thin');
     expect(made['section']).toBeCloseTo(2.62, 2);
-    expect(refused('oring.find', { ...tried, mate: 20 })).toContain('a bore is larger');
-    expect(refused('oring.find', { ...tried, over: 40 })).toContain('stretched by more than');
-    const rod = output('oring.find', { from: 'tried', gland: 'rod', inside: 20, thick: 2.65, over: 19, mate: 20, width: 3.6 });
+    expect(refused('oring.pick', { ...tried, mate: 20 })).toContain('a bore is larger');
+    expect(refused('oring.pick', { ...tried, over: 40 })).toContain('stretched by more than');
+    expect(refused('oring.pick', { ...tried, gland: 'face-inside', depth: 2 })).toContain('a groove in a face is measured');
+    const rod = output('oring.pick', { from: 'tried', gland: 'rod', inside: 20, thick: 2.65, over: 19, mate: 20, width: 3.6 });
     expect(rod['bottom']).toBeCloseTo(19 + 5.3, 9);
+  });
+});
+
+describe('a ring by all that is known', () => {
+  type Row = Readonly<Record<string, string | number | boolean | undefined>>;
+  const each = (input: object): readonly Row[] => output('oring.pick', input)['each'] as readonly Row[];
+  const groove = { inner: 20.8, outer: 25, width: 3.6, loose: 0.03 };
+
+  test('the groove decides, the old one breaks the tie: of those that fit it comes first, and one that will not do says so', () => {
+    const sound = { ...groove, inside: 20.4, thick: 2.62, state: 'sound' };
+    expect(output('oring.pick', sound)['tried']).toContain('can have been');
+    expect(each(sound)[0]).toMatchObject({ so: 'in', old: expect.any(String) });
+    // It was thinner than the groove wants: said, and not taken.
+    const thin = output('oring.pick', { ...groove, inside: 20.22, thick: 1.78 });
+    expect(thin['section']).toBeGreaterThan(2.3);
+    expect(thin['tried']).toContain('was none of those that fit');
+    const near = output('oring.pick', { ...groove, inside: 20, thick: 2.2 });
+    expect(near['tried']).toMatch(/was .* by its measures, which will not do here: too thin|was none of those/u);
+    expect(refused('oring.pick', { ...groove, inside: 20 })).toContain('is missing');
+    expect(refused('oring.pick', { from: 'old' })).toContain('is missing');
+  });
+
+  test('of shaft and bore alone, each ring says the groove that it wants: so wide, it fits by the check of a groove', () => {
+    fc.assert(
+      fc.property(figure(10, 120), fc.constantFrom(1.4, 2.1, 2.9, 4.4), fc.constantFrom('piston', 'rod'), (inner, height, gland) => {
+        const given = { gland, inner, outer: inner + 2 * height, loose: 0.03 } as const;
+        const between = workings.run('oring.pick', { ...given, from: 'between' });
+        fc.pre(between?.ok === true);
+        const { inside, section, wants, fill } = (between as { run: { output: Record<string, number> } }).run.output;
+        expect(fill).toBeUndefined();
+        const at = output('oring.check', { ...given, inside, section, width: wants });
+        expect(at['verdict']).not.toBe('out');
+        expect(at['fillMost']).toBeLessThanOrEqual(1);
+        // A groove clearly narrower than that is too full.
+        const narrow = workings.run('oring.check', { ...given, inside, section, width: Number(wants) * 0.88 });
+        expect(narrow?.ok === true && narrow.run.output['verdict'] === 'in').toBe(false);
+        for (const row of each({ ...given, from: 'between' }).filter(({ so }) => so !== 'out')) expect(row['why']).toContain('wide');
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('what slides says the first push, as `oring.drag` has it; what lies still says none', () => {
+    const moving = { ...groove, motion: 'moving', pressure: '2 MPa', shore: 80 } as const;
+    const { inside, section, squeeze, stretch, drag } = output('oring.pick', moving) as Record<string, number>;
+    const left = Number(output('oring.check', { ...groove, motion: 'moving', inside, section })['left']);
+    expect(left).toBeCloseTo(section! * (1 - thinned(stretch!)), 9);
+    const by = output('oring.drag', { diameter: 25, section: left, squeeze, shore: 80, pressure: '2 MPa' });
+    expect(drag).toBeCloseTo(Number(by['restMost']), 6);
+    expect(output('oring.pick', groove)['drag']).toBeUndefined();
+  });
+
+  test('what was kept under the earlier name is read still', () => {
+    const found = workings.run('oring.find', { from: 'old', inside: 20.9, thick: 2.3, wide: 3.2, state: 'flat', shelf: [] });
+    expect(found?.ok === true && found.run.output).toMatchObject({ inside: 20, section: 2.65 });
   });
 });
 

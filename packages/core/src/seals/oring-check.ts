@@ -1,7 +1,8 @@
 import { VERDICT } from '../measuring/verdict-field.js';
-import { mm, percent } from '../quantity/write.js';
+import { megapascals, mm, percent } from '../quantity/write.js';
 import { defineWorking } from '../working/define.js';
-import { ok, refuse } from '../working/issues.js';
+import { ok, refuse, type Result } from '../working/issues.js';
+import { SHORE_FIELD, backed, gapMostOf, heldPressure, shoreOf } from './extrusion.js';
 import { GROOVE_FIELDS, glandDrawing, grooveOf, seatedWords } from './groove-fields.js';
 import { FILL_MOST, FORMULA_MOST, faultsOf, insidesFor, seated, squeezeOf, type Groove } from './ring.js';
 
@@ -10,7 +11,8 @@ import { FILL_MOST, FORMULA_MOST, faultsOf, insidesFor, seated, squeezeOf, type 
  *
  * Stretch, the section that is left of it, squeeze and fill of the groove, each also with ring and groove at their worst
  * (ISO 3601-1 class B). Right within what is common for a ring at rest, one that slides and one round a turning shaft.
- * Unsure where only the worst of all tolerances falls outside. Holds to 25 % of stretch and for solid rings of round section.
+ * Unsure where only the worst of all tolerances falls outside. Where the pressure is said, also whether it pushes the ring into
+ * the gap behind it. Holds to 25 % of stretch and for solid rings of round section.
  *
  * Example: 20 × 2.65 round a groove of 20.8 in a bore of 25: stretched 4 %, squeezed 18.4 %.
  */
@@ -40,6 +42,27 @@ export const oringCheck = defineWorking({
       help: 'Thickness of the new ring.',
     },
     ...GROOVE_FIELDS,
+    {
+      kind: 'number',
+      name: 'pressure',
+      label: 'Pressure on it',
+      quantity: 'pressure',
+      min: 0,
+      max: 100,
+      optional: true,
+      help: 'The highest, with its knocks; then the gap behind the ring is looked at too.',
+    },
+    {
+      kind: 'number',
+      name: 'gap',
+      label: 'Gap behind it',
+      quantity: 'length',
+      min: 0,
+      max: 2,
+      optional: true,
+      help: 'Between the parts where they lie to one side: their whole play; 0 between faces that touch.',
+    },
+    SHORE_FIELD,
   ],
   outputs: [
     VERDICT,
@@ -65,11 +88,20 @@ export const oringCheck = defineWorking({
       help: 'Warm and swollen, where that was said.',
     },
     { kind: 'number', name: 'fillMost', label: 'at most', quantity: 'ratio', share: true, help: 'Thick ring, shallow groove.' },
+    {
+      kind: 'number',
+      name: 'gapMost',
+      label: 'Gap at most',
+      quantity: 'length',
+      optional: true,
+      help: 'At that pressure, without a back-up ring; 0 where none is narrow enough.',
+    },
   ],
   sources: [
     { kind: 'handbook', document: 'O-ring handbook, reduction of section by stretch', for: 'the section that is left', fromMemory: true },
     { kind: 'standard', document: 'ISO 3601-1', for: 'tolerances of the ring, class B', fromMemory: true },
     { kind: 'common practice', document: 'squeeze, stretch and fill as housings of ISO 3601-2 come out', for: 'what is right' },
+    { kind: 'common practice', document: 'gap tables of O-ring makers, 70 and 90 Shore', for: 'the widest gap', fromMemory: true },
   ],
   cautions: ['A ring of brakes, steering, gas or refrigerant is the maker’s own, or one that was worked out and agreed on.'],
   serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], preset: { inside: 'seal.inside', section: 'seal.section' } }],
@@ -92,6 +124,8 @@ export const oringCheck = defineWorking({
         received: mm(input.section),
         bound: `fills ${percent(at.fill)} of its groove: it would burst it or be cut; ${sections(groove.value)} would be right`,
       });
+    const pushed = pushedOut(input);
+    if (!pushed.ok) return pushed;
     const faults = faultsOf(groove.value, at);
     const [worst] = faults;
     const right =
@@ -102,11 +136,15 @@ export const oringCheck = defineWorking({
         fill: `a wider groove, or ${sections(groove.value)}`,
       }[worst.what];
     const { section: left, ...shares } = at;
+    const { gapMost, fault } = pushed.value;
+    const isOut = faults.some(({ grave }) => grave) || fault !== undefined;
+    const said = [...(worst ? [`${faults.map(({ words }) => words).join('; ')}; ${right} would be right`] : []), ...(fault ? [fault] : [])];
     return ok({
       ...shares,
       left,
-      verdict: worst ? (faults.some(({ grave }) => grave) ? 'out' : 'unsure') : 'in',
-      what: worst ? `${faults.map(({ words }) => words).join('; ')}; ${right} would be right` : `right: ${seatedWords(at)}`,
+      gapMost,
+      verdict: isOut ? 'out' : worst ? 'unsure' : 'in',
+      what: said.length > 0 ? said.join('; ') : `right: ${seatedWords(at)}`,
     });
   },
   explain: (input, output) => [
@@ -133,9 +171,42 @@ export const oringCheck = defineWorking({
       formula: 'π/4·d₂²·growth/(room · width)',
       numbers: `${percent(output.fill)}, at most ${percent(output.fillMost)}`,
     },
+    ...(output.gapMost === undefined
+      ? []
+      : [
+          {
+            say: 'Whether pressure pushes it into the gap, by section, hardness and pressure.',
+            numbers: `${mm(input.gap ?? 0)}, at most ${mm(output.gapMost)}`,
+          },
+        ]),
   ],
   draw: (input, output) => glandDrawing(input, output.left),
 });
+
+/** The widest gap at the pressure on a ring, and what is wrong with the one that is there; both or neither of them is said. */
+function pushedOut({ section, pressure, gap, shore }: GapGiven): Result<Pushed> {
+  if (pressure === undefined && gap === undefined) return ok({ gapMost: undefined, fault: undefined });
+  if (pressure === undefined) return refuse({ code: 'required', field: 'pressure', quantity: 'pressure' });
+  if (gap === undefined) return refuse({ code: 'required', field: 'gap', quantity: 'length' });
+  const held = heldPressure(pressure);
+  if (!held.ok) return held;
+  const gapMost = gapMostOf(section, pressure, shoreOf(shore));
+  if (gap <= gapMost) return ok({ gapMost, fault: undefined });
+  const helps = backed(gap, section, pressure, 'a back-up ring behind it, away from the pressure');
+  return ok({ gapMost, fault: `${megapascals(pressure)} pushes it into the gap of ${mm(gap)}: ${helps}` });
+}
+
+interface Pushed {
+  readonly gapMost: number | undefined;
+  readonly fault: string | undefined;
+}
+
+interface GapGiven {
+  readonly section: number;
+  readonly pressure?: number | undefined;
+  readonly gap?: number | undefined;
+  readonly shore: '70' | '90';
+}
 
 /** Sections that are squeezed rightly in a groove, in words. */
 function sections(groove: Groove): string {

@@ -4,8 +4,8 @@ import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Hardness beyond which Gent's relation is not held to, Shore A. */
-const SOFTEST = 40;
-const HARDEST = 95;
+export const SOFTEST = 40;
+export const HARDEST = 95;
 /** Lindley's law was measured to this squeeze. */
 const SQUEEZE_MOST = 0.45;
 /** Coefficients of friction of rubber on a ground, oiled surface; common practice. They scatter, and so does the answer. */
@@ -22,6 +22,31 @@ export function modulusOf(shore: number): number {
 export function lineLoad(shore: number, section: number, squeeze: number): { readonly load: number; readonly width: number } {
   const law = 1.25 * squeeze ** 1.5 + 50 * squeeze ** 6;
   return { load: modulusOf(shore) * section * law, width: section * Math.sqrt((6 / Math.PI) * law) };
+}
+
+export interface Dragging {
+  /** Where it slides, mm. */
+  readonly diameter: number;
+  /** What is left of its section, mm. */
+  readonly section: number;
+  /** Share of the section. */
+  readonly squeeze: number;
+  readonly shore: number;
+  /** MPa. */
+  readonly pressure: number;
+}
+
+/** What a ring presses with all round, N; nothing where it is squeezed beyond what the law was measured to. */
+export function pressOf({ diameter, section, squeeze, shore, pressure }: Dragging): number | undefined {
+  if (squeeze <= 0 || squeeze > SQUEEZE_MOST) return undefined;
+  const { load, width } = lineLoad(shore, section, squeeze);
+  return Math.PI * diameter * (load + pressure * width);
+}
+
+/** The hardest first push of an oiled ring that stood, N. */
+export function firstPush(ring: Dragging): number | undefined {
+  const press = pressOf(ring);
+  return press === undefined ? undefined : AFTER_REST.to * press;
 }
 
 /**
@@ -128,11 +153,11 @@ export const oringDrag = defineWorking({
   serves: [{ at: 'seal', kinds: ['o-ring', 'piston-seal'], rank: 6, preset: { section: 'seal.section' } }],
   example: { diameter: 20, section: 2.65, squeeze: 0.15, spring: 80 },
   compute(input) {
-    const { diameter, section, squeeze, shore, pressure, rings, surface, spring } = input;
+    const { diameter, section, rings, surface, spring } = input;
     if (section >= diameter)
       return refuse({ code: 'too-large', field: 'section', received: mm(section), bound: `less than where it slides, ${mm(diameter)}` });
-    const { load: line, width } = lineLoad(shore, section, squeeze);
-    const load = rings * Math.PI * diameter * (line + pressure * width);
+    // The field's bounds are those of the law.
+    const load = rings * pressOf(input)!;
     const times = surface === 'dry' ? DRY_TIMES : 1;
     const [running, runningMost, rest, restMost] = [RUNNING.from, RUNNING.to, AFTER_REST.from, AFTER_REST.to].map(
       (of) => of * times * load,

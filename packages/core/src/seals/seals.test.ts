@@ -167,7 +167,8 @@ describe('which ring', () => {
       shelf: [{ name: 'box 4', inside: 20, section: 2.65 }],
     });
     expect(made).toMatchObject({ which: 'box 4', inside: 20 });
-    const each = made['each'] as readonly { name: string; why: string }[];
+    const each = made['each'] as readonly { name: string; so: string; shelf: boolean; why: string }[];
+    expect(each[0]).toMatchObject({ so: 'in', shelf: true });
     expect(each.some(({ why }) => /^right$/u.test(why))).toBe(true);
     for (const words of ['too thin', 'too thick']) expect(each.some(({ why }) => why.startsWith(words))).toBe(true);
     // Without a shelf a size of a standard.
@@ -435,6 +436,18 @@ describe('pressure and gap', () => {
     expect(says({ pressure: '100 bar', guided: 'yes' })).toMatchObject({ verdict: 'in', gap: expect.closeTo(0.03, 9) });
     expect(says({ pressure: 20, from: 'both' })['so']).toContain('a back-up ring on each side');
     expect(refused('oring.extrusion', { ...parts, pressure: 50 })).toContain('another kind of seal');
+    // The same beside the groove: squeezed rightly, and yet pushed out.
+    const ring = { inside: 20, section: 2.65, inner: 20.8, outer: 25, width: 3.6, loose: 0.03 };
+    expect(output('oring.check', { ...ring, pressure: 16, gap: 0.06 })).toMatchObject({
+      verdict: 'out',
+      gapMost: 0,
+      what: expect.stringContaining('a back-up ring behind it'),
+    });
+    expect(output('oring.check', { ...ring, pressure: 5, gap: 0.06 })).toMatchObject({ verdict: 'in', gapMost: 0.07 });
+    expect(output('oring.check', { ...ring, pressure: 9, gap: 0.06 })['what']).toContain('one of 90 Shore');
+    expect(refused('oring.check', { ...ring, pressure: 9 })).toContain('is missing');
+    expect(refused('oring.check', { ...ring, gap: 0.05 })).toContain('is missing');
+    expect(refused('oring.check', { ...ring, pressure: 50, gap: 0.05 })).toContain('another kind of seal');
     expect(refused('oring.extrusion', { ...parts, rod: 26, pressure: 5 })).toContain('less than its bore');
   });
 

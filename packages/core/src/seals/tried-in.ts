@@ -37,6 +37,7 @@ export function ringsOn(rows: readonly Row[] = []): Result<readonly RingSize[]> 
   });
 }
 
+/** A size as one looks for a ring. */
 export interface Candidate {
   readonly size: RingSize;
   readonly onShelf: boolean;
@@ -46,6 +47,8 @@ export interface Candidate {
   readonly why: string;
   /** Neither stretched nor pushed together too far. */
   readonly liesRight: boolean;
+  /** What is wrong shows at the worst of all tolerances alone. */
+  readonly isUnsure: boolean;
 }
 
 /** Whatever is under it fits. */
@@ -67,6 +70,14 @@ export function triedIn(groove: Groove, size: RingSize, onShelf: boolean): Candi
   // Squeeze away from its middle and stretch away from a little, each by its own room.
   const off = Math.abs(at.squeeze - middle) / (to - from) + Math.abs(at.stretch - STRETCH_MOST / 3) / (2 * STRETCH_MOST);
   const badness = (onShelf ? 0 : NOT_ON_SHELF) + off + (faults.length - grave.length) * 0.5 + grave.length * FITS;
-  const why = faults.length > 0 ? faults.map(({ words }) => words).join('; ') : onShelf ? 'right, and on the shelf' : 'right';
-  return { size, onShelf, at, badness, why, liesRight: !grave.some(({ what }) => what === 'stretch') };
+  const why = faults.length > 0 ? faults.map(({ words }) => words).join('; ') : 'right';
+  return {
+    size,
+    onShelf,
+    at,
+    badness,
+    why,
+    liesRight: !grave.some(({ what }) => what === 'stretch'),
+    isUnsure: faults.length > 0 && grave.length === 0,
+  };
 }

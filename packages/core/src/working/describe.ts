@@ -280,6 +280,8 @@ export interface Working<I extends readonly Field[] = readonly Field[], O extend
   readonly sources: readonly Source[];
   readonly cautions: readonly string[];
   readonly serves?: readonly Serves[];
+  /** It searches: too long for a key to be waited for, so that a page has a worker run it. */
+  readonly heavy?: true;
   /** An input that runs, shown by the page and the command line and run by the tests. */
   readonly example: Readonly<Record<string, unknown>>;
   compute(input: ValuesOf<I>): Result<ValuesOf<O>>;

@@ -12,6 +12,7 @@ export interface WorkingDescription {
   readonly cautions: readonly string[];
   readonly example: Readonly<Record<string, unknown>>;
   readonly schema: Readonly<Record<string, unknown>>;
+  readonly heavy?: true;
 }
 
 // The registry holds workings of many shapes; each one's own types were checked where it was defined.
@@ -67,6 +68,10 @@ export class Registry {
 }
 
 function describeWorking(working: AnyWorking): WorkingDescription {
-  const { id, title, area, inputs, outputs, sources, cautions, example } = working;
-  return { id, title, area, inputs, outputs, sources, cautions, example, schema: inputSchema(working) };
+  const { id, title, area, inputs, outputs, sources, cautions, example, heavy } = working;
+  return {
+    ...{ id, title, area, inputs, outputs, sources, cautions, example },
+    schema: inputSchema(working),
+    ...(heavy ? { heavy } : {}),
+  };
 }
