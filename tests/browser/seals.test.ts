@@ -88,7 +88,10 @@ test('a ring is found for a groove: too thin and too thick are seen before anyth
   const seen = (): Promise<string> => hand.page.$eval('.answer-side figcaption', (caption) => (caption as HTMLElement).innerText);
   expect(await seen()).toContain('box-4: right');
   const thick = await hand.page.$$eval('.rings tbody tr', (rows) =>
-    rows.find((row) => row.textContent!.includes('too thick'))!.querySelector('button')!.innerText.trim(),
+    rows
+      .find((row) => row.textContent!.includes('too thick'))!
+      .querySelector('button')!
+      .innerText.trim(),
   );
   await hand.use(thick);
   await hand.page.waitForFunction(() => document.querySelector('.answer-side figcaption')?.textContent?.includes('too thick'));
