@@ -79,7 +79,7 @@ export function SealSketch({ picture }: { readonly picture: Orientation }): Reac
       <g fill="none" stroke="currentColor">
         {SEALS[picture]}
       </g>
-      <text x="116" y="82" textAnchor="end" fontSize="11">
+      <text x="112" y="82" textAnchor="end" fontSize="11">
         inside →
       </text>
     </svg>
