@@ -5,6 +5,7 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { allKept } from '../kit/at-job.ts';
 import { Hand } from '../kit/browser.ts';
 import { Client } from '../kit/client.ts';
+import { hubFigure } from '../kit/hub.ts';
 import { ownShop } from '../kit/shop.ts';
 
 const shop = ownShop();
@@ -60,18 +61,6 @@ async function write(selector: string, text: string): Promise<void> {
   await page.keyboard.type(text);
 }
 
-const FOUND: Readonly<Record<string, string>> = { 'end-float-found': '0.31', 'inner-journal': '34.982', 'outer-journal': '24.986' };
-
-/** What is to be read at a step, as the hub on the bench has it. */
-function figureAt({ record }: Step, { settings }: JobState): string | undefined {
-  if (record.kind === 'reading') return FOUND[record.limit ?? ''];
-  if (record.kind === 'fluid') return '182';
-  if (record.kind === 'seal') return '0.21';
-  // 0.21 mm after backing off; the slot that locks it leaves 0.067 mm.
-  if (record.kind === 'setting') return settings[0]?.phase === 'read' ? '0.21' : '0.067';
-  return record.kind === 'proof' ? '0.067' : undefined;
-}
-
 /** One thing that a finger does at an act. */
 async function doAt(step: Step | undefined, state: JobState): Promise<void> {
   if (await isTapped('I have read it')) return;
@@ -85,7 +74,7 @@ async function doAt(step: Step | undefined, state: JobState): Promise<void> {
   }
   if (step?.record.kind === 'arrival') await write('.bench-do input[id$="-text"], .bench-do textarea', 'Grease on the tyre wall');
   if (step?.record.kind === 'look') return tap(find(state.sheet.limits, step.record.limit)!.looks![0]!.words);
-  const figure = step && figureAt(step, state);
+  const figure = step && hubFigure(step, state);
   // The field stands there while something is to be read, and is empty until then.
   const field = figure === undefined ? null : await page.$('.num-field');
   if (field && (await page.$('.bench-keep .btn-primary:disabled'))) await write('.num-field', figure!);

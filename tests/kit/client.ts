@@ -20,9 +20,9 @@ export class Client {
     this.#base = base;
   }
 
-  static async as(base: string, login: string): Promise<Client> {
+  static async as(base: string, login: string, password = 'bench-417'): Promise<Client> {
     const client = new Client(base);
-    const answer = await client.call<SessionView>('POST', '/session', { login, password: 'bench-417' });
+    const answer = await client.call<SessionView>('POST', '/session', { login, password });
     if (answer.status !== 200) throw new Error(`log-in failed: ${JSON.stringify(answer.body)}`);
     return client;
   }

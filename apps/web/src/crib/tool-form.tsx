@@ -99,12 +99,19 @@ function typedOf(tool: ToolView): Typed {
   };
 }
 
+interface ToolFormProps {
+  readonly tool?: ToolView;
+  /** What is lacking, where that is why a new one is put in. */
+  readonly kind?: CribKind;
+  readonly onDone: (kept: ToolView) => void;
+}
+
 /** A tool as it lies in the crib: what it is, what it reads, and how far it can be trusted. */
-export function ToolForm({ tool, onDone }: { readonly tool?: ToolView; readonly onDone: (kept: ToolView) => void }): ReactElement {
+export function ToolForm({ tool, kind: asked, onDone }: ToolFormProps): ReactElement {
   const form = useAskForm<Typed, ToolBody>({
     type: tool ? ToolChangeBody : ToolBody,
-    ...(tool ? {} : { draft: 'tool.new' }),
-    initial: tool ? typedOf(tool) : { ...FRESH, due: inDays(YEAR) },
+    ...(tool ? {} : { draft: asked ? `tool.new.${asked}` : 'tool.new' }),
+    initial: tool ? typedOf(tool) : { ...FRESH, ...(asked ? { kind: asked } : {}), due: inDays(YEAR) },
     toBody: (typed) => toBody(typed, tool),
     onSend: async (body) => {
       const version = current?.version ?? tool?.version ?? 0;

@@ -3,11 +3,15 @@ import { shopToday } from './days.ts';
 import { useId, type ReactElement } from 'react';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormSelect from 'react-bootstrap/FormSelect';
+import { Link } from 'react-router';
+import { useSession } from '../link/queries.ts';
 import { readStored, writeStored } from './prefs.ts';
 
 interface ToolPickProps {
   readonly label: string;
+  /** The crib; those of the kind are offered. */
   readonly tools: readonly Tool[];
+  readonly kind: string | undefined;
   readonly chosen: Tool | undefined;
   readonly onChoose: (id: string) => void;
 }
@@ -28,12 +32,20 @@ export function rememberTool(tool: Tool): void {
   writeStored(`tool.${tool.kind}`, tool.id);
 }
 
-/** The tools of a kind; those that will not do are shown with the reason and cannot be taken. */
-export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps & { readonly size?: ToolSize | undefined }): ReactElement {
+/** The tools of a kind; those that will not do are shown with the reason and cannot be taken, and where none will do that is said before one reads. */
+export function ToolPick({
+  label,
+  tools,
+  kind,
+  chosen,
+  onChoose,
+  size,
+}: ToolPickProps & { readonly size?: ToolSize | undefined }): ReactElement {
   const id = useId();
   const today = shopToday();
   // What is out of use is chosen nowhere; what was kept with it still names it.
-  const offered = tools.filter(({ id: toolId, retired }) => !retired || toolId === chosen?.id);
+  const offered = tools.filter((tool) => tool.kind === kind && (!tool.retired || tool.id === chosen?.id));
+  if (offered.length === 0) return <Lacks kind={kind ?? 'tool'} />;
   return (
     <div>
       <FormLabel htmlFor={id}>{label}</FormLabel>
@@ -49,6 +61,19 @@ export function ToolPick({ label, tools, chosen, onChoose, size }: ToolPickProps
           );
         })}
       </FormSelect>
+      {chosen ? null : <Lacks kind={kind ?? 'tool'} isThere />}
     </div>
+  );
+}
+
+/** Nothing of the crib will do: what waits for it, and who can mend that. */
+function Lacks({ kind, isThere = false }: { readonly kind: string; readonly isThere?: boolean }): ReactElement {
+  const { data: session } = useSession();
+  const name = kind.replaceAll('-', ' ');
+  return (
+    <p className="v-unsure mb-0">
+      {isThere ? `No ${name} of the crib will do here.` : `There is no ${name} in the crib.`} It can be kept once there is one.{' '}
+      {session?.person.role === 'foreman' ? <Link to={`/crib/new?kind=${kind}`}>Put one in the crib</Link> : 'The foreman puts one in.'}
+    </p>
   );
 }

@@ -17,6 +17,11 @@ export interface Act {
   readonly disabled?: boolean;
 }
 
+interface FirstAct extends Act {
+  /** What is still to come before it can be done, where one cannot see that at a glance: said, and waited for. */
+  readonly lacks?: readonly string[];
+}
+
 export interface RecorderProps {
   readonly step: Step;
 }
@@ -29,7 +34,7 @@ interface LayoutProps {
   readonly drawing?: ReactNode;
   /** A drawing that wants the whole width, under the rest. */
   readonly wide?: ReactNode;
-  readonly primary?: Act | undefined;
+  readonly primary?: FirstAct | undefined;
   readonly others?: readonly Act[];
 }
 
@@ -44,12 +49,14 @@ export function useIsBench(): boolean {
 export function RecorderLayout({ number, say, children, drawing, wide, primary, others = [] }: LayoutProps): ReactElement {
   const slot = useContext(BenchKeys);
   const isBench = slot !== undefined;
-  const go = primary && !primary.disabled ? primary.run : undefined;
+  const lacks = primary?.lacks ?? [];
+  const waits = primary?.disabled === true || lacks.length > 0;
+  const go = waits ? undefined : primary?.run;
   useKeys({ act: go, keep: go }, Object.fromEntries(others.map((act) => [act.key ?? '', act.disabled ? undefined : act.run])));
   const keys = (
     <div className={`keys step-keys ${!primary && others.length > 2 ? 'many' : ''}`}>
       {primary ? (
-        <Button variant="primary" disabled={primary.disabled} onClick={primary.run}>
+        <Button variant="primary" disabled={waits} onClick={primary.run}>
           {primary.label} {isBench ? <kbd className="hide-narrow">{KEYMAP.act.shown}</kbd> : null}
         </Button>
       ) : null}
@@ -73,6 +80,7 @@ export function RecorderLayout({ number, say, children, drawing, wide, primary, 
           {number?.under ? <div className="under mt-2">{number.under}</div> : null}
           {say ? <div className="say mt-2">{say}</div> : null}
           {children ? <div className="mt-3">{children}</div> : null}
+          {lacks.length > 0 ? <p className="soft mt-2 mb-0">Still to come: {lacks.join('; ')}.</p> : null}
         </div>
         {drawing ? <div className="drawing">{drawing}</div> : null}
         {wide ? <div className="drawing wide">{wide}</div> : null}

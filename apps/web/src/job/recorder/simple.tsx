@@ -44,7 +44,7 @@ function CoatRecorder({ step, coat }: CoatRecorderProps): ReactElement {
     <RecorderLayout
       primary={
         later === undefined
-          ? { label: step.wait ? 'It is on, and dries' : 'It is on', run: done, disabled: !isMasked }
+          ? { label: step.wait ? 'It is on, and dries' : 'It is on', run: done, lacks: isMasked ? [] : ['what stays bare, masked'] }
           : { label: 'Put it off', run: putOff, disabled: told === '' }
       }
       others={[

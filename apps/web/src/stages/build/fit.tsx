@@ -106,9 +106,14 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
   const isOut = verdict !== 'in';
   // What is warmed ahead is warmed as it was worked out.
   const isCold = by === 'heat' && step.lead !== undefined && !worked;
-  const missing = isCold || driver.trim() === '' || home.trim() === '' || (isOut && note.trim() === '');
+  const lacks = [
+    ...(isCold ? ['how warm it must be'] : []),
+    ...(driver.trim() === '' ? ['what it was driven with'] : []),
+    ...(home.trim() === '' ? ['how one knows that it is home'] : []),
+    ...(isOut && note.trim() === '' ? ['why it goes in although it is out'] : []),
+  ];
   const done = (): void => {
-    if (missing) return;
+    if (lacks.length > 0) return;
     keep({
       kind: 'fitted',
       payload: {
@@ -152,7 +157,7 @@ function GoHome({ run, step, measured, onAgain }: GoHomeProps): ReactElement {
           {driverWords(fit)}
         </>
       }
-      primary={{ label: 'It is home', run: done, disabled: missing }}
+      primary={{ label: 'It is home', run: done, lacks }}
       others={[{ label: 'Measure again', key: 'a', run: onAgain }]}
       wide={<HowHome run={run} step={step} by={by} onDriver={(name) => setTyped({ ...typed, driver: name })} />}
     >

@@ -102,7 +102,8 @@ function Seat({ run, step, onSeated }: PhaseProps & { readonly onSeated: () => v
     >
       <ToolPick
         label="Wrench"
-        tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
+        tools={job.tools}
+        kind="torque-wrench"
         chosen={wrench}
         size={{ quantity: 'torque', base: torque }}
         onChoose={setWrenchId}

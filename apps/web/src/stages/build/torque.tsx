@@ -203,7 +203,8 @@ function Pulls({ run, step, isTrial = false }: PullsProps): ReactElement | null 
           <div className="d-flex flex-wrap gap-3">
             <ToolPick
               label="Wrench"
-              tools={job.tools.filter((tool) => tool.kind === 'torque-wrench')}
+              tools={job.tools}
+              kind="torque-wrench"
               chosen={wrench}
               size={{ quantity: 'torque', base: next.torqueNm }}
               onChoose={setWrenchId}

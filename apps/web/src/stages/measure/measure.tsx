@@ -54,7 +54,7 @@ export function Measure(props: MeasureProps): ReactElement {
   const tool = pickTool(job.tools, toolKind, size, toolId);
   // Said before the first reading, not when all of them came out unsure.
   const coarse =
-    toolKind === undefined || job.tools.length === 0 ? undefined : tooCoarse({ window, quantity, kind: toolKind, repeats }, job.tools);
+    toolKind === undefined || tool === undefined ? undefined : tooCoarse({ window, quantity, kind: toolKind, repeats }, job.tools);
   const [beforeTyped, setBefore] = useDraft<BeforeTyped>(`${job.id}.${props.draftKey}.before`, BEFORE_EMPTY);
   const { limit } = props;
   const before = limit ? beforeOf(beforeTyped) : {};
@@ -161,13 +161,7 @@ export function Measure(props: MeasureProps): ReactElement {
             return why;
           }}
         />
-        <ToolPick
-          label="With"
-          tools={job.tools.filter((candidate) => candidate.kind === toolKind)}
-          chosen={tool}
-          size={size}
-          onChoose={setToolId}
-        />
+        <ToolPick label="With" tools={job.tools} kind={toolKind} chosen={tool} size={size} onChoose={setToolId} />
       </div>
       {coarse === undefined ? null : <p className="v-unsure mb-1">Before you read: {coarse}.</p>}
       {limit && tool ? (

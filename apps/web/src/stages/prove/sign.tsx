@@ -47,14 +47,19 @@ export function HandOverRecorder({ step }: { readonly step: Step }): ReactElemen
   const [draft, setDraft] = useDraft(`${job.id}.${step.ref}`, { receivedBy: '', told: false });
   const id = useId();
   const stops = stopsHandOver(state);
-  const ready = stops.length === 0 && draft.receivedBy.trim().length >= 2 && draft.told && person.role !== 'apprentice';
+  const isApprentice = person.role === 'apprentice';
+  const lacks = [
+    ...(isApprentice ? ['somebody who is no apprentice, to hand it over'] : []),
+    ...(draft.told ? [] : ['that the driver was told']),
+    ...(draft.receivedBy.trim().length >= 2 ? [] : ['who received it']),
+  ];
   const over = (): void => {
-    if (!ready) return;
+    if (stops.length > 0 || lacks.length > 0) return;
     keep({ kind: 'handed-over', payload: { receivedBy: draft.receivedBy.trim(), cautionsTold: true }, step: step.ref });
     setDraft(undefined);
   };
   return (
-    <RecorderLayout primary={{ label: 'Hand over', run: over, disabled: !ready }}>
+    <RecorderLayout primary={{ label: 'Hand over', run: over, disabled: stops.length > 0, lacks: stops.length > 0 ? [] : lacks }}>
       <Stops stops={stops} of="The hand-over" />
       <h3>Tell the driver</h3>
       <ul>

@@ -82,13 +82,7 @@ export function BackAgain({ of, onClose }: { readonly of: Moved; readonly onClos
               focus={of.screws === undefined}
               tried={tried}
             />
-            <ToolPick
-              label="With"
-              tools={job.tools.filter(({ kind }) => kind === 'torque-wrench')}
-              chosen={tool}
-              size={size}
-              onChoose={setToolId}
-            />
+            <ToolPick label="With" tools={job.tools} kind="torque-wrench" chosen={tool} size={size} onChoose={setToolId} />
           </>
         )}
       </Dialog.Body>

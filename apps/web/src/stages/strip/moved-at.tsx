@@ -93,13 +93,7 @@ export function MovedAt({ step, limit, direction }: MovedAtProps): ReactElement 
               <span className="soft">{String(judged['settle'])}</span>
             </p>
           ) : null}
-          <ToolPick
-            label="With"
-            tools={job.tools.filter((candidate) => candidate.kind === limit.tool)}
-            chosen={tool}
-            size={size}
-            onChoose={setToolId}
-          />
+          <ToolPick label="With" tools={job.tools} kind={limit.tool} chosen={tool} size={size} onChoose={setToolId} />
           <p className="soft mt-2 mb-0">When out: {limit.whenOut}</p>
         </>
       }
