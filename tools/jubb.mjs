@@ -11,6 +11,7 @@ const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE -
 ./jubb rehearse          bring the last backup back beside the shop, and hold one against the other
 ./jubb walk [--clear]    whether chains, photos and shelves hold together; every night by itself; --clear: takes away files that
                          nothing names
+./jubb let-in LOGIN       a new password for who has no foreman to ask; takes their code and their PIN away
 ./jubb status            whether all is well, in ten lines
 ./jubb dev               the demo, following what you type: types, server and pages
 ./jubb imports           make docs/imports.txt anew: which folder knows which
@@ -41,6 +42,7 @@ const COMMANDS = {
   restore: async (args) => (await import('./backup.mjs')).restore(args),
   rehearse: async () => (await import('./backup.mjs')).rehearse(),
   walk: async (args) => (await import('./walk.mjs')).walk(args),
+  'let-in': async (args) => (await import('./let-in.mjs')).letInCommand(args),
   status: async () => (await import('./status.mjs')).status(),
   dev: async () => (await import('./dev.mjs')).dev(),
   imports: async () => (await import('./imports.mjs')).imports(),

@@ -10,6 +10,7 @@ import { Hand } from '../kit/browser.ts';
 import { Client, entry } from '../kit/client.ts';
 import { paired } from '../kit/instrument.ts';
 import { ownShop } from '../kit/shop.ts';
+import { codeOf } from '../kit/telephone.ts';
 
 const shop = ownShop();
 let api: Client;
@@ -112,6 +113,48 @@ describe('one tablet', () => {
     await stranger.settles();
     expect(await stranger.text()).not.toContain('Bram');
     await stranger.page.close();
+  });
+
+  test('asks for a code of the telephone beside the password, where its person wants that', async () => {
+    const hand = await Hand.at(shop.screen.browser, shop.server.base);
+    const enter = async (): Promise<void> => {
+      await hand.sees('Who is working?');
+      await hand.fill('Log-in name', 'perla');
+      await hand.fill('Password', 'bench-417');
+      await hand.press('Enter');
+    };
+    await enter();
+    await hand.page.waitForSelector('.topbar');
+    await hand.press('i');
+    await hand.use('My second factor');
+    await hand.sees('Or type it there');
+    expect(await hand.faults()).toEqual([]);
+    const secret = /type it there: (?<secret>[A-Z2-7]{32})/u.exec(await hand.text())!.groups!['secret']!;
+    await hand.fill('The six digits it shows', '12345');
+    await hand.fill('Your password', 'bench-417');
+    await hand.press('Enter');
+    await hand.sees('must be six digits');
+    await hand.fill('The six digits it shows', codeOf(secret));
+    await hand.fill('Your password', 'bench-417');
+    await hand.press('Enter');
+    await hand.page.waitForFunction(() => document.querySelector('.modal.show') === null);
+    await hand.use('Log out');
+    await enter();
+    await hand.sees('Code from your telephone');
+    expect(await hand.faults()).toEqual([]);
+    await hand.fill('Code from your telephone', '000000');
+    await hand.press('Enter');
+    await hand.sees('is not the one that the telephone shows now');
+    await hand.fill('Code from your telephone', codeOf(secret, 1));
+    await hand.press('Enter');
+    await hand.sees('for Perla');
+    // The password takes it off again.
+    await hand.press('i');
+    await hand.use('My second factor');
+    await hand.fill('Your password', 'bench-417');
+    await hand.use('Take it off');
+    await hand.page.waitForFunction(() => document.querySelector('.modal.show') === null);
+    await hand.page.close();
   });
 
   test('puts a job on hold by one key, sees what else can be done, and takes it up where it was', async () => {

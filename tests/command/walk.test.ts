@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { clearUnnamed, walkShop } from '../../tools/walk.mjs';
+import { letIn } from '../../tools/let-in.mjs';
+import { Client } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
+import { startServer } from '../kit/server.ts';
 
 let database: TestDatabase;
 beforeAll(async () => {
@@ -74,4 +77,21 @@ test('what holds together is walked without a word; each thing that does not is 
     `DELETE FROM entry WHERE id = (SELECT e.id FROM entry e JOIN job j ON j.id = e.job_id WHERE j.number = 401 ORDER BY e.seq DESC LIMIT 1)`,
   );
   expect((await found())[0]).toMatch(/^1 × jobs whose head is not its last entry: job 401 \(/u);
+});
+
+test('who has no foreman to ask is let in at the machine: a new password, no code, and nobody else’s tablet stays open', async () => {
+  const server = await startServer(database.url);
+  try {
+    const before = await Client.as(server.base, 'oswin');
+    await database.query("UPDATE person SET second_secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ' WHERE login = 'oswin'");
+    await expect(letIn(database.url, 'nobody')).rejects.toThrow('Nobody logs in as "nobody"');
+    const password = await letIn(database.url, 'oswin');
+    expect(password).toMatch(/^[a-z2-9]{14}$/u);
+    await expect(Client.as(server.base, 'oswin')).rejects.toThrow('log-in-wrong');
+    const again = await Client.as(server.base, 'oswin', password);
+    expect((await before.call('GET', '/jobs')).status).toBe(401);
+    expect(JSON.stringify(await again.get('/changes?find=machine'))).toContain('let in from the machine');
+  } finally {
+    await server.stop();
+  }
 });

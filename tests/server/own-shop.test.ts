@@ -7,6 +7,7 @@ import type {
   LackingLine,
   PersonLine,
   Problem,
+  SecondView,
   SessionView,
   SheetLine,
   SheetView,
@@ -21,6 +22,7 @@ import { v7 as uuid } from 'uuid';
 import { Client, entry, type Answer } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
+import { codeOf } from '../kit/telephone.ts';
 
 let database: TestDatabase;
 let server: RunningServer;
@@ -311,5 +313,62 @@ describe('when the shop is open', () => {
     ],
   ])('is refused: %s', async (_, body, refusal) => {
     expect(told(await put(body))).toMatch(refusal);
+  });
+});
+
+describe('a second factor', () => {
+  const LOGIN = { login: 'perla', password: 'bench-417' };
+  const begun = (): Promise<Answer<Problem>> => new Client(server.base).call('POST', '/session', LOGIN);
+  const withCode = (code: string): Promise<Answer<Problem>> => new Client(server.base).call('POST', '/session', { ...LOGIN, code });
+
+  test('the telephone of the tests shows what RFC 6238 prints', () => {
+    // Appendix B, SHA-1, the last six of its eight digits; the secret is "12345678901234567890".
+    const secret = 'GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ';
+    for (const [seconds, code] of [
+      [59, '287082'],
+      [1_111_111_109, '081804'],
+      [1_234_567_890, '005924'],
+      [2_000_000_000, '279037'],
+    ] as const)
+      expect(codeOf(secret, 0, seconds * 1000)).toBe(code);
+  });
+
+  test('is begun by a code of the telephone, asked for beside the password, good once, and let go by the foreman', async () => {
+    const perla = await Client.as(server.base, 'perla');
+    const view = await perla.get<SecondView>('/session/second');
+    if (view.isSet) throw new Error('there is one already');
+    const { secret, uri } = view;
+    expect(uri).toContain(`secret=${secret}`);
+    expect(decodeURIComponent(uri)).toMatch(/^otpauth:\/\/totp\/.*perla/u);
+    const { password } = LOGIN;
+    // No code of another secret, and not without the password.
+    const other = codeOf('GEZDGNBVGY3TQOJQGEZDGNBVGY3TQOJQ');
+    expect((await perla.call('PUT', '/session/second', { secret, code: other, password })).body.errors![0]!.field).toBe('code');
+    expect((await perla.call('PUT', '/session/second', { secret, code: codeOf(secret), password: 'guessed' })).status).toBe(401);
+    expect((await begun()).status).toBe(200);
+    expect((await perla.call('PUT', '/session/second', { secret, code: codeOf(secret), password })).status).toBe(204);
+    expect(await perla.get<SecondView>('/session/second')).toEqual({ isSet: true });
+
+    expect(await begun()).toMatchObject({ status: 401, body: { code: 'second-factor' } });
+    expect(await withCode(other)).toMatchObject({ status: 401, body: { code: 'second-factor', errors: [{ field: 'code' }] } });
+    // A wrong password says nothing of a code.
+    const wrong = await new Client(server.base).call('POST', '/session', { login: 'perla', password: 'guessed' });
+    expect(wrong).toMatchObject({ status: 401, body: { code: 'log-in-wrong' } });
+    // Two at once with the same code: one is in.
+    const code = codeOf(secret, 1);
+    expect((await Promise.all([withCode(code), withCode(code)])).map(({ status }) => status).toSorted()).toEqual([200, 401]);
+    expect((await withCode(code)).body.errors![0]!.allowed).toContain('used already');
+
+    const line = (await oswin.get<readonly PersonLine[]>('/people')).find(({ login }) => login === 'perla')!;
+    expect(line.hasSecond).toBe(true);
+    expect((await perla.call('DELETE', `/people/${line.id}/second`)).status).toBe(403);
+    expect((await oswin.call<PersonLine>('DELETE', `/people/${line.id}/second`)).body.hasSecond).toBe(false);
+    expect((await begun()).status).toBe(200);
+    const changes = await oswin.get<readonly ChangeLine[]>('/changes?find=second');
+    expect(changes.map(({ act, person }) => [act, person])).toEqual([
+      ['second factor taken off', 'Oswin Tarrell'],
+      ['second factor', 'Perla Dunmoor'],
+    ]);
+    expect(JSON.stringify(changes)).not.toContain(secret);
   });
 });

@@ -18,7 +18,7 @@ import type { ToolView } from './crib.js';
 import type { AnswerDue, MessageView, OfferView, SentQuote } from './quotes.js';
 import type { CustomerLine, CustomerView } from './customers.js';
 import type { BroughtView } from './lists.js';
-import type { ChangeLine, PersonLine } from './people.js';
+import type { ChangeLine, PersonLine, SecondView } from './people.js';
 import type { OrderView, StockView, SupplierView } from './stores.js';
 import type { NetworkView, TabletLine } from './tablets.js';
 import type {
@@ -89,6 +89,7 @@ export interface Answers {
   /** A JSON Schema. */
   Schema: Readonly<Record<string, unknown>>;
   SentQuote: SentQuote;
+  SecondView: SecondView;
   SessionView: SessionView;
   SheetFile: SheetFile;
   SheetLine: SheetLine;

@@ -22,8 +22,23 @@ import { LoginName, NewPassword } from './people.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
 
+const CODE = /^\d{6}$/u;
+
 export class LoginBody {
   @IsString() @MinLength(1, { message: 'is missing: your log-in name' }) @MaxLength(60) login: string;
+  @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+  /** Of a second factor, where the person has one. */
+  @IsOptional() @Matches(CODE, { message: 'must be six digits' }) code?: string;
+}
+
+/** A second factor begins once a code of its secret shows that the telephone has it. */
+export class SecondBody {
+  @Matches(/^[A-Z2-7]{32}$/u, { message: 'is not one that Jubb made' }) secret: string;
+  @Matches(CODE, { message: 'must be six digits' }) code: string;
+  @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
+}
+
+export class SecondOffBody {
   @IsString() @MinLength(1, { message: 'is missing' }) @MaxLength(200) password: string;
 }
 

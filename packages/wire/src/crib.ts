@@ -1,24 +1,8 @@
 import { QUANTITIES, type Quantity } from '@jubb/core';
 import { CRIB_KINDS, type CribKind, type Tool } from '@jubb/sheet';
-import { TextLine, Version, Day } from '@jubb/sheet/given';
+import { TextLine, Version, Day, RowsOf } from '@jubb/sheet/given';
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Matches, Max, MaxLength, Min } from 'class-validator';
 
 /** A tool as it lies in the crib; figures in base units. */
 export class ToolBody {
@@ -67,7 +51,7 @@ export class CheckPoint {
 export class ToolCheckBody {
   @IsUUID('7') id: string;
   @IsIn(['good', 'out'], { message: 'is missing: good or out?' }) verdict: 'good' | 'out';
-  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => CheckPoint) points: CheckPoint[];
+  @RowsOf(() => CheckPoint, 60) points: CheckPoint[];
   /** What it was held against, and its paper. */
   @TextLine('held against what?', 200) against: string;
   @IsOptional() @IsString() @MaxLength(80) certificate?: string;
@@ -105,7 +89,7 @@ export class StudyReading {
 /** A gauge study: several people, several parts, each measured more than once. */
 export class StudyBody {
   @IsUUID('7') id: string;
-  @IsArray() @ArrayMinSize(8) @ArrayMaxSize(1000) @ValidateNested({ each: true }) @Type(() => StudyReading) readings: StudyReading[];
+  @RowsOf(() => StudyReading, 1000, 8) readings: StudyReading[];
 }
 
 export interface ToolCheck {

@@ -64,7 +64,13 @@ export interface PersonLine {
   /** Tablets on which they logged in once, and may use their PIN. */
   readonly tablets: number;
   readonly licences: readonly Licence[] | null;
+  /** Whether a password of theirs wants a code beside it. */
+  readonly hasSecond: boolean;
 }
+
+/** One's own second factor: that there is one, or a fresh secret to begin with, as it is written and as a code to scan. */
+export type SecondView =
+  { readonly isSet: true } | { readonly isSet: false; readonly secret: string; readonly uri: string; readonly picture: string };
 
 export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit' | 'tablet' | 'place';
 

@@ -13,6 +13,7 @@ export const PROBLEMS = {
   'not-json': { status: 400, title: 'This is not JSON' },
   'log-in-first': { status: 401, title: 'Log in first' },
   'log-in-wrong': { status: 401, title: 'Name and password do not go together' },
+  'second-factor': { status: 401, title: 'A code is asked for beside the password' },
   'pin-wrong': { status: 401, title: 'That PIN will not do' },
   'instrument-unknown': { status: 401, title: 'This instrument is not known by that key' },
   'not-yours': { status: 403, title: 'This is not yours to do' },

@@ -1,7 +1,6 @@
-import { Day, TextLine, Version } from '@jubb/sheet/given';
+import { Day, TextLine, Version, RowsOf } from '@jubb/sheet/given';
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsIn, IsInt, IsNumber, IsTimeZone, Matches, Max, Min, ValidateNested } from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsTimeZone, Matches, Max, Min } from 'class-validator';
 
 /** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
 export class ShopRule {
@@ -29,10 +28,7 @@ export class ShopBody {
   @Min(0, { message: 'must not be under 0 %' })
   @Max(10, { message: 'must be at most 1000 %' })
   marginShare: number;
-  @IsArray()
-  @ArrayMaxSize(50, { message: 'is too long; at most 50 rules' })
-  @ValidateNested({ each: true })
-  @Type(() => ShopRule)
+  @RowsOf(() => ShopRule, 50)
   rules: ShopRule[];
   /** So many digits a PIN must have at least. */
   @IsIn([4, 6], { message: 'must be four or six' }) pinDigits: 4 | 6;
@@ -55,14 +51,8 @@ export class ClosedDayBody {
 export class HoursBody {
   @Version() version: number;
   /** Monday first. */
-  @ArrayMinSize(7, { message: 'must be the seven days of a week' })
-  @ArrayMaxSize(7, { message: 'must be the seven days of a week' })
-  @ValidateNested({ each: true })
-  @Type(() => WeekdayBody)
+  @RowsOf(() => WeekdayBody, 7, 7, 'must be the seven days of a week')
   week: WeekdayBody[];
-  @IsArray()
-  @ArrayMaxSize(100, { message: 'is too long; at most 100 days' })
-  @ValidateNested({ each: true })
-  @Type(() => ClosedDayBody)
+  @RowsOf(() => ClosedDayBody, 100)
   closed: ClosedDayBody[];
 }

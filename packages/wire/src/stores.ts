@@ -1,20 +1,5 @@
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import {
-  Min,
-  Max,
-  IsInt,
-  IsIn,
-  IsOptional,
-  IsString,
-  MaxLength,
-  IsUUID,
-  IsBoolean,
-  IsArray,
-  ArrayMinSize,
-  ArrayMaxSize,
-  ValidateNested,
-} from 'class-validator';
+import { Min, Max, IsInt, IsIn, IsOptional, IsString, MaxLength, IsUUID, IsBoolean } from 'class-validator';
 import { MATERIAL_IDS, type Material } from '@jubb/core';
 import type { StockLine, OrderState } from '@jubb/book';
 import {
@@ -27,7 +12,7 @@ import {
   SUPPLIER_FAULTS,
   type SupplierFault,
 } from '@jubb/sheet';
-import { Decimals, TextLine, Version, Day, Instant } from '@jubb/sheet/given';
+import { Decimals, TextLine, Version, Day, Instant, RowsOf } from '@jubb/sheet/given';
 
 /** No shop has more of anything. */
 const MOST_PIECES = 1_000_000;
@@ -108,7 +93,7 @@ export class WantedLine {
 
 /** What is to be had, of one supplier or several: all of it is put on their orders, or none. */
 export class WantBody {
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => WantedLine) lines: WantedLine[];
+  @RowsOf(() => WantedLine, 200, 1) lines: WantedLine[];
 }
 
 export class DeliveredLine {
@@ -122,7 +107,7 @@ export class DeliveredLine {
 
 export class GoodsInBody {
   @IsUUID('7') id: string;
-  @IsArray() @ArrayMinSize(1) @ArrayMaxSize(200) @ValidateNested({ each: true }) @Type(() => DeliveredLine) lines: DeliveredLine[];
+  @RowsOf(() => DeliveredLine, 200, 1) lines: DeliveredLine[];
 }
 
 export class FaultBody {

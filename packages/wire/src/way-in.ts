@@ -1,16 +1,13 @@
 import 'reflect-metadata';
+import { RowsOf } from '@jubb/sheet/given';
 import { WayInLine } from '@jubb/book';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsInt, Min, ValidateNested } from 'class-validator';
+import { IsInt, Min } from 'class-validator';
 
 /** The short sheet of a machine as it is kept: all of its lines, in their order. */
 export class WayInBody {
   /** That was read; 0 where there was none. */
   @IsInt() @Min(0) version: number;
-  @IsArray()
-  @ArrayMaxSize(60, { message: 'is too long; at most 60 lines' })
-  @ValidateNested({ each: true })
-  @Type(() => WayInLine)
+  @RowsOf(() => WayInLine, 60)
   lines: WayInLine[];
 }
 

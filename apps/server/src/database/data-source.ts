@@ -20,6 +20,7 @@ import { Customers1764850000000 } from './migrations/1764850000000-customers.js'
 import { OwnShop1764900000000 } from './migrations/1764900000000-own-shop.js';
 import { Hours1764950000000 } from './migrations/1764950000000-hours.js';
 import { Walk1765000000000 } from './migrations/1765000000000-walk.js';
+import { SecondFactor1765050000000 } from './migrations/1765050000000-second-factor.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -71,6 +72,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       OwnShop1764900000000,
       Hours1764950000000,
       Walk1765000000000,
+      SecondFactor1765050000000,
     ],
     synchronize: false,
     logging: false,

@@ -1,5 +1,15 @@
 import type { PersonView } from '@jubb/book';
-import { ENDPOINTS, LoginBody, PinBody, SwapBody, type SessionView, type TabletView } from '@jubb/wire';
+import {
+  ENDPOINTS,
+  LoginBody,
+  PinBody,
+  SecondBody,
+  SecondOffBody,
+  SwapBody,
+  type SecondView,
+  type SessionView,
+  type TabletView,
+} from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Body, Controller, Inject, Req, Res } from '@nestjs/common';
 import { Route } from '../common/route.js';
@@ -10,6 +20,7 @@ import { TabletsService } from '../tablets/tablets.service.js';
 import { personOf } from '../common/access.guard.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
+import { SecondFactorService } from './second-factor.service.js';
 import { shopView } from './shop.controller.js';
 
 @Controller('api/v1')
@@ -17,6 +28,7 @@ export class PeopleController {
   constructor(
     @Inject(PeopleService) private readonly people: PeopleService,
     @Inject(LoginLimit) private readonly limit: LoginLimit,
+    @Inject(SecondFactorService) private readonly second: SecondFactorService,
     @Inject(TabletsService) private readonly tablets: TabletsService,
     @Inject(DataSource) private readonly dataSource: DataSource,
   ) {}
@@ -29,6 +41,7 @@ export class PeopleController {
   ): Promise<SessionView> {
     const attempt = await this.limit.begin('password', body.login);
     const person = await this.people.verify(body.login, body.password);
+    await this.second.check(person.id, body.code);
     await attempt.succeeded();
     const tablet = await this.tablets.remember(request, reply, person.id);
     await renew(request, person, [], tablet);
@@ -65,11 +78,32 @@ export class PeopleController {
   }
 
   @Route(ENDPOINTS.session.setPin)
-  async setPin(@Body() { pin, password }: PinBody, @Req() request: FastifyRequest): Promise<void> {
+  setPin(@Body() { pin, password }: PinBody, @Req() request: FastifyRequest): Promise<void> {
+    return this.#ifItIs(request, password, ({ id }) => this.people.setPin(id, pin));
+  }
+
+  @Route(ENDPOINTS.session.second)
+  secondOf(@Req() request: FastifyRequest): Promise<SecondView> {
+    return this.second.view(personOf(request));
+  }
+
+  @Route(ENDPOINTS.session.setSecond)
+  setSecond(@Body() { password, ...body }: SecondBody, @Req() request: FastifyRequest): Promise<void> {
+    return this.#ifItIs(request, password, (person) => this.second.begin(person, body));
+  }
+
+  @Route(ENDPOINTS.session.dropSecond)
+  dropSecond(@Body() { password }: SecondOffBody, @Req() request: FastifyRequest): Promise<void> {
+    return this.#ifItIs(request, password, (person) => this.second.end(person.id, person));
+  }
+
+  /** Whoever is at the tablet shows by the password that it is they. */
+  async #ifItIs(request: FastifyRequest, password: string, act: (person: PersonView) => Promise<void>): Promise<void> {
     const { login } = personOf(request);
     const attempt = await this.limit.begin('password', login);
-    await this.people.setPin((await this.people.verify(login, password)).id, pin);
+    const person = await this.people.verify(login, password);
     await attempt.succeeded();
+    await act(person);
   }
 
   @Route(ENDPOINTS.session.current)

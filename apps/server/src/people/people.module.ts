@@ -6,6 +6,7 @@ import { FirstRunController } from './first-run.controller.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleController } from './people.controller.js';
 import { PeopleService } from './people.service.js';
+import { SecondFactorService } from './second-factor.service.js';
 import { ShopController } from './shop.controller.js';
 import { StaffController } from './staff.controller.js';
 
@@ -13,7 +14,7 @@ import { StaffController } from './staff.controller.js';
 @Module({
   imports: [NoticesModule, StreamModule, TabletsModule],
   controllers: [PeopleController, FirstRunController, ShopController, StaffController],
-  providers: [PeopleService, LoginLimit],
+  providers: [PeopleService, LoginLimit, SecondFactorService],
   exports: [PeopleService, LoginLimit],
 })
 export class PeopleModule {}

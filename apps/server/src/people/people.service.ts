@@ -86,6 +86,10 @@ export class PeopleService {
     return ask(this.dataSource.manager, PEOPLE);
   }
 
+  line(id: string): Promise<PersonLine> {
+    return one(this.dataSource.manager, id);
+  }
+
   /** Somebody begins to work here. */
   async begin({ name, login, role, password }: NewPersonBody, by: PersonView): Promise<PersonLine> {
     const passwordHash = await hash(password, ARGON);

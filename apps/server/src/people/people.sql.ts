@@ -5,7 +5,7 @@ import { LICENCES_OF_P } from '../database/licences.sql.js';
 export const PEOPLE: Statement = {
   name: 'people-list',
   text: `SELECT p.id, p.name, p.login, p.role, p.left_at AS "leftAt", p.version,
-    ${LICENCES_OF_P} AS licences,
+    ${LICENCES_OF_P} AS licences, p.second_secret IS NOT NULL AS "hasSecond",
     (SELECT count(*)::int FROM tablet_person t WHERE t.person_id = p.id) AS tablets
   FROM person p ORDER BY p.left_at IS NOT NULL, p.name`,
 };

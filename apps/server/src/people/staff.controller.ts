@@ -8,11 +8,15 @@ import { findText } from '../common/find-text.js';
 import { badInput } from '../common/problem.js';
 import { Route } from '../common/route.js';
 import { PeopleService } from './people.service.js';
+import { SecondFactorService } from './second-factor.service.js';
 
 /** Who works here, and what was changed of the shop's own lists. */
 @Controller('api/v1')
 export class StaffController {
-  constructor(@Inject(PeopleService) private readonly people: PeopleService) {}
+  constructor(
+    @Inject(PeopleService) private readonly people: PeopleService,
+    @Inject(SecondFactorService) private readonly second: SecondFactorService,
+  ) {}
 
   @Route(ENDPOINTS.people.list)
   list(): Promise<readonly PersonLine[]> {
@@ -32,6 +36,13 @@ export class StaffController {
   @Route(ENDPOINTS.people.newPassword)
   newPassword(@Param('id', ParseUUIDPipe) id: string, @Body() body: PasswordBody, @Req() request: FastifyRequest): Promise<void> {
     return this.people.newPassword(id, body, personOf(request));
+  }
+
+  /** Where the telephone is lost. */
+  @Route(ENDPOINTS.people.dropSecond)
+  async dropSecond(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<PersonLine> {
+    await this.second.end(id, personOf(request));
+    return this.people.line(id);
   }
 
   @Route(ENDPOINTS.people.addLicence)

@@ -8,6 +8,7 @@ import { PinPad, useDigits, type Person } from '../shop/pin-pad.tsx';
 
 // Asked for once by a person, once by a tablet.
 const NameIt = lazy(async () => ({ default: (await import('./swap-forms.tsx')).NameIt }));
+const SecondFactor = lazy(async () => ({ default: (await import('./swap-forms.tsx')).SecondFactor }));
 const SetPin = lazy(async () => ({ default: (await import('./swap-forms.tsx')).SetPin }));
 
 /** Somebody else takes over this tablet: pick who, four digits, done. */
@@ -15,14 +16,14 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
   const { data: session } = useSession();
   const { data, error } = useQuery(tabletPeople);
   const [chosen, setChosen] = useState<Person>();
-  const [setting, setSetting] = useState(false);
+  const [setting, setSetting] = useState<'PIN' | 'second factor'>();
   const id = useId();
   const others = (data?.people ?? []).filter(({ id: other }) => other !== session?.person.id);
   return (
     <Dialog show centered animation={false} onHide={onClose} aria-labelledby={`${id}-title`} restoreFocus>
       <Dialog.Header closeButton>
         <Dialog.Title as="h2" id={`${id}-title`}>
-          {chosen ? `${chosen.name}: PIN` : setting ? 'My PIN' : 'Who takes over?'}
+          {chosen ? `${chosen.name}: PIN` : setting ? `My ${setting}` : 'Who takes over?'}
         </Dialog.Title>
       </Dialog.Header>
       <Dialog.Body>
@@ -30,10 +31,12 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
           {!data ? error ? <Wrong error={error} /> : <Loading what="who works here" /> : null}
           {chosen ? (
             <PinPad person={chosen} onDone={onClose} />
+          ) : setting === 'second factor' ? (
+            <SecondFactor onDone={onClose} />
           ) : setting ? (
             <SetPin digits={data?.pinDigits ?? 4} onDone={onClose} />
           ) : (
-            <People people={others} onChoose={setChosen} onSet={() => setSetting(true)} />
+            <People people={others} onChoose={setChosen} onSet={setSetting} />
           )}
           {data?.tablet && !chosen && !setting ? <TabletName name={data.tablet.name} /> : null}
         </Suspense>
@@ -45,7 +48,7 @@ export function Swap({ onClose }: { readonly onClose: () => void }): ReactElemen
 interface PeopleProps {
   readonly people: readonly Person[];
   readonly onChoose: (person: Person) => void;
-  readonly onSet: () => void;
+  readonly onSet: (what: 'PIN' | 'second factor') => void;
 }
 
 function People({ people, onChoose, onSet }: PeopleProps): ReactElement {
@@ -62,9 +65,14 @@ function People({ people, onChoose, onSet }: PeopleProps): ReactElement {
         </Button>
       ))}
       <p className="soft mb-0">Somebody else logs in with their password first: log out, then in. From then on their PIN will do here.</p>
-      <Button variant="quiet" onClick={onSet}>
-        Set my own PIN
-      </Button>
+      <div>
+        <Button variant="quiet" onClick={() => onSet('PIN')}>
+          Set my own PIN
+        </Button>
+        <Button variant="quiet" onClick={() => onSet('second factor')}>
+          My second factor
+        </Button>
+      </div>
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { useState, type FormEvent, type ReactElement } from 'react';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormControl from 'react-bootstrap/FormControl';
 import Button from 'react-bootstrap/Button';
-import { ask } from '../link/client.ts';
+import { Refusal, ask } from '../link/client.ts';
 import { switchSession } from '../link/queries.ts';
 import { Wrong } from '../kit/pieces.tsx';
 import { ByPin } from './by-pin.tsx';
@@ -11,16 +11,20 @@ import { ByPin } from './by-pin.tsx';
 export function Login(): ReactElement {
   const [login, setLogin] = useState('');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState<string>();
   const [error, setError] = useState<unknown>();
   const [busy, setBusy] = useState(false);
   const enter = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     setBusy(true);
     try {
-      const session = await ask(ENDPOINTS.session.logIn, { body: { login, password } });
+      const session = await ask(ENDPOINTS.session.logIn, { body: { login, password, ...(code?.trim() ? { code: code.trim() } : {}) } });
       switchSession(session);
     } catch (refusal) {
-      setError(refusal);
+      const isAsked = refusal instanceof Refusal && refusal.problem.code === 'second-factor';
+      if (isAsked) setCode('');
+      // The first time the code is asked for, nothing is wrong.
+      setError(isAsked && code === undefined ? undefined : refusal);
       setBusy(false);
     }
   };
@@ -52,6 +56,22 @@ export function Login(): ReactElement {
           value={password}
           onChange={(event) => setPassword(event.target.value)}
         />
+        {code === undefined ? null : (
+          <>
+            <FormLabel htmlFor="code">Code from your telephone</FormLabel>
+            <FormControl
+              id="code"
+              className="mb-3 num-field"
+              inputMode="numeric"
+              autoComplete="one-time-code"
+              autoFocus
+              required
+              maxLength={6}
+              value={code}
+              onChange={(event) => setCode(event.target.value)}
+            />
+          </>
+        )}
         <Wrong error={error} hide={['password']} />
         <Button type="submit" variant="primary" disabled={busy}>
           Log in

@@ -9,6 +9,7 @@ import { dayWords } from '../kit/days.ts';
 import { Field } from '../kit/field.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { offerUndo } from '../kit/undo.ts';
+import { useSend } from '../kit/use-send.ts';
 import { ask, meanwhile } from '../link/client.ts';
 import { refresh, usePeople, useSession } from '../link/queries.ts';
 import { Certificates } from './certificates.tsx';
@@ -166,8 +167,28 @@ function OnePerson({ person }: { readonly person: PersonLine }): ReactElement {
         ) : null}
       </Asking>
       <Certificates person={person} />
+      {person.hasSecond ? <SecondOf person={person} /> : null}
       {leftAt === null ? <FreshPassword person={person} /> : null}
     </section>
+  );
+}
+
+/** Whose telephone is lost gets in again without its codes. */
+function SecondOf({ person }: { readonly person: PersonLine }): ReactElement {
+  const { busy, error, send } = useSend();
+  const off = (): void =>
+    void send(async () => {
+      await ask(ENDPOINTS.people.dropSecond, { id: person.id });
+      await refresh({ queryKey: ['people'] });
+    });
+  return (
+    <div className="mt-3">
+      <p className="mb-1">Their password wants a code of their telephone beside it.</p>
+      <Wrong error={error} />
+      <Button variant="plain" disabled={busy} onClick={off}>
+        The telephone is lost: without a code
+      </Button>
+    </div>
   );
 }
 

@@ -3,6 +3,7 @@ export * from './decimals.js';
 export * from './figures.js';
 export * from './instants.js';
 export * from './line.js';
+export * from './rows.js';
 export * from './validation.js';
 export * from './version.js';
 export * from './job-scope.js';

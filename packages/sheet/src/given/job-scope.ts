@@ -1,6 +1,6 @@
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
-import { Matches, IsIn, IsOptional, IsArray, ArrayMaxSize, IsString, MaxLength, ValidateNested } from 'class-validator';
+import { RowsOf } from './rows.js';
+import { Matches, IsIn, IsOptional, IsArray, ArrayMaxSize, IsString, MaxLength } from 'class-validator';
 import { JOB_PLACES, type JobPlace } from '../words.js';
 import { TextLine } from './line.js';
 const SHEET_REF = /^[a-z0-9]+(-[a-z0-9]+)*$/u;
@@ -25,8 +25,8 @@ export class JobScope {
   @IsIn(JOB_PLACES) place: JobPlace;
   /** Complaints of the sheet that were picked. */
   @IsArray() @ArrayMaxSize(20) @Matches(SHEET_REF, { each: true }) picks: string[];
-  @IsArray() @ArrayMaxSize(30) @ValidateNested({ each: true }) @Type(() => IdentifiedBy) identified: IdentifiedBy[];
-  @IsArray() @ArrayMaxSize(60) @ValidateNested({ each: true }) @Type(() => PartFirst) partsFirst: PartFirst[];
+  @RowsOf(() => IdentifiedBy, 30) identified: IdentifiedBy[];
+  @RowsOf(() => PartFirst, 60) partsFirst: PartFirst[];
   /** What the first estimate rests on. */
   @IsOptional() @IsString() @MaxLength(500) estimateFrom?: string;
 }

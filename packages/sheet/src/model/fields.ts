@@ -1,6 +1,7 @@
 import 'reflect-metadata';
+import { RowsOf } from '../given/rows.js';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsDefined, IsObject, IsString, Matches, MaxLength, MinLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsDefined, IsString, Matches, MaxLength, MinLength, ValidateNested } from 'class-validator';
 
 /** What the fields of a sheet's lines may be. */
 
@@ -20,14 +21,7 @@ export function Name(longest = 200): PropertyDecorator {
 }
 
 export function Rows(of: () => new () => object, most = 6000): PropertyDecorator {
-  return (target, property) => {
-    IsArray()(target, property);
-    ArrayMaxSize(most)(target, property);
-    // A list within the list would be taken for lines of its own.
-    IsObject({ each: true, message: 'must hold lines of named fields' })(target, property);
-    ValidateNested({ each: true })(target, property);
-    Type(of)(target, property);
-  };
+  return RowsOf(of, most);
 }
 
 /** Lines of words. */

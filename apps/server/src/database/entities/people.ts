@@ -34,6 +34,9 @@ export class Person {
   /** Good where the person logged in once only; none until they set one. */
   @Column({ type: 'text', name: 'pin_hash', nullable: true, select: false }) pinHash: string | null;
   @Column({ type: 'int', name: 'pin_digits', select: false }) pinDigits: number;
+  /** Base32 secret of a second factor, and the last step of its clock that was used. */
+  @Column({ type: 'text', name: 'second_secret', nullable: true, select: false }) secondSecret: string | null;
+  @Column({ type: 'bigint', name: 'second_step', nullable: true, select: false }) secondStep: string | null;
   /** Who left has no way in; what they kept stays theirs. */
   @Column({ type: 'timestamptz', name: 'left_at', nullable: true }) leftAt: Date | null;
   @Column({ type: 'int', default: 1 }) version: number;
