@@ -1,6 +1,17 @@
 import { daysOn } from '@jubb/sheet';
-import type { JobView, QuoteBody, QuoteView, SealLine, ShimLine, StockLine } from '@jubb/book';
-import type { AnswerDue, OfferView, OrderView, Problem, SentQuote, SessionView, StockView } from '@jubb/wire';
+import type { JobView, QuoteBody, QuoteView, SealLine, ShimLine, StockLine, SupplierOffer } from '@jubb/book';
+import type {
+  AnswerDue,
+  BroughtView,
+  ChangeLine,
+  OfferView,
+  OrderView,
+  Problem,
+  SentQuote,
+  SessionView,
+  StockView,
+  SupplierView,
+} from '@jubb/wire';
 import { createHash, randomBytes } from 'node:crypto';
 import { setTimeout as wait } from 'node:timers/promises';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
@@ -601,5 +612,92 @@ describe('rubber on the shelf', () => {
     const plain = await shelf(perla, 0, { number: 'T-RING-3' });
     expect(await into(plain, { cured: cured(1) })).toContain('say until when it is good');
     expect((await perla.call('POST', '/stock', { ...item('T-RING-4'), ...ring, material: 'rubber' })).status).toBe(400);
+  });
+});
+
+describe('a supplier of the shop’s own', () => {
+  const NAME = 'Bolt House & Sons / North';
+  const reached = { email: 'orders@bolts.example', phone: '+43 1 555', account: 'K-204', leadDays: 4 };
+  const at = `/suppliers/${encodeURIComponent(NAME)}`;
+  const want = (line: object): Promise<Answer<OrderView[] & Problem>> =>
+    perla.call('POST', '/orders/lines', { lines: [{ id: uuid(), supplier: NAME, number: 'B-1', quantity: 10, ...line }] });
+
+  test('is put in once, changed by version, and kept among what was changed', async () => {
+    const made = await perla.made<SupplierView>('/suppliers', { name: NAME, ...reached });
+    expect(made).toMatchObject({ name: NAME, byHand: true, items: 0, isGone: false, version: 1, ...reached });
+    expect(told(await perla.call('POST', '/suppliers', { name: NAME, leadDays: 3 }))).toMatch(/^400 name is there already/u);
+    expect(told(await perla.call('POST', '/suppliers', { name: 'X', leadDays: 3, email: 'bolts' }))).toContain('email must be an e-mail');
+    const changed = await perla.call<SupplierView>('PUT', at, { ...reached, leadDays: 5, isGone: false, version: 1 });
+    expect(changed.body).toMatchObject({ leadDays: 5, version: 2 });
+    expect((await perla.call('PUT', at, { ...reached, isGone: false, version: 1 })).status).toBe(409);
+    const oswin = await Client.as(server.base, 'oswin');
+    const [last] = await oswin.get<readonly ChangeLine[]>('/changes?find=bolt');
+    expect(last).toMatchObject({ what: 'supplier', subject: NAME, fields: [{ field: 'days', before: '4', after: '5' }] });
+    // The stand-in's books are its own, and it plays nobody who is real.
+    const suppliers = await perla.get<readonly SupplierView[]>('/suppliers');
+    const demo = suppliers.find(({ byHand }) => !byHand)!;
+    expect((await perla.call('PUT', `/suppliers/${encodeURIComponent(demo.name)}`, { ...reached, isGone: false, version: 1 })).status).toBe(
+      404,
+    );
+    expect((await perla.call('PUT', `${at}/fault`, { fault: 'sold out' })).status).toBe(404);
+  });
+
+  test('what is ordered there is known from then on; what is not known asks for its price', async () => {
+    expect(told(await want({}))).toContain('priceMinor is missing: what does one cost');
+    expect(told(await want({ priceMinor: 45 }))).toContain('name is missing');
+    expect((await want({ priceMinor: 45, name: 'Stud' })).status).toBe(200);
+    expect((await want({})).body[0]!.lines).toMatchObject([
+      { number: 'B-1', name: 'Stud', priceMinor: 45, quantity: 10 },
+      { number: 'B-1', priceMinor: 45, quantity: 10 },
+    ]);
+    // Prices come in as a list too, and a row that says nothing new says so.
+    const oswin = await Client.as(server.base, 'oswin');
+    const rows = [
+      { supplier: NAME, number: 'B-1', name: '', price: '0,50' },
+      { supplier: NAME, number: 'B-2', name: 'Washer', price: '0.05' },
+      { supplier: 'Nobody', number: 'B-2', name: 'Washer', price: '0.05' },
+      { supplier: NAME, number: 'B-3', name: '', price: 'cheap' },
+    ];
+    const brought = await oswin.made<BroughtView>('/lists', { list: 'prices', preview: false, rows });
+    expect(brought.rows.map(({ act }) => act)).toEqual(['changed', 'made', 'refused', 'refused']);
+    const again = await oswin.made<BroughtView>('/lists', { list: 'prices', preview: true, rows: rows.slice(0, 2) });
+    expect(again.rows.map(({ act }) => act)).toEqual(['same', 'same']);
+    expect((await perla.get<readonly SupplierOffer[]>(`${at}/items`)).map(({ number, priceMinor }) => [number, priceMinor])).toEqual([
+      ['B-1', 50],
+      ['B-2', 5],
+    ]);
+    expect((await perla.call('DELETE', `${at}/items/B-2`)).status).toBe(200);
+    expect((await perla.call('DELETE', `${at}/items/B-2`)).status).toBe(404);
+  });
+
+  test('an order goes out, is confirmed and comes in by hand; the job that waits for it goes on', async () => {
+    const waits = await perla.jobNumbered(402);
+    const [order] = (await want({ number: 'B-9', name: 'Sleeve', priceMinor: 900, quantity: 2, jobId: waits.id })).body;
+    const line = order!.lines.find(({ number }) => number === 'B-9')!;
+    const confirmed = (quantity: number): object => ({
+      lines: order!.lines.map(({ id, quantity: ordered }) => ({
+        lineId: id,
+        confirmed: id === line.id ? quantity : ordered,
+        priceMinor: 880,
+      })),
+    });
+    expect(told(await perla.call('POST', `/orders/${order!.id}/confirm`, confirmed(2)))).toMatch(/^409/u);
+    expect((await perla.call<OrderView>('POST', `/orders/${order!.id}/send`)).body).toMatchObject({ state: 'sent', byHand: true });
+    expect((await perla.get<JobView>(`/jobs/${waits.id}`)).hold).toMatchObject({ reason: 'parts' });
+    expect((await perla.call('POST', `/orders/${order!.id}/deliver`)).status).toBe(404);
+    const strange = { lines: [{ lineId: uuid(), confirmed: 1, priceMinor: 1 }] };
+    expect(told(await perla.call('POST', `/orders/${order!.id}/confirm`, strange))).toContain('is not a line of this order');
+    expect((await perla.call<OrderView>('POST', `/orders/${order!.id}/confirm`, confirmed(1))).body.state).toBe('differs');
+    await perla.made(`/orders/${order!.id}/settle`, { asConfirmed: true });
+    const open = await perla.get<OrderView[]>('/orders');
+    const { lines } = open.find(({ id }) => id === order!.id)!;
+    expect(lines.find(({ id }) => id === line.id)).toMatchObject({ quantity: 1, priceMinor: 880 });
+    const came = lines.map(({ id, number, quantity }) => ({ lineId: id, number, quantity }));
+    const all = await perla.call<OrderView>('POST', `/orders/${order!.id}/goods-in`, { id: uuid(), lines: came });
+    expect(all.body.state).toBe('delivered');
+    expect((await perla.get<JobView>(`/jobs/${waits.id}`)).hold ?? null).toBeNull();
+    // Nobody orders where nothing is ordered any more.
+    await perla.call('PUT', at, { ...reached, isGone: true, version: 2 });
+    expect(told(await want({}))).toContain('nothing is ordered any more');
   });
 });

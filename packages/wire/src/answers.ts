@@ -9,6 +9,7 @@ import type {
   SealLine,
   ShimLine,
   StockLine,
+  SupplierOffer,
   TodayView,
 } from '@jubb/book';
 import type { WorkingDescription, WorkingRun } from '@jubb/core';
@@ -100,6 +101,7 @@ export interface Answers {
   SealLine: SealLine;
   StockLine: StockLine;
   StockView: StockView;
+  SupplierOffer: SupplierOffer;
   SupplierView: SupplierView;
   TabletLine: TabletLine;
   TabletPeople: TabletPeople;

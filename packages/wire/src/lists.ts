@@ -3,10 +3,10 @@ import { CRIB_KINDS, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribK
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsObject } from 'class-validator';
 import type { ToolBody } from './crib.js';
 import type { FieldProblem } from './views.js';
-import type { StockItemBody } from './stores.js';
+import type { OfferBody, StockItemBody } from './stores.js';
 
 /** Lists of the shop that come in as a table. */
-export const LISTS = ['tools', 'stores'] as const;
+export const LISTS = ['tools', 'stores', 'prices'] as const;
 export type ListName = (typeof LISTS)[number];
 
 /** So many rows come in at a time. */
@@ -49,6 +49,12 @@ export const LIST_COLUMNS = {
     { name: 'minimum', label: 'At least so many', also: ['minimum', 'min'], example: '10' },
     { name: 'price', label: 'Sold at', also: ['price'], example: '0.90' },
     { name: 'onHand', label: 'There', also: ['quantity', 'on hand', 'count'], example: '25' },
+  ],
+  prices: [
+    { name: 'supplier', label: 'Supplier', needed: true, also: ['from'], example: 'Bearing house' },
+    { name: 'number', label: 'Number', needed: true, also: ['part number', 'no'], example: 'OR-20x2.65' },
+    { name: 'name', label: 'What it is', also: ['what', 'name', 'description'], example: 'O-ring 20 x 2.65' },
+    { name: 'price', label: 'One costs', needed: true, also: ['price', 'net'], example: '0.45' },
   ],
 } as const satisfies Readonly<Record<ListName, readonly ListColumn[]>>;
 
@@ -165,6 +171,17 @@ export function toolFrom(cells: Cells, before: ToolBody | undefined): Said<ToolB
     ...(everyDays === undefined ? {} : { everyDays }),
   };
   return { body, wrongs: read.wrongs };
+}
+
+/** A line of a supplier's catalogue as a row says it. */
+export function priceFrom(cells: Cells): Said<OfferBody> & { readonly supplier: string } {
+  const read = new Reader(cells);
+  const price = read.number('price');
+  if (price === undefined && read.wrongs.length === 0) read.wrongs.push({ field: 'price', allowed: 'is missing: what does one cost?' });
+  if (price !== undefined && price < 0) read.wrongs.push({ field: 'price', given: read.text('price'), allowed: 'must not be under 0' });
+  if (read.text('number') === '') read.wrongs.push({ field: 'number', allowed: 'is missing: which number?' });
+  const body = { number: read.text('number'), name: read.text('name'), priceMinor: Math.round((price ?? 0) * 100) };
+  return { supplier: read.text('supplier'), body, wrongs: read.wrongs };
 }
 
 /** A line of the stores as a row says it, and how many lie there where it says that. */

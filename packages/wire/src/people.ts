@@ -72,7 +72,7 @@ export interface PersonLine {
 export type SecondView =
   { readonly isSet: true } | { readonly isSet: false; readonly secret: string; readonly uri: string; readonly picture: string };
 
-export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit' | 'tablet' | 'place';
+export type ChangedThing = 'person' | 'tool' | 'shop' | 'customer' | 'machine' | 'unit' | 'tablet' | 'place' | 'supplier';
 
 export interface ChangedField {
   readonly field: string;

@@ -1,5 +1,5 @@
 import 'reflect-metadata';
-import { Min, Max, IsInt, IsIn, IsOptional, IsString, MaxLength, IsUUID, IsBoolean } from 'class-validator';
+import { IsEmail, Min, Max, IsInt, IsIn, IsOptional, IsString, MaxLength, IsUUID, IsBoolean } from 'class-validator';
 import { MATERIAL_IDS, type Material } from '@jubb/core';
 import type { StockLine, OrderState } from '@jubb/book';
 import {
@@ -89,6 +89,13 @@ export class WantedLine {
   @Max(10_000, { message: 'must be at most 10000' })
   quantity: number;
   @IsOptional() @IsUUID() jobId?: string;
+  /** Of a number that a supplier by hand is not known to have: what it is, and what one costs. */
+  @IsOptional() @TextLine('what is it?', 200) name?: string;
+  @IsOptional()
+  @IsInt({ message: 'must be an amount of money' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(MOST_PRICE)
+  priceMinor?: number;
 }
 
 /** What is to be had, of one supplier or several: all of it is put on their orders, or none. */
@@ -108,6 +115,50 @@ export class DeliveredLine {
 export class GoodsInBody {
   @IsUUID('7') id: string;
   @RowsOf(() => DeliveredLine, 200, 1) lines: DeliveredLine[];
+}
+
+/** How one reaches a supplier who is written to and called; their name stays. */
+export class SupplierChangeBody {
+  @Version() version: number;
+  @IsOptional() @IsEmail({}, { message: 'must be an e-mail address' }) @MaxLength(200) email?: string;
+  @IsOptional() @IsString() @MaxLength(60) phone?: string;
+  @IsOptional() @IsString() @MaxLength(60) account?: string;
+  @IsInt({ message: 'must be whole days' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(365, { message: 'must be at most 365' })
+  leadDays: number;
+  @IsBoolean() isGone: boolean;
+}
+
+export class SupplierBody {
+  @TextLine('who is it?', 80) name: string;
+  @IsOptional() @IsEmail({}, { message: 'must be an e-mail address' }) @MaxLength(200) email?: string;
+  @IsOptional() @IsString() @MaxLength(60) phone?: string;
+  @IsOptional() @IsString() @MaxLength(60) account?: string;
+  @IsInt({ message: 'must be whole days' })
+  @Min(0, { message: 'must not be under 0' })
+  @Max(365, { message: 'must be at most 365' })
+  leadDays: number;
+}
+
+/** A line of a supplier's catalogue, as it is kept by hand. */
+export class OfferBody {
+  @TextLine('which number?', 60) number: string;
+  @TextLine('what is it?', 200) name: string;
+  @IsInt({ message: 'must be an amount of money' }) @Min(0, { message: 'must not be under 0' }) @Max(MOST_PRICE) priceMinor: number;
+}
+
+export class ConfirmedLine {
+  @IsUUID() lineId: string;
+  /** So many come; none where it is sold out. */
+  @IsInt({ message: 'must be a whole number' }) @Min(0, { message: 'must not be under 0' }) @Max(10_000) confirmed: number;
+  @IsInt({ message: 'must be an amount of money' }) @Min(0, { message: 'must not be under 0' }) @Max(MOST_PRICE) priceMinor: number;
+  @IsOptional() @Day() due?: string;
+}
+
+/** What a supplier by hand said to an order. */
+export class ConfirmBody {
+  @RowsOf(() => ConfirmedLine, 200, 1) lines: ConfirmedLine[];
 }
 
 export class FaultBody {
@@ -167,6 +218,12 @@ export interface OrderView {
   readonly supplier: string;
   readonly state: OrderState;
   readonly sentAt: string | null;
+  /** It goes out and comes in by hand: with how they are reached, and our number with them. */
+  readonly byHand: boolean;
+  readonly email: string | null;
+  readonly phone: string | null;
+  readonly account: string | null;
+  readonly leadDays: number;
   readonly lines: readonly OrderLine[];
   /** What the van brought and nobody has put away yet, as the note that came with it has it. */
   readonly notes: readonly { readonly lineId: string; readonly number: string; readonly quantity: number }[];
@@ -176,4 +233,12 @@ export interface SupplierView {
   readonly name: string;
   readonly fault: SupplierFault;
   readonly items: number;
+  /** Written to and called; otherwise the stand-in plays them. */
+  readonly byHand: boolean;
+  readonly email: string | null;
+  readonly phone: string | null;
+  readonly account: string | null;
+  readonly leadDays: number;
+  readonly isGone: boolean;
+  readonly version: number;
 }

@@ -23,7 +23,20 @@ import { HoursBody, ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
 import { CustomerBody, MergeBody, OwnerBody, PlacedBody } from './customers.js';
 import { BringBody } from './lists.js';
-import { AcceptBody, FaultBody, GoodsInBody, MoveBody, SettleCountBody, StockChangeBody, StockItemBody, WantBody } from './stores.js';
+import {
+  AcceptBody,
+  ConfirmBody,
+  FaultBody,
+  GoodsInBody,
+  OfferBody,
+  SupplierBody,
+  SupplierChangeBody,
+  MoveBody,
+  SettleCountBody,
+  StockChangeBody,
+  StockItemBody,
+  WantBody,
+} from './stores.js';
 
 /** Everything that clients send, by the name of its class: the server checks it by that class. */
 export const BODIES = {
@@ -31,6 +44,7 @@ export const BODIES = {
   AnswerBody,
   BookInBody,
   BringBody,
+  ConfirmBody,
   CustomerBody,
   DraftBackBody,
   FaultBody,
@@ -45,6 +59,7 @@ export const BODIES = {
   MoveBody,
   NewPersonBody,
   NewSheetBody,
+  OfferBody,
   OwnerBody,
   PairBody,
   PasswordBody,
@@ -64,6 +79,8 @@ export const BODIES = {
   StockChangeBody,
   StockItemBody,
   StudyBody,
+  SupplierBody,
+  SupplierChangeBody,
   SwapBody,
   TabletBody,
   ToolBody,

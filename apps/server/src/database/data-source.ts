@@ -21,6 +21,7 @@ import { OwnShop1764900000000 } from './migrations/1764900000000-own-shop.js';
 import { Hours1764950000000 } from './migrations/1764950000000-hours.js';
 import { Walk1765000000000 } from './migrations/1765000000000-walk.js';
 import { SecondFactor1765050000000 } from './migrations/1765050000000-second-factor.js';
+import { OwnSuppliers1765100000000 } from './migrations/1765100000000-own-suppliers.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -73,6 +74,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       Hours1764950000000,
       Walk1765000000000,
       SecondFactor1765050000000,
+      OwnSuppliers1765100000000,
     ],
     synchronize: false,
     logging: false,

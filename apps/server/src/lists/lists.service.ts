@@ -5,6 +5,7 @@ import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput } from '../common/problem.js';
 import { CribService } from '../crib/crib.service.js';
 import { inTransaction } from '../database/data-source.js';
+import { SuppliersService } from '../orders/suppliers.service.js';
 import { StoresService } from '../stores/stores.service.js';
 
 /** Puts back what a preview has done. */
@@ -21,10 +22,12 @@ export class ListsService {
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(CribService) private readonly crib: CribService,
     @Inject(StoresService) private readonly stores: StoresService,
+    @Inject(SuppliersService) private readonly suppliers: SuppliersService,
   ) {
     this.#bring = {
       tools: (manager, cells, by) => this.crib.bring(manager, cells, by),
       stores: (manager, cells, by) => this.stores.bring(manager, cells, by),
+      prices: (manager, cells) => this.suppliers.bring(manager, cells),
     };
   }
 
@@ -48,12 +51,17 @@ export class ListsService {
     const brought: BroughtRow[] = [];
     const seen = new Set<string>();
     for (const cells of rows) {
-      const subject = (list === 'tools' ? cells['tag'] : cells['number'])?.trim() ?? '';
+      const key = list === 'tools' ? 'tag' : 'number';
+      // The same number of two suppliers is two prices.
+      const subject = [...(list === 'prices' ? [cells['supplier']] : []), cells[key]]
+        .map((cell) => cell?.trim() ?? '')
+        .join(' ')
+        .trim();
       if (seen.has(subject.toLowerCase())) {
         brought.push({
           act: 'refused',
           subject,
-          wrongs: [{ field: list === 'tools' ? 'tag' : 'number', given: subject, allowed: 'stands in this table twice' }],
+          wrongs: [{ field: key, given: subject, allowed: 'stands in this table twice' }],
         });
         continue;
       }

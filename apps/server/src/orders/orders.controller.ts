@@ -1,16 +1,31 @@
-import { ENDPOINTS, AcceptBody, FaultBody, GoodsInBody, WantBody, type OrderView, type SupplierView } from '@jubb/wire';
+import type { SupplierOffer } from '@jubb/book';
+import {
+  AcceptBody,
+  ConfirmBody,
+  ENDPOINTS,
+  FaultBody,
+  GoodsInBody,
+  OfferBody,
+  SupplierBody,
+  SupplierChangeBody,
+  WantBody,
+  type OrderView,
+  type SupplierView,
+} from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
-import { makerOf } from '../common/access.guard.js';
+import { makerOf, personOf } from '../common/access.guard.js';
 import { OrdersService } from './orders.service.js';
+import { SuppliersService } from './suppliers.service.js';
 import { SupplierStandIn } from './supplier-stand-in.js';
 
 @Controller('api/v1')
 export class OrdersController {
   constructor(
     @Inject(OrdersService) private readonly orders: OrdersService,
-    @Inject(SupplierStandIn) private readonly supplier: SupplierStandIn,
+    @Inject(SuppliersService) private readonly suppliers: SuppliersService,
+    @Inject(SupplierStandIn) private readonly standIn: SupplierStandIn,
   ) {}
 
   @Route(ENDPOINTS.orders.list)
@@ -33,6 +48,11 @@ export class OrdersController {
     return this.orders.send(id, makerOf(request, undefined));
   }
 
+  @Route(ENDPOINTS.orders.confirm)
+  confirm(@Param('id', ParseUUIDPipe) id: string, @Body() { lines }: ConfirmBody): Promise<OrderView> {
+    return this.orders.confirm(id, lines);
+  }
+
   @Route(ENDPOINTS.orders.settle)
   settle(@Param('id', ParseUUIDPipe) id: string, @Body() { asConfirmed }: AcceptBody): Promise<OrderView> {
     return this.orders.settle(id, asConfirmed);
@@ -44,14 +64,39 @@ export class OrdersController {
   }
 
   @Route(ENDPOINTS.orders.suppliers)
-  suppliers(): Promise<readonly SupplierView[]> {
-    return this.supplier.list();
+  listSuppliers(): Promise<readonly SupplierView[]> {
+    return this.suppliers.list();
+  }
+
+  @Route(ENDPOINTS.orders.addSupplier)
+  addSupplier(@Body() body: SupplierBody, @Req() request: FastifyRequest): Promise<SupplierView> {
+    return this.suppliers.add(body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.orders.changeSupplier)
+  changeSupplier(@Param('name') name: string, @Body() body: SupplierChangeBody, @Req() request: FastifyRequest): Promise<SupplierView> {
+    return this.suppliers.change(name, body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.orders.catalogue)
+  catalogue(@Param('name') name: string): Promise<readonly SupplierOffer[]> {
+    return this.suppliers.catalogue(name);
+  }
+
+  @Route(ENDPOINTS.orders.keepOffer)
+  keepOffer(@Param('name') name: string, @Body() body: OfferBody): Promise<readonly SupplierOffer[]> {
+    return this.suppliers.keepOffer(name, body);
+  }
+
+  @Route(ENDPOINTS.orders.dropOffer)
+  dropOffer(@Param('name') name: string, @Param('number') number: string): Promise<readonly SupplierOffer[]> {
+    return this.suppliers.dropOffer(name, number);
   }
 
   /** What the stand-in does wrong next. */
   @Route(ENDPOINTS.orders.fault)
   fault(@Param('name') name: string, @Body() { fault }: FaultBody): Promise<void> {
-    return this.supplier.setFault(name, fault);
+    return this.standIn.setFault(name, fault);
   }
 
   @Route(ENDPOINTS.orders.deliver)

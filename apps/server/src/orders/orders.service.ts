@@ -1,5 +1,5 @@
 import { toCome, type NewEntry, type PersonView, type SupplierOffer } from '@jubb/book';
-import type { DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody, WantedLine } from '@jubb/wire';
+import type { ConfirmedLine, DeliveredLine, GoodsInBody, OrderLine, OrderView, WantBody, WantedLine } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In, IsNull, Raw, type EntityManager, type FindOptionsWhere } from 'typeorm';
 import { v7 as uuid } from 'uuid';
@@ -11,6 +11,7 @@ import { OutboxService } from '../outbox/outbox.service.js';
 import { StoresService } from '../stores/stores.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { LIST, NOTHING_ON_ORDER, ONE } from './orders.sql.js';
+import { SuppliersService } from './suppliers.service.js';
 import { SupplierStandIn, SupplierTimeout, priceFor } from './supplier-stand-in.js';
 
 @Injectable()
@@ -18,7 +19,8 @@ export class OrdersService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(StoresService) private readonly stores: StoresService,
-    @Inject(SupplierStandIn) private readonly supplier: SupplierStandIn,
+    @Inject(SuppliersService) private readonly suppliers: SuppliersService,
+    @Inject(SupplierStandIn) private readonly standIn: SupplierStandIn,
     @Inject(EntriesService) private readonly entries: EntriesService,
     @Inject(StreamService) private readonly stream: StreamService,
     @Inject(OutboxService) private readonly outbox: OutboxService,
@@ -38,16 +40,16 @@ export class OrdersService {
 
   /** Puts lines on the orders that are being gathered for their suppliers, all or none; the same id again is the same line. */
   async want({ lines }: WantBody): Promise<readonly OrderView[]> {
-    const wanted: { readonly line: WantedLine; readonly offer: SupplierOffer }[] = [];
-    for (const [index, line] of lines.entries()) {
-      const field = `lines[${index}].number`;
-      const offer = await this.supplier.offer(line.supplier, line.number);
-      if (!offer) throw badInput([{ field, given: line.number, allowed: `is not in the catalogue of ${line.supplier}` }]);
-      if (offer.supersededBy !== null)
-        throw badInput([{ field, given: line.number, allowed: `has been replaced; order ${offer.supersededBy}` }]);
-      wanted.push({ line, offer });
-    }
     const ids = await inTransaction(this.dataSource, async (manager) => {
+      const wanted: { readonly line: WantedLine; readonly offer: SupplierOffer }[] = [];
+      for (const [index, line] of lines.entries()) {
+        const offer = await this.suppliers.offered(manager, line, `lines[${index}]`);
+        if (offer.supersededBy !== null) {
+          const allowed = `has been replaced; order ${offer.supersededBy}`;
+          throw badInput([{ field: `lines[${index}].number`, given: line.number, allowed }]);
+        }
+        wanted.push({ line, offer });
+      }
       const orders = new Set<string>();
       // By supplier, always in the same order: two who order at once wait for each other, never both.
       for (const { line, offer } of wanted.toSorted((one, other) => one.line.supplier.localeCompare(other.line.supplier)))
@@ -89,16 +91,17 @@ export class OrdersService {
    * go out, are kept with it; unanswered it is asked for again by itself.
    */
   async send(id: string, person: PersonView): Promise<OrderView> {
-    const { supplier, state, tell } = await this.#lock(id, async (manager, order) => {
+    const { supplier, state, byHand, tell } = await this.#lock(id, async (manager, order) => {
       if (order.lines.length === 0) throw new ProblemError('order-empty');
       if (order.state !== 'open') return { ...order, tell: [] };
       await manager.update(PartOrder, id, { state: 'sent', sentAt: () => 'now()', sentBy: person.id });
-      await this.outbox.put(manager, 'order', id);
+      // By hand it goes out as somebody writes or calls: nobody answers by a line.
+      if (!order.byHand) await this.outbox.put(manager, 'order', id);
       return { ...order, tell: await this.#holdJobs(manager, order, person) };
     });
     for (const told of tell) told();
     try {
-      if (state === 'open' || state === 'sent') await this.outbox.send('order', id);
+      if (!byHand && (state === 'open' || state === 'sent')) await this.outbox.send('order', id);
     } catch (error) {
       if (!(error instanceof SupplierTimeout)) throw error;
       throw new ProblemError('supplier-silent', { named: { supplier } });
@@ -111,7 +114,7 @@ export class OrdersService {
   /** Brings an order to its supplier and keeps the answer. */
   async #goOut(id: string): Promise<void> {
     const { supplier, lines } = await this.one(id);
-    const answer = await this.supplier.order(id, supplier, lines);
+    const answer = await this.standIn.order(id, supplier, lines);
     await this.#lock(id, async (manager, order) => {
       await this.outbox.went(manager, 'order', id);
       if (order.state !== 'sent') return;
@@ -121,6 +124,24 @@ export class OrdersService {
       await manager.update(PartOrder, id, { state: differs ? 'differs' : 'confirmed' });
     });
     this.stream.tell({ type: 'stores' });
+  }
+
+  /** Keeps what a supplier by hand said to an order: how many of each come, at what price, and when. */
+  async confirm(id: string, lines: readonly ConfirmedLine[]): Promise<OrderView> {
+    await this.#lock(id, async (manager, order) => {
+      if (!order.byHand) throw notFound('order');
+      if (order.state !== 'sent' && order.state !== 'confirmed') throw new ProblemError('order-settled');
+      for (const [index, { lineId, confirmed, priceMinor, due }] of lines.entries()) {
+        const line = order.lines.find((one) => one.id === lineId);
+        if (!line) throw badInput([{ field: `lines[${index}].lineId`, given: lineId, allowed: 'is not a line of this order' }]);
+        await manager.update(PartOrderLine, lineId, { confirmed, priceMinor, due: due ?? null });
+      }
+      const said = new Map(lines.map(({ lineId, confirmed }) => [lineId, confirmed]));
+      const differs = order.lines.some((line) => (said.get(line.id) ?? line.confirmed ?? line.quantity) !== line.quantity);
+      await manager.update(PartOrder, id, { state: differs ? 'differs' : 'confirmed' });
+    });
+    this.stream.tell({ type: 'stores' });
+    return this.one(id);
   }
 
   /** Takes a confirmation that says otherwise than was ordered, as it is, or takes those lines off. */
@@ -143,8 +164,9 @@ export class OrdersService {
   /** Lets the stand-in's van come. */
   async deliver(id: string): Promise<OrderView> {
     const order = await this.one(id);
+    if (order.byHand) throw notFound('order');
     if (order.state !== 'confirmed') throw new ProblemError('order-not-confirmed', { named: { act: 'be delivered' } });
-    await this.supplier.deliver(
+    await this.standIn.deliver(
       id,
       order.lines.map((line) => ({ ...line, left: line.quantity - line.received })),
     );

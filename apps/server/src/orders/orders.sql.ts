@@ -3,11 +3,12 @@ import type { Statement } from '../database/data-source.js';
 /** Orders with their lines, and what the van brought. By hand: one round trip for a list that every shelf page asks for. */
 const ORDERS = `
   SELECT o.id, o.number, o.supplier, o.state, o.sent_at AS "sentAt",
+    f.by_hand AS "byHand", f.email, f.phone, f.account, f.lead_days AS "leadDays",
     coalesce((SELECT json_agg(json_build_object('id', l.id, 'number', l.number, 'name', l.name, 'quantity', l.quantity, 'priceMinor', l.price_minor,
       'jobId', l.job_id, 'jobNumber', j.number, 'confirmed', l.confirmed, 'due', l.due, 'received', l.received, 'returned', l.returned) ORDER BY l.number, l.id)
       FROM part_order_line l LEFT JOIN job j ON j.id = l.job_id WHERE l.order_id = o.id), '[]') AS lines,
     coalesce((SELECT s.notes FROM supplier_order s WHERE s.reference = o.id), '[]') AS notes
-  FROM part_order o`;
+  FROM part_order o JOIN supplier f ON f.name = o.supplier`;
 
 export const LIST: Statement = {
   name: 'orders',

@@ -1,7 +1,6 @@
 import { shopDay } from '../common/shop-day.js';
 import type { SupplierOffer } from '@jubb/book';
 import { daysOn, type SupplierFault } from '@jubb/sheet';
-import type { SupplierView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource } from 'typeorm';
 import { notFound } from '../common/problem.js';
@@ -24,20 +23,12 @@ export class SupplierTimeout extends Error {}
 export class SupplierStandIn {
   constructor(@Inject(DataSource) private readonly dataSource: DataSource) {}
 
-  async list(): Promise<readonly SupplierView[]> {
-    const { manager } = this.dataSource;
-    const suppliers = await manager.find(Supplier, { order: { name: 'ASC' } });
-    return Promise.all(
-      suppliers.map(async ({ name, fault }) => ({ name, fault, items: await manager.countBy(SupplierItem, { supplier: name }) })),
-    );
-  }
-
   async setFault(name: string, fault: SupplierFault): Promise<void> {
-    const { affected } = await this.dataSource.manager.update(Supplier, name, { fault });
+    const { affected } = await this.dataSource.manager.update(Supplier, { name, byHand: false }, { fault });
     if (!affected) throw notFound('supplier');
   }
 
-  async offer(supplier: string, number: string): Promise<SupplierOffer | undefined> {
+  async #offer(supplier: string, number: string): Promise<SupplierOffer | undefined> {
     return (await this.dataSource.manager.findOneBy(SupplierItem, { supplier, number })) ?? undefined;
   }
 
@@ -62,7 +53,7 @@ export class SupplierStandIn {
   }
 
   async #confirm(supplier: string, line: Ordered, index: number, fault: SupplierFault): Promise<SupplierAnswer['lines'][number]> {
-    const offer = await this.offer(supplier, line.number);
+    const offer = await this.#offer(supplier, line.number);
     const isGone = !offer?.available || (fault === 'sold out' && index === 0);
     const confirmed = isGone ? 0 : fault === 'other quantity' && index === 0 ? line.quantity + 1 : line.quantity;
     // The spread of the lead time, the same for the same line of the same order.

@@ -34,6 +34,7 @@ const ROUTES: RouteObject[] = [
           { path: 'stores/new', Component: page(() => import('../stores/new-stock-line.tsx'), 'NewStockLine') },
           { path: 'stores/shims', Component: page(() => import('../stores/shims-page.tsx'), 'ShimsPage') },
           { path: 'stores/orders', Component: page(() => import('../stores/orders-page.tsx'), 'OrdersPage') },
+          { path: 'stores/suppliers', Component: page(() => import('../stores/suppliers-page.tsx'), 'SuppliersPage') },
           { path: 'stores/messages', Component: page(() => import('../stores/messages-page.tsx'), 'MessagesPage') },
           { path: 'stores/:id', Component: page(() => import('../stores/stock-line-page.tsx'), 'StockLinePage') },
           { path: 'machines/:id/way-in', Component: page(() => import('../stages/strip/way-in-page.tsx'), 'WayInPage') },

@@ -28,6 +28,7 @@ const ACTIONS: readonly Found[] = [
   { key: 'stores', kind: 'place', words: 'Stores', to: '/stores' },
   { key: 'shims', kind: 'place', words: 'Shims and rings', to: '/stores/shims' },
   { key: 'orders', kind: 'place', words: 'Orders', to: '/stores/orders' },
+  { key: 'suppliers', kind: 'place', words: 'Suppliers', to: '/stores/suppliers' },
   { key: 'messages', kind: 'place', words: 'Messages to customers', to: '/stores/messages' },
   { key: 'crib', kind: 'place', words: 'Crib', to: '/crib' },
   { key: 'instruments', kind: 'place', words: 'Instruments', to: '/crib/instruments' },

@@ -25,7 +25,11 @@ import { ask } from '../link/client.ts';
 import { refresh, useSession } from '../link/queries.ts';
 import { ShopPlaces } from './shop-places.tsx';
 
-const LIST_WORDS: Readonly<Record<ListName, string>> = { tools: 'tools of the crib', stores: 'lines of the stores' };
+const LIST_WORDS: Readonly<Record<ListName, string>> = {
+  tools: 'tools of the crib',
+  stores: 'lines of the stores',
+  prices: 'prices of suppliers',
+};
 const ACT_WORDS: Readonly<Record<BroughtRow['act'], string>> = { made: 'new', changed: 'changes', same: 'as it is', refused: 'not taken' };
 const DONE_WORDS: Readonly<Record<BroughtRow['act'], string>> = {
   made: 'new',

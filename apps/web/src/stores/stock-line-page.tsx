@@ -16,6 +16,7 @@ import { StockForm } from './stock-form.tsx';
 import { pieces } from './pieces.ts';
 import { offerUndo } from '../kit/undo.ts';
 import { takenBack } from './undo-move.ts';
+import { OrderIt } from './order-it.tsx';
 import { refreshStores, useStockLine } from './queries.ts';
 import { useWatch } from 'react-hook-form';
 import { useAskForm } from '../kit/ask-form.ts';
@@ -73,6 +74,9 @@ export function StockLinePage(): ReactElement {
           <a className="btn btn-quiet" href={addressOf(ENDPOINTS.stock.label, { id: line.id })} target="_blank" rel="noreferrer">
             Shelf label
           </a>
+          {line.unit === 'piece' ? (
+            <OrderIt number={line.number} name={line.name} pieces={Math.max(1, line.minimum - line.onHand + line.reserved)} />
+          ) : null}
           {changing ? <StockForm line={line} onDone={() => setChanging(false)} /> : null}
         </section>
         <div>

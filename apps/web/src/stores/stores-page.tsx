@@ -78,7 +78,8 @@ export function StoresPage(): ReactElement {
       <Title
         sub={
           <>
-            <Link to="/stores/orders">Orders and goods in</Link> · <Link to="/stores/messages">Messages sent</Link>
+            <Link to="/stores/orders">Orders and goods in</Link> · <Link to="/stores/suppliers">Suppliers</Link> ·{' '}
+            <Link to="/stores/messages">Messages sent</Link>
           </>
         }
       >

@@ -121,10 +121,20 @@ export class OutboxRow {
   @Column({ type: 'timestamptz', name: 'went_at', nullable: true }) wentAt: Date | null;
 }
 
-/** The stand-in's books: what plays the suppliers keeps them as a supplier would. */
+/** Whom the shop orders from: by hand, or of the stand-in, which keeps its books as a supplier would. */
 @Entity('supplier')
 export class Supplier {
   @PrimaryColumn({ type: 'text' }) name: string;
+  @Column({ type: 'boolean', name: 'by_hand', default: false }) byHand: boolean;
+  @Column({ type: 'text', nullable: true }) email: string | null;
+  @Column({ type: 'text', nullable: true }) phone: string | null;
+  /** Our number with them. */
+  @Column({ type: 'text', nullable: true }) account: string | null;
+  /** Until it is here, as a rule. */
+  @Column({ type: 'int', name: 'lead_days', default: 3 }) leadDays: number;
+  /** Nothing is ordered there any more. */
+  @Column({ type: 'boolean', name: 'is_gone', default: false }) isGone: boolean;
+  @Column({ type: 'int', default: 1 }) version: number;
   @Column({ type: 'text', default: 'none' }) fault: SupplierFault;
   @OneToMany(() => SupplierItem, ({ from }) => from) items: Relation<SupplierItem>[];
 }

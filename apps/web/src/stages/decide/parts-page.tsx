@@ -15,6 +15,7 @@ import { Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useSend } from '../../kit/use-send.ts';
 import { dayWords } from '../../kit/days.ts';
 import { moveOf } from '../../stores/move-of.ts';
+import { OrderIt } from '../../stores/order-it.tsx';
 import { refreshStores } from '../../stores/queries.ts';
 import { pieces } from '../../stores/pieces.ts';
 import { JobFrame } from '../../job/job-frame.tsx';
@@ -342,10 +343,20 @@ function OrderTheRest({ parts, isNext }: { readonly parts: Parts; readonly isNex
         </>
       ) : null}
       {missing.length > 0 ? (
-        <p className="soft mt-2">
-          In no catalogue: {missing.map(({ need, open }) => `${pieces(open, need)} × ${need.name}`).join(', ')}. Ask by telephone, or look
-          on the old part for another number.
-        </p>
+        <>
+          <p className="soft mt-2 mb-1">
+            In no catalogue: ask by telephone, or look on the old part for another number. What is ordered by hand is in the catalogue from
+            then on.
+          </p>
+          <ul className="list-unstyled">
+            {missing.map(({ need, open }) => (
+              <li key={need.parts.join() + need.name} className="mb-2">
+                {pieces(open, need)} × {need.name}{' '}
+                {need.unit === 'piece' ? <OrderIt number={need.number} name={need.name} pieces={open} jobId={job.id} /> : null}
+              </li>
+            ))}
+          </ul>
+        </>
       ) : null}
     </section>
   );
