@@ -129,6 +129,7 @@ function Order({ order }: { readonly order: OrderView }): ReactElement {
       <DataTable name={`order-${order.number}`} columns={columns} rows={order.lines} rowKey={({ id }) => id} isBare />
       <p className="fig fs-5 mb-2">In all {money(sum)}</p>
       <Wrong error={error} />
+      {order.byHand && order.state === 'open' ? <Letter order={order} /> : null}
       <div className="keys">
         {order.state === 'open' ? (
           <Button variant="primary" disabled={busy} onClick={() => run(() => ask(ENDPOINTS.orders.send, { id: order.id }))}>
@@ -243,11 +244,9 @@ function GoodsIn({ order, notes }: { readonly order: OrderView; readonly notes: 
   );
 }
 
-/** What is written to a supplier by hand, what they said to it, and what came of it. */
+/** What a supplier by hand said to an order, and what came of it. */
 function ByHand({ order }: { readonly order: OrderView }): ReactElement | null {
-  const { data: session } = useSession();
   const [opened, setOpened] = useState<'said' | 'came'>();
-  if (order.state === 'open') return <Letter order={order} shop={session?.shop.name ?? ''} />;
   const left = order.lines.filter((line) => toCome(line) > 0);
   const wants = order.state === 'sent' ? 'said' : order.state === 'confirmed' ? 'came' : undefined;
   if (wants === undefined || left.length === 0) return null;
@@ -283,7 +282,9 @@ function ByHand({ order }: { readonly order: OrderView }): ReactElement | null {
 }
 
 /** The order in words, for a letter, an e-mail or the telephone. */
-function Letter({ order, shop }: { readonly order: OrderView; readonly shop: string }): ReactElement {
+function Letter({ order }: { readonly order: OrderView }): ReactElement {
+  const { data: session } = useSession();
+  const shop = session?.shop.name ?? '';
   const text = [
     `Order ${order.number} of ${shop}${order.account === null ? '' : `, our number with you ${order.account}`}`,
     '',
@@ -293,8 +294,8 @@ function Letter({ order, shop }: { readonly order: OrderView; readonly shop: str
   ].join('\n');
   const subject = `Order ${order.number}, ${shop}`;
   return (
-    <div className="mt-2">
-      <pre className="fig mb-2" tabIndex={0} aria-label="The order in words">
+    <div className="mb-2">
+      <pre className="fig fs-6 mb-2" tabIndex={0} aria-label="The order in words">
         {text}
       </pre>
       <div className="keys">

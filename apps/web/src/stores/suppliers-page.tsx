@@ -66,21 +66,24 @@ export function SuppliersPage(): ReactElement {
         <DataTable name="suppliers" columns={columns} rows={suppliers} rowKey={({ name }) => name} />
       ) : null}
       <div className="two mt-4">
-        {mayChange ? <NewSupplier onDone={setChosen} /> : null}
         {one ? <OneSupplier key={`${one.name} ${one.version}`} supplier={one} mayChange={mayChange} /> : null}
+        {mayChange ? <NewSupplier onDone={setChosen} /> : null}
       </div>
     </>
   );
 }
 
-const REACHED = (
-  <>
-    <Field of="supplier" name="email" label="E-mail" maxLength={200} />
-    <Field of="supplier" name="phone" label="Telephone" maxLength={60} />
-    <Field of="supplier" name="account" label="Our number with them" maxLength={60} />
-    <Field of="supplier" name="leadDays" label="Days until it is here" inputMode="numeric" className="fig" maxLength={3} />
-  </>
-);
+/** How they are reached; `of` tells the two forms of the page apart. */
+function Reached({ of }: { readonly of: string }): ReactElement {
+  return (
+    <>
+      <Field of={of} name="email" label="E-mail" maxLength={200} />
+      <Field of={of} name="phone" label="Telephone" maxLength={60} />
+      <Field of={of} name="account" label="Our number with them" maxLength={60} />
+      <Field of={of} name="leadDays" label="Days until it is here" inputMode="numeric" className="fig" maxLength={3} />
+    </>
+  );
+}
 
 type Typed = Readonly<Record<'name' | 'email' | 'phone' | 'account' | 'leadDays', string>>;
 
@@ -113,7 +116,7 @@ function NewSupplier({ onDone }: { readonly onDone: (name: string) => void }): R
       <h2>Somebody new</h2>
       <Asking of={form} act="Put them in">
         <Field of="supplier-new" name="name" label="Name" maxLength={80} hint="As it is to stand on the order; it stays." />
-        {REACHED}
+        <Reached of="supplier-new" />
       </Asking>
     </section>
   );
@@ -142,7 +145,7 @@ function OneSupplier({ supplier, mayChange }: { readonly supplier: SupplierView;
       <h2>{name}</h2>
       {mayChange ? (
         <Asking of={form} act="Keep it">
-          {REACHED}
+          <Reached of="supplier" />
           <Field
             of="supplier"
             name="isGone"
