@@ -693,7 +693,10 @@ describe('a supplier of the shop’s own', () => {
     const { lines } = open.find(({ id }) => id === order!.id)!;
     expect(lines.find(({ id }) => id === line.id)).toMatchObject({ quantity: 1, priceMinor: 880 });
     const came = lines.map(({ id, number, quantity }) => ({ lineId: id, number, quantity }));
-    const all = await perla.call<OrderView>('POST', `/orders/${order!.id}/goods-in`, { id: uuid(), lines: came });
+    await perla.made(`/orders/${order!.id}/goods-in`, { id: uuid(), lines: came.slice(1) });
+    const less = { lines: [{ lineId: came[1]!.lineId, confirmed: came[1]!.quantity - 1, priceMinor: 1 }] };
+    expect(told(await perla.call('POST', `/orders/${order!.id}/confirm`, less))).toContain('so many are here');
+    const all = await perla.call<OrderView>('POST', `/orders/${order!.id}/goods-in`, { id: uuid(), lines: came.slice(0, 1) });
     expect(all.body.state).toBe('delivered');
     expect((await perla.get<JobView>(`/jobs/${waits.id}`)).hold ?? null).toBeNull();
     // Nobody orders where nothing is ordered any more.

@@ -42,7 +42,9 @@ export class OrdersService {
   async want({ lines }: WantBody): Promise<readonly OrderView[]> {
     const ids = await inTransaction(this.dataSource, async (manager) => {
       const wanted: { readonly line: WantedLine; readonly offer: SupplierOffer }[] = [];
-      for (const [index, line] of lines.entries()) {
+      // By supplier and number, always in the same order: two who order at once wait for each other, never both.
+      const inOrder = [...lines.entries()].toSorted(([, one], [, other]) => nameOf(one).localeCompare(nameOf(other)));
+      for (const [index, line] of inOrder) {
         const offer = await this.suppliers.offered(manager, line, `lines[${index}]`);
         if (offer.supersededBy !== null) {
           const allowed = `has been replaced; order ${offer.supersededBy}`;
@@ -51,9 +53,7 @@ export class OrdersService {
         wanted.push({ line, offer });
       }
       const orders = new Set<string>();
-      // By supplier, always in the same order: two who order at once wait for each other, never both.
-      for (const { line, offer } of wanted.toSorted((one, other) => one.line.supplier.localeCompare(other.line.supplier)))
-        orders.add(await this.#putOn(manager, line, offer));
+      for (const { line, offer } of wanted) orders.add(await this.#putOn(manager, line, offer));
       return [...orders];
     });
     this.stream.tell({ type: 'stores' });
@@ -134,6 +134,14 @@ export class OrdersService {
       for (const [index, { lineId, confirmed, priceMinor, due }] of lines.entries()) {
         const line = order.lines.find((one) => one.id === lineId);
         if (!line) throw badInput([{ field: `lines[${index}].lineId`, given: lineId, allowed: 'is not a line of this order' }]);
+        if (confirmed < line.received)
+          throw badInput([
+            {
+              field: `lines[${index}].confirmed`,
+              given: String(confirmed),
+              allowed: `must be at least ${line.received}: so many are here`,
+            },
+          ]);
         await manager.update(PartOrderLine, lineId, { confirmed, priceMinor, due: due ?? null });
       }
       const said = new Map(lines.map(({ lineId, confirmed }) => [lineId, confirmed]));
@@ -265,6 +273,8 @@ export class OrdersService {
     return tell;
   }
 }
+
+const nameOf = ({ supplier, number }: WantedLine): string => `${supplier} ${number}`;
 
 function jobsOf({ lines }: OrderView): readonly string[] {
   return [...new Set(lines.flatMap(({ jobId }) => (jobId === null ? [] : [jobId])))];

@@ -161,7 +161,7 @@ export function Measure(props: MeasureProps): ReactElement {
             return why;
           }}
         />
-        <ToolPick label="With" tools={job.tools} kind={toolKind} chosen={tool} size={size} onChoose={setToolId} />
+        <ToolPick label="With" tools={job.tools} kind={toolKind} quantity={quantity} chosen={tool} size={size} onChoose={setToolId} />
       </div>
       {coarse === undefined ? null : <p className="v-unsure mb-1">Before you read: {coarse}.</p>}
       {limit && tool ? (
@@ -221,7 +221,8 @@ function GridWords({ limit, readings }: { readonly limit: Limit; readonly readin
 
 /** Why a reading of a tool is not one of what is asked. */
 function otherTool(tool: Tool, kind: string | undefined, size: ToolSize | undefined): string | undefined {
-  if (tool.kind !== kind) return `${tool.tag} ${tool.name} sent it; here a ${kind?.replaceAll('-', ' ') ?? 'tool'} is asked`;
+  if (kind !== undefined && tool.kind !== kind)
+    return `${tool.tag} ${tool.name} sent it; here a ${kind?.replaceAll('-', ' ') ?? 'tool'} is asked`;
   const refusal = toolRefusal(tool, size, shopToday());
   return refusal && `Not taken: ${tool.tag} ${refusal}`;
 }
