@@ -1,5 +1,5 @@
 import { expect, test } from '@jest/globals';
-import { AS568 } from './ring-sizes.js';
+import { AS568, AS568_BOSS } from './ring-sizes.js';
 
 /**
  * SAE AS568, inside diameters as its table prints them, inches, by dash number; from memory, and written down as the table
@@ -55,4 +55,38 @@ test('at least 150 cells of AS568 are as its table prints them', () => {
     return !size || Math.abs(size.inside / 25.4 - inside) > 1e-9 || Math.abs(size.section / 25.4 - section) > 1e-9;
   });
   expect(off).toEqual([]);
+});
+
+/** Port threads of SAE J1926-1 (ISO 11926-1), by the dash number of their ring: outside, inches, and threads to the inch. From memory. */
+const PORTS: readonly (readonly [dash: number, outside: number, perInch: number])[] = [
+  [902, 5 / 16, 24],
+  [903, 3 / 8, 24],
+  [904, 7 / 16, 20],
+  [905, 1 / 2, 20],
+  [906, 9 / 16, 18],
+  [908, 3 / 4, 16],
+  [910, 7 / 8, 14],
+  [912, 1 + 1 / 16, 12],
+  [914, 1 + 3 / 16, 12],
+  [916, 1 + 5 / 16, 12],
+  [920, 1 + 5 / 8, 12],
+  [924, 1 + 7 / 8, 12],
+  [932, 2 + 1 / 2, 12],
+];
+
+test('the rings of ports rise, and lie stretched round the core of their thread, the smaller the more', () => {
+  const insides = AS568_BOSS.map(({ inside }) => inside);
+  expect(insides).toEqual(insides.toSorted((one, other) => one - other));
+  const sections = AS568_BOSS.map(({ section }) => section);
+  expect(sections).toEqual(sections.toSorted((one, other) => one - other));
+  const stretches = PORTS.map(([dash, outside, perInch]) => {
+    const { inside } = AS568_BOSS.find(({ name }) => name === `AS568-${dash}`)!;
+    // Core of a unified thread: outside less 1.0825 times its pitch (ASME B1.1).
+    return ((outside - 1.0825 / perInch) * 25.4) / inside - 1;
+  });
+  for (const stretch of stretches) {
+    expect(stretch).toBeGreaterThan(0.03);
+    expect(stretch).toBeLessThan(0.12);
+  }
+  expect(stretches).toEqual(stretches.toSorted((one, other) => other - one));
 });

@@ -6,7 +6,7 @@ import { GROOVE_FIELDS, grooveOf, seatedWords, type GrooveGiven } from './groove
 import { HARDEST, SOFTEST, firstPush } from './oring-drag.js';
 import { FILL_MOST, FORMULA_MOST, faultsOf, isFace, seated, squeezeOf, thinned, type Groove } from './ring.js';
 import { STATE_WORDS, become, bottomUnder, oldRing, type Become, type OldRing, type OldState } from './ring-in-hand.js';
-import { AS568, ISO_3601, RING_SIZES, WHOLE_MM, sectionTolerance, type RingSize } from './ring-sizes.js';
+import { AS568, AS568_BOSS, ISO_3601, RING_SIZES, WHOLE_MM, sectionTolerance, type RingSize } from './ring-sizes.js';
 import { FITS, SHELF_FIELD, ringsOn, triedIn, type Candidate } from './tried-in.js';
 
 const SHOWN = 12;
@@ -14,7 +14,7 @@ const SHOWN = 12;
 const NEAR_SHOWN = 3;
 /** Of what the old one can have been and will not do. */
 const OLD_SHOWN = 2;
-const SERIES = { all: RING_SIZES, inch: AS568, metric: [...ISO_3601, ...WHOLE_MM] } as const;
+const SERIES = { all: RING_SIZES, inch: [...AS568, ...AS568_BOSS], metric: [...ISO_3601, ...WHOLE_MM] } as const;
 /** How much the old one speaks beside the groove: the groove decides, the old one may have been the wrong ring. */
 const OLD_WEIGHS = 0.2;
 const NOT_THE_OLD = 3;

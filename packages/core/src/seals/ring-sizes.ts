@@ -75,6 +75,37 @@ export const AS568: readonly RingSize[] = DASHES.flatMap(([section, from, inside
   })),
 );
 
+/** Section and inside in thousandths of an inch, by dash number: rings of straight-thread ports, from memory as the others. */
+const BOSS: Readonly<Record<number, readonly [section: number, inside: number]>> = {
+  901: [56, 185],
+  902: [64, 239],
+  903: [64, 301],
+  904: [72, 351],
+  905: [72, 414],
+  906: [78, 468],
+  907: [82, 530],
+  908: [87, 644],
+  909: [97, 706],
+  910: [97, 755],
+  911: [116, 863],
+  912: [116, 924],
+  913: [116, 986],
+  914: [116, 1047],
+  916: [116, 1171],
+  918: [116, 1355],
+  920: [118, 1475],
+  924: [118, 1720],
+  928: [118, 2090],
+  932: [118, 2337],
+};
+
+/** AS568: the dash numbers from 900 on, which lie round the thread of a port. */
+export const AS568_BOSS: readonly RingSize[] = Object.entries(BOSS).map(([dash, [section, inside]]) => ({
+  name: `AS568-${dash}`,
+  inside: inside * THOU_MM,
+  section: section * THOU_MM,
+}));
+
 const TO_17 = [
   1.8, 2, 2.24, 2.5, 2.8, 3.15, 3.55, 3.75, 4, 4.5, 4.87, 5, 5.15, 5.3, 5.6, 6, 6.3, 6.7, 6.9, 7.1, 7.5, 8, 8.5, 8.75, 9, 9.5, 10, 10.6,
   11.2, 11.8, 12.5, 13.2, 14, 15, 16, 17,
@@ -121,7 +152,7 @@ export const WHOLE_MM: readonly RingSize[] = [
 ].flatMap(([section, insides]) => (insides as readonly number[]).map((inside) => sized('metric', inside, section as number)));
 
 /** Every size there is a name for. */
-export const RING_SIZES: readonly RingSize[] = [...AS568, ...ISO_3601, ...WHOLE_MM];
+export const RING_SIZES: readonly RingSize[] = [...AS568, ...AS568_BOSS, ...ISO_3601, ...WHOLE_MM];
 
 /** ± of a section, mm: ISO 3601-1 class B, from memory. */
 export function sectionTolerance(section: number): number {
