@@ -1,7 +1,7 @@
+import { PartOf } from '@jubb/sheet/given';
 import 'reflect-metadata';
 import { MOVED_HOW, type MovedHow } from '@jubb/sheet';
-import { Type } from 'class-transformer';
-import { IsIn, IsNumber, IsOptional, Max, Min, ValidateNested } from 'class-validator';
+import { IsIn, IsNumber, IsOptional, Max, Min } from 'class-validator';
 import { Pieces, Words } from './kinds/fields.js';
 
 /** What taking something out of the way upsets. */
@@ -46,7 +46,7 @@ export class InTheWay {
   @IsOptional() @IsNumber({}, A_TORQUE) @Min(0.1, A_TORQUE) @Max(5000, A_TORQUE) torque?: number;
   /** What keeps the dirt out meanwhile. */
   @IsOptional() @Words(100) plug?: string;
-  @IsOptional() @ValidateNested() @Type(() => Consequence) makes?: Consequence;
+  @IsOptional() @PartOf(() => Consequence) makes?: Consequence;
 }
 
 /** "6 × M8 × 25"; nothing where nobody counted. */

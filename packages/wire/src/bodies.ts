@@ -17,7 +17,7 @@ import {
   ValidateNested,
   IsObject,
 } from 'class-validator';
-import { TextLine, Instant, JobScope, Version } from '@jubb/sheet/given';
+import { TextLine, Instant, JobScope, Version, PartOf } from '@jubb/sheet/given';
 import { LoginName, NewPassword } from './people.js';
 
 /** What clients send, other than entries. One class serves the form and the server. */
@@ -117,7 +117,7 @@ export class BookInBody {
   @IsUUID('7') id: string;
   @IsObject({ message: 'is missing: whose is it?' }) @ValidateNested() @Type(() => BookInCustomer) customer: BookInCustomer;
   /** What the unit is off; nothing for one that came over the counter. */
-  @IsOptional() @ValidateNested() @Type(() => BookInMachine) machine?: BookInMachine;
+  @IsOptional() @PartOf(() => BookInMachine) machine?: BookInMachine;
   @IsObject({ message: 'is missing: which unit?' }) @ValidateNested() @Type(() => BookInUnit) unit: BookInUnit;
   @IsUUID(undefined, { message: 'is missing: pick the sheet of this unit' }) sheetRevisionId: string;
   @TextLine('what does the customer say?', 2000) complaint: string;
@@ -127,7 +127,7 @@ export class BookInBody {
   @Min(0, { message: 'must not be under 0' })
   @Max(MOST_MINOR, { message: 'is too large' })
   estimateMinor: number;
-  @IsOptional() @ValidateNested() @Type(() => JobScope) scope?: JobScope;
+  @IsOptional() @PartOf(() => JobScope) scope?: JobScope;
 }
 
 export class PatchJobBody {

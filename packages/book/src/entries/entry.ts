@@ -1,22 +1,6 @@
 import 'reflect-metadata';
-import { Instant } from '@jubb/sheet/given';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsIn,
-  IsInt,
-  IsObject,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  Max,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { Instant, RowsOf } from '@jubb/sheet/given';
+import { IsIn, IsInt, IsObject, IsOptional, IsString, IsUUID, Matches, Max, MaxLength, Min } from 'class-validator';
 import { ENTRY_KINDS } from '../kinds/registry.js';
 import type { EntryKind } from './kept.js';
 
@@ -36,11 +20,7 @@ export class NewEntry {
 }
 
 export class PostEntries {
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(100)
-  @ValidateNested({ each: true })
-  @Type(() => NewEntry)
+  @RowsOf(() => NewEntry, 100, 1)
   entries: NewEntry[];
   /** Who made them, when it is not who is at the tablet now: somebody who logged in there before. */
   @IsOptional() @IsUUID() personId?: string;

@@ -1,19 +1,7 @@
+import { RowsOf } from '@jubb/sheet/given';
 import { find, type Joint } from '@jubb/sheet';
 import { keptOrNot } from '../runs/way-off.js';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayUnique,
-  IsArray,
-  IsInt,
-  IsNumber,
-  IsOptional,
-  IsUUID,
-  Max,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsInt, IsNumber, IsOptional, IsUUID, Max, Min } from 'class-validator';
 import { lineDetails, joined } from '../words.js';
 import { defineKind, wrong, type Kind, type Rule, type Wrong } from './define-kind.js';
 import { Pieces, Ref, Words } from './fields.js';
@@ -57,11 +45,7 @@ export class CameOffPayload {
   /** The photo on which it was shown where each of them was. */
   @IsOptional() @IsUUID() photo?: string;
   @IsOptional()
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(120)
-  @ValidateNested({ each: true })
-  @Type(() => Spot)
+  @RowsOf(() => Spot, 120, 1)
   spots?: Spot[];
 }
 

@@ -1,6 +1,6 @@
+import { PartOf } from '@jubb/sheet/given';
 import { CAUSE_SORTS, FATES, find, partName, type CauseSort, type Fate } from '@jubb/sheet';
-import { Type } from 'class-transformer';
-import { IsIn, IsInt, IsOptional, Max, Min, ValidateNested } from 'class-validator';
+import { IsIn, IsInt, IsOptional, Max, Min } from 'class-validator';
 import { isForemansWord } from '../foremans-word.js';
 import { failedWords, joined } from '../words.js';
 import { defineKind, type Kind, type Rule } from './define-kind.js';
@@ -18,7 +18,7 @@ export class DecisionPayload {
   @IsIn(FATES) fate: Fate;
   @IsInt() @Min(1) @Max(1000) quantity: number;
   @IsOptional() @Words(500) reason?: string;
-  @IsOptional() @ValidateNested() @Type(() => FailedBy) cause?: FailedBy;
+  @IsOptional() @PartOf(() => FailedBy) cause?: FailedBy;
 }
 
 declare module '../entries/kept.js' {

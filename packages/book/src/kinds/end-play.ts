@@ -1,8 +1,8 @@
+import { RowsOf } from '@jubb/sheet/given';
 import { formatQuantity } from '@jubb/core';
 import { baseOf, find, settingQuantity, settingWindow, type Setting, type SettingMethod, type Tool } from '@jubb/sheet';
 import type { UsedWorking } from '../entries/kept.js';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsIn, IsNumber, IsOptional, IsString, MaxLength, Min, ValidateNested } from 'class-validator';
+import { IsIn, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import { readingsText } from '../measured/reading-line.js';
 import { adviseNut, judgeWindow, mean } from '../measured/working-for.js';
 import { isClosedSince, isProvedWhole, isSetHere, leftOf, lessWords, proofReads, sharesOf } from '../runs/proof.js';
@@ -32,7 +32,7 @@ export class EndPlayPayload {
   @Figures(0, 500) readings: number[];
   @IsString() @MaxLength(10) unit: string;
   /** Of the whole that proves it: what is taken off, as it was read before. */
-  @IsOptional() @IsArray() @ArrayMaxSize(6) @ValidateNested({ each: true }) @Type(() => LessPayload) less?: LessPayload[];
+  @IsOptional() @RowsOf(() => LessPayload, 6) less?: LessPayload[];
 }
 
 declare module '../entries/kept.js' {

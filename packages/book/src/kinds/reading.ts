@@ -1,8 +1,7 @@
 import { unitsOf } from '@jubb/core';
 import { PART_METALS, find, limitQuantity, limitWindow, type Limit, type PartMetal } from '@jubb/sheet';
-import { plausibleReading } from '@jubb/sheet/given';
-import { Type } from 'class-transformer';
-import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { plausibleReading, PartOf } from '@jubb/sheet/given';
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString, Max, MaxLength, Min } from 'class-validator';
 import { gridPlaces } from '../measured/measured.js';
 import { plausibleReadings } from '../measured/plausible.js';
 import { readingLine, readingsText } from '../measured/reading-line.js';
@@ -36,9 +35,9 @@ export class ReadingPayload {
   /** Unit symbol in which it was typed. */
   @IsString() @MaxLength(10) unit: string;
   /** Of what a click wrench found; the reading is then the end of the bracket that it let go at, or held. */
-  @IsOptional() @ValidateNested() @Type(() => Bracket) bracket?: Bracket;
+  @IsOptional() @PartOf(() => Bracket) bracket?: Bracket;
   /** It is judged as it would be at 20 °C. */
-  @IsOptional() @ValidateNested() @Type(() => Warm) warm?: Warm;
+  @IsOptional() @PartOf(() => Warm) warm?: Warm;
   /** The tool was set to zero, or checked on its setting piece, before. */
   @IsOptional() @IsBoolean() zeroed?: boolean;
 }

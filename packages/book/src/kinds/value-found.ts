@@ -1,7 +1,6 @@
 import { checkSheet, find, VALUE_LISTS, type SheetFile, type ValueList } from '@jubb/sheet';
-import { readSheetFigure } from '@jubb/sheet/given';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsOptional, ValidateNested } from 'class-validator';
+import { readSheetFigure, RowsOf } from '@jubb/sheet/given';
+import { IsBoolean, IsIn, IsOptional } from 'class-validator';
 import { doubtOf, figuresWords, withOneFound } from '../found.js';
 import { defineKind, type Kind, type Wrong } from './define-kind.js';
 import { Ref, Words } from './fields.js';
@@ -17,11 +16,7 @@ export class FoundFigure {
 export class ValueFoundPayload {
   @IsIn(VALUE_LISTS) list: ValueList;
   @Ref() line: string;
-  @IsArray()
-  @ArrayMinSize(1, { message: 'needs at least one figure' })
-  @ArrayMaxSize(4)
-  @ValidateNested({ each: true })
-  @Type(() => FoundFigure)
+  @RowsOf(() => FoundFigure, 4, 1, 'needs at least one figure')
   figures: FoundFigure[];
   /** Where it stands, or who says so. */
   @Words(200) source: string;

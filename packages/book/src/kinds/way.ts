@@ -1,6 +1,6 @@
+import { PartOf } from '@jubb/sheet/given';
 import { find } from '@jubb/sheet';
-import { Type } from 'class-transformer';
-import { IsInt, IsOptional, Min, ValidateNested } from 'class-validator';
+import { IsInt, IsOptional, Min } from 'class-validator';
 import { defineKind, type Kind } from './define-kind.js';
 import { Ref, Words } from './fields.js';
 
@@ -14,7 +14,7 @@ export class Agreed {
 /** Which way was gone, where a step offers several. */
 export class WayPayload {
   @Ref() way: string;
-  @IsOptional() @ValidateNested() @Type(() => Agreed) agreed?: Agreed;
+  @IsOptional() @PartOf(() => Agreed) agreed?: Agreed;
   /** Number of the job that left the unit so; none where somebody picked it on this one. */
   @IsOptional() @IsInt() @Min(1) left?: number;
 }

@@ -1,7 +1,7 @@
+import { RowsOf } from '@jubb/sheet/given';
 import { workings } from '@jubb/core';
 import { find, partName } from '@jubb/sheet';
-import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsObject, IsOptional, IsUUID, Matches, ValidateNested } from 'class-validator';
+import { IsObject, IsOptional, IsUUID, Matches } from 'class-validator';
 import { workOut } from '../measured/measured.js';
 import { didWords } from '../runs/setting-run.js';
 import { judged } from '../words.js';
@@ -25,7 +25,7 @@ export class WorkedPayload {
   @IsOptional() @Ref() fit?: string;
   @IsOptional() @Ref() joint?: string;
   /** Shims out of stores that lie in at the setting from now on: all of the pack. */
-  @IsOptional() @IsArray() @ArrayMaxSize(20) @ValidateNested({ each: true }) @Type(() => Taken) taken?: Taken[];
+  @IsOptional() @RowsOf(() => Taken, 20) taken?: Taken[];
 }
 
 declare module '../entries/kept.js' {

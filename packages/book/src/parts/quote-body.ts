@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import { Type } from 'class-transformer';
 import {
   IsIn,
   Min,
@@ -10,15 +9,13 @@ import {
   MaxLength,
   IsBoolean,
   IsArray,
-  ArrayMinSize,
   ArrayMaxSize,
-  ValidateNested,
   IsNumber,
   Matches,
   IsUUID,
 } from 'class-validator';
 import { QUOTE_LINE_SORTS, type QuoteLineSort, type CustomerAnswer } from '@jubb/sheet';
-import { TextLine, Decimals, Day } from '@jubb/sheet/given';
+import { TextLine, Decimals, Day, RowsOf } from '@jubb/sheet/given';
 export class QuoteLine {
   @IsIn(QUOTE_LINE_SORTS) sort: QuoteLineSort;
   @TextLine('what is it?', 300) what: string;
@@ -42,11 +39,7 @@ export class QuoteLine {
 export class QuoteOption {
   @TextLine('what is this option called?', 60) name: string;
   @IsOptional() @IsString() @MaxLength(500) words?: string;
-  @IsArray()
-  @ArrayMinSize(1, { message: 'needs at least one line' })
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => QuoteLine)
+  @RowsOf(() => QuoteLine, 200, 1, 'needs at least one line')
   lines: QuoteLine[];
 }
 
@@ -78,18 +71,11 @@ export class QuoteBody {
   @Min(0, { message: 'must not be under 0 %' })
   @Max(1, { message: 'must be at most 100 %' })
   taxShare: number;
-  @IsArray() @ArrayMaxSize(100) @ValidateNested({ each: true }) @Type(() => QuoteFinding) findings: QuoteFinding[];
+  @RowsOf(() => QuoteFinding, 100) findings: QuoteFinding[];
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(12, { message: 'is too long; at most 12 pictures' })
-  @ValidateNested({ each: true })
-  @Type(() => QuotePicture)
+  @RowsOf(() => QuotePicture, 12)
   pictures?: QuotePicture[];
-  @IsArray()
-  @ArrayMinSize(1, { message: 'needs at least one option' })
-  @ArrayMaxSize(3)
-  @ValidateNested({ each: true })
-  @Type(() => QuoteOption)
+  @RowsOf(() => QuoteOption, 3, 1, 'needs at least one option')
   options: QuoteOption[];
 }
 
