@@ -60,14 +60,15 @@ export class OrdersService {
     return Promise.all(ids.map((id) => this.one(id)));
   }
 
-  async #putOn(manager: EntityManager, { id, supplier, number, quantity, jobId }: WantedLine, offer: SupplierOffer): Promise<string> {
+  async #putOn(manager: EntityManager, { id, supplier, quantity, jobId }: WantedLine, offer: SupplierOffer): Promise<string> {
     // The one that is gathered: made where there is none, by whoever is first.
     await manager.createQueryBuilder().insert().into(PartOrder).values({ supplier }).orIgnore().execute();
     const open = await manager.findOneOrFail(PartOrder, { where: { supplier, state: 'open' }, lock: { mode: 'pessimistic_write' } });
     const known = await manager.findOneBy(PartOrderLine, { id });
     if (known) return known.orderId;
+    const { number, name } = offer;
     const priceMinor = priceFor(offer, quantity);
-    await manager.insert(PartOrderLine, { id, orderId: open.id, number, name: offer.name, quantity, priceMinor, jobId: jobId ?? null });
+    await manager.insert(PartOrderLine, { id, orderId: open.id, number, name, quantity, priceMinor, jobId: jobId ?? null });
     return open.id;
   }
 

@@ -32,10 +32,11 @@ export class SuppliersService {
 
   async add({ name, ...reached }: SupplierBody, by: PersonView): Promise<SupplierView> {
     return this.#told(async (manager) => {
-      if (await manager.existsBy(Supplier, { name: name.trim() }))
-        throw badInput([{ field: 'name', given: name, allowed: 'is there already: add it to what it is called' }]);
       const supplier = { name: name.trim(), byHand: true, ...fieldsOf(reached) };
-      await manager.insert(Supplier, supplier);
+      const made = await manager.createQueryBuilder().insert().into(Supplier).values(supplier).orIgnore().returning('name').execute();
+      // Of two who put in the same one at once, the second finds it there.
+      if ((made.raw as readonly unknown[]).length === 0)
+        throw badInput([{ field: 'name', given: name, allowed: 'is there already: add a place or a street to it' }]);
       await keepChange(manager, by, { what: 'supplier', subject: supplier.name, act: 'added' }, changedFields({}, inWords(supplier)));
       return viewOf(manager, await manager.findOneByOrFail(Supplier, { name: supplier.name }));
     });
@@ -47,6 +48,8 @@ export class SuppliersService {
       if (before.version !== version) throw changedSince('supplier', await viewOf(manager, before));
       const after = { ...fieldsOf(reached), isGone, version: version + 1 };
       await manager.update(Supplier, name, after);
+      // What is known of their catalogue takes as long as they do.
+      if (after.leadDays !== before.leadDays) await manager.update(SupplierItem, { supplier: name }, { leadDays: after.leadDays });
       const act = before.isGone === isGone ? 'changed' : isGone ? 'no more orders' : 'is back';
       const fields = changedFields(inWords(before), inWords({ ...before, ...after }));
       if (fields.length > 0 || act !== 'changed') await keepChange(manager, by, { what: 'supplier', subject: name, act }, fields);
@@ -76,7 +79,8 @@ export class SuppliersService {
   }
 
   /** What a supplier has of a number; of one by hand also what is said of it as it is ordered, which is kept. */
-  async offered(manager: EntityManager, { supplier, number, name, priceMinor }: WantedLine, field: string): Promise<SupplierOffer> {
+  async offered(manager: EntityManager, { supplier, name, priceMinor, ...line }: WantedLine, field: string): Promise<SupplierOffer> {
+    const number = line.number.trim();
     const from = await manager.findOneBy(Supplier, { name: supplier });
     if (from?.isGone)
       throw badInput([{ field: `${field}.supplier`, given: supplier, allowed: 'is one where nothing is ordered any more' }]);

@@ -51,7 +51,13 @@ export function SuppliersPage(): ReactElement {
       <Title
         sub={
           <>
-            <Link to="/stores/orders">Orders and goods in</Link> · <Link to="/shop/bring?list=prices">Bring in a list of prices</Link>
+            <Link to="/stores/orders">Orders and goods in</Link>
+            {session?.person.role === 'foreman' ? (
+              <>
+                {' '}
+                · <Link to="/shop/bring?list=prices">Bring in a list of prices</Link>
+              </>
+            ) : null}
           </>
         }
       >
@@ -66,7 +72,7 @@ export function SuppliersPage(): ReactElement {
         <DataTable name="suppliers" columns={columns} rows={suppliers} rowKey={({ name }) => name} />
       ) : null}
       <div className="two mt-4">
-        {one ? <OneSupplier key={`${one.name} ${one.version}`} supplier={one} mayChange={mayChange} /> : null}
+        {one ? <OneSupplier key={one.name} supplier={one} mayChange={mayChange} /> : null}
         {mayChange ? <NewSupplier onDone={setChosen} /> : null}
       </div>
     </>
@@ -123,7 +129,9 @@ function NewSupplier({ onDone }: { readonly onDone: (name: string) => void }): R
 }
 
 function OneSupplier({ supplier, mayChange }: { readonly supplier: SupplierView; readonly mayChange: boolean }): ReactElement {
-  const { name, version, isGone } = supplier;
+  const { name, isGone } = supplier;
+  // As it was when this was opened: what somebody else changes meanwhile is told, not written over.
+  const [version, setVersion] = useState(supplier.version);
   const form = useAskForm<Omit<Typed, 'name'> & { readonly isGone: string }, SupplierChangeBody>({
     type: SupplierChangeBody,
     initial: {
@@ -135,7 +143,8 @@ function OneSupplier({ supplier, mayChange }: { readonly supplier: SupplierView;
     },
     toBody: ({ isGone: gone, ...rest }) => ({ version, ...reached(rest), isGone: gone === 'true' }),
     onSend: async (body) => {
-      await ask(ENDPOINTS.orders.changeSupplier, { name, body: { ...body, version: current?.version ?? version } });
+      const kept = await ask(ENDPOINTS.orders.changeSupplier, { name, body: { ...body, version: current?.version ?? version } });
+      setVersion(kept.version);
       await refreshStores();
     },
   });
