@@ -51,19 +51,6 @@ function countPresses(hand: Hand): Pressed {
   return pressed;
 }
 
-/** Puts a table into the field of that page: pasted it is one press, however long. */
-function paste(hand: Hand, text: string): Promise<void> {
-  return hand.page.$eval(
-    '#bring-text',
-    (field, typed) => {
-      const area = field as HTMLTextAreaElement;
-      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, typed);
-      area.dispatchEvent(new Event('input', { bubbles: true }));
-    },
-    text,
-  );
-}
-
 async function stateNow(hand: Hand, api: Client, id: string): Promise<JobState> {
   await allKept(hand);
   const job = await api.get<JobView>(`/jobs/${id}`);
@@ -167,7 +154,7 @@ test('an evening: from an empty database to a unit that is handed over, at the p
 
   await hand.go('/shop/bring?list=stores');
   await hand.sees('or a CSV file');
-  await paste(hand, STORES.map((row) => row.join('\t')).join('\n'));
+  await hand.paste('#bring-text', STORES.map((row) => row.join('\t')).join('\n'));
   await hand.use('See what becomes of 2 rows');
   await hand.use('Take 2 new and 0 changed');
   await hand.sees('2 new, 0 changed');

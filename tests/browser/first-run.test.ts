@@ -157,16 +157,7 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.use('Bring in a list');
   await hand.sees('An empty table to fill in');
   expect(await hand.faults()).toEqual([]);
-  const paste = (text: string): Promise<void> =>
-    hand.page.$eval(
-      '#bring-text',
-      (field, typed) => {
-        const area = field as HTMLTextAreaElement;
-        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, typed);
-        area.dispatchEvent(new Event('input', { bubbles: true }));
-      },
-      text,
-    );
+  const paste = (text: string): Promise<void> => hand.paste('#bring-text', text);
   await paste('Number\tName\nM1\tMicrometer');
   await hand.sees('No column is called: Kind');
   const head = 'Tag\tWhat it is\tKind\tFrom\tTo\tSmallest step\tNever further off than\tColour';

@@ -191,6 +191,20 @@ export class Hand {
     await this.type(text);
   }
 
+  /** Puts a text into the field of a page that a selector names, at once, as pasting does. */
+  async paste(selector: string, text: string): Promise<void> {
+    await this.page.$eval(
+      selector,
+      (field, pasted) => {
+        const area = field as HTMLTextAreaElement;
+        // React hears only what comes by the field's own setter.
+        Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')!.set!.call(area, pasted);
+        area.dispatchEvent(new Event('input', { bubbles: true }));
+      },
+      text,
+    );
+  }
+
   /** Presses the button or link of that name. */
   async use(name: string): Promise<void> {
     await this.tabTo(name);

@@ -117,9 +117,8 @@ export class GoodsInBody {
   @RowsOf(() => DeliveredLine, 200, 1) lines: DeliveredLine[];
 }
 
-/** How one reaches a supplier who is written to and called; their name stays. */
-export class SupplierChangeBody {
-  @Version() version: number;
+/** How one reaches a supplier who is written to and called, and how long it takes. */
+class Reached {
   @IsOptional() @IsEmail({}, { message: 'must be an e-mail address' }) @MaxLength(200) email?: string;
   @IsOptional() @IsString() @MaxLength(60) phone?: string;
   @IsOptional() @IsString() @MaxLength(60) account?: string;
@@ -127,18 +126,16 @@ export class SupplierChangeBody {
   @Min(0, { message: 'must not be under 0' })
   @Max(365, { message: 'must be at most 365' })
   leadDays: number;
-  @IsBoolean() isGone: boolean;
 }
 
-export class SupplierBody {
+export class SupplierBody extends Reached {
   @TextLine('who is it?', 80) name: string;
-  @IsOptional() @IsEmail({}, { message: 'must be an e-mail address' }) @MaxLength(200) email?: string;
-  @IsOptional() @IsString() @MaxLength(60) phone?: string;
-  @IsOptional() @IsString() @MaxLength(60) account?: string;
-  @IsInt({ message: 'must be whole days' })
-  @Min(0, { message: 'must not be under 0' })
-  @Max(365, { message: 'must be at most 365' })
-  leadDays: number;
+}
+
+/** Their name stays: it is on every order. */
+export class SupplierChangeBody extends Reached {
+  @Version() version: number;
+  @IsBoolean() isGone: boolean;
 }
 
 /** A line of a supplier's catalogue, as it is kept by hand. */

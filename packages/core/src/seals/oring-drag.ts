@@ -4,8 +4,8 @@ import { defineWorking } from '../working/define.js';
 import { ok, refuse } from '../working/issues.js';
 
 /** Hardness beyond which Gent's relation is not held to, Shore A. */
-export const SOFTEST = 40;
-export const HARDEST = 95;
+const SOFTEST = 40;
+const HARDEST = 95;
 /** Lindley's law was measured to this squeeze. */
 const SQUEEZE_MOST = 0.45;
 /** Coefficients of friction of rubber on a ground, oiled surface; common practice. They scatter, and so does the answer. */
@@ -23,6 +23,30 @@ export function lineLoad(shore: number, section: number, squeeze: number): { rea
   const law = 1.25 * squeeze ** 1.5 + 50 * squeeze ** 6;
   return { load: modulusOf(shore) * section * law, width: section * Math.sqrt((6 / Math.PI) * law) };
 }
+
+/** What its drag hangs on beside its size, as it is asked. */
+export const DRAG_FIELDS = [
+  {
+    kind: 'number',
+    name: 'shore',
+    label: 'Hardness',
+    quantity: 'count',
+    min: SOFTEST,
+    max: HARDEST,
+    default: 70,
+    help: 'Shore A; 70 where nothing is said.',
+  },
+  {
+    kind: 'number',
+    name: 'pressure',
+    label: 'Pressure on it',
+    quantity: 'pressure',
+    min: 0,
+    max: 40,
+    default: 0,
+    help: 'While it slides.',
+  },
+] as const;
 
 export interface Dragging {
   /** Where it slides, mm. */
@@ -93,26 +117,7 @@ export const oringDrag = defineWorking({
       max: SQUEEZE_MOST,
       help: 'As “Does this O-ring fit?” has it.',
     },
-    {
-      kind: 'number',
-      name: 'shore',
-      label: 'Hardness',
-      quantity: 'count',
-      min: SOFTEST,
-      max: HARDEST,
-      default: 70,
-      help: 'Shore A; 70 where nothing is said.',
-    },
-    {
-      kind: 'number',
-      name: 'pressure',
-      label: 'Pressure on it',
-      quantity: 'pressure',
-      min: 0,
-      max: 40,
-      default: 0,
-      help: 'While it slides.',
-    },
+    ...DRAG_FIELDS,
     { kind: 'number', name: 'rings', label: 'How many', quantity: 'count', min: 1, max: 10, default: 1, help: 'That slide together.' },
     {
       kind: 'choice',
