@@ -285,6 +285,8 @@ test('what runs out is ordered of somebody who is written to: put in, ordered, c
   await hand.use('Take it as confirmed');
   await hand.use('Put it away');
   await hand.sees('all here');
+  const signe = await Client.as(shop.server.base, 'signe', PASSWORD);
+  expect(await signe.get<BeginView>('/begin')).toMatchObject({ suppliers: 1 });
   const after = (await tove.get<readonly StockLine[]>('/stock?find=SP-5-50'))[0]!;
   expect(after.onHand).toBe(line.onHand + 20);
   // The price is known from now on; a mistake in the list is taken off, and can be had back.

@@ -218,7 +218,7 @@ describe('a shop that begins', () => {
   test('the demo has all of it; only the foreman is told how far the shop is', async () => {
     const view = await oswin.get<BeginView>('/begin');
     expect(view).toMatchObject({ people: 5, pins: 5, isBackedUp: false, isRehearsed: false });
-    expect(Math.min(view.tools, view.stock, view.sheets, view.jobs, view.handedOver, view.tablets)).toBeGreaterThan(0);
+    expect(Math.min(view.tools, view.stock, view.suppliers, view.sheets, view.jobs, view.handedOver, view.tablets)).toBeGreaterThan(0);
     expect((await (await Client.as(server.base, 'ilka')).call('GET', '/begin')).status).toBe(403);
   });
 

@@ -7,6 +7,8 @@ export interface BeginView {
   readonly pins: number;
   readonly tools: number;
   readonly stock: number;
+  /** Whom it orders from. */
+  readonly suppliers: number;
   readonly sheets: number;
   readonly drafts: number;
   readonly tablets: number;

@@ -8,6 +8,7 @@ export const BEGUN: Statement = {
       (SELECT count(*)::int FROM person WHERE left_at IS NULL AND pin_hash IS NOT NULL) AS pins,
       (SELECT count(*)::int FROM tool WHERE retired IS NULL) AS tools,
       (SELECT count(*)::int FROM stock_item) AS stock,
+      (SELECT count(*)::int FROM supplier WHERE NOT is_gone) AS suppliers,
       (SELECT count(*)::int FROM sheet_revision WHERE status = 'approved') AS sheets,
       (SELECT count(*)::int FROM sheet_revision WHERE status = 'draft') AS drafts,
       (SELECT count(*)::int FROM tablet) AS tablets,

@@ -3,7 +3,7 @@ import { expect, test } from '@jest/globals';
 import { beginSteps } from './begin-steps.ts';
 
 const EMPTY: BeginView = {
-  ...{ isPriced: false, people: 1, pins: 0, tools: 0, stock: 0, sheets: 0, drafts: 0, tablets: 1, jobs: 0, handedOver: 0 },
+  ...{ isPriced: false, people: 1, pins: 0, tools: 0, stock: 0, suppliers: 0, sheets: 0, drafts: 0, tablets: 1, jobs: 0, handedOver: 0 },
   ...{ isBackedUp: false, isRehearsed: false, isDemo: false },
 };
 const doneIn = (view: Partial<BeginView>): readonly string[] =>
@@ -20,6 +20,7 @@ test.each<[string, Partial<BeginView>, string]>([
   ['a tool', { tools: 1 }, 'The crib'],
   ['an approved sheet', { sheets: 1 }, 'Sheets of what comes in most'],
   ['a line in the stores', { stock: 1 }, 'The stores'],
+  ['a supplier', { suppliers: 1 }, 'Whom you order from'],
   ['a second tablet', { tablets: 2 }, 'A tablet at every bench'],
   ['a backup that was brought back', { isBackedUp: true, isRehearsed: true }, 'A backup on another disk'],
   ['a unit handed over', { jobs: 1, handedOver: 1 }, 'The first unit'],

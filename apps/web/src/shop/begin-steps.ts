@@ -17,7 +17,7 @@ const some = (count: number, one: string, more: string): string => `${count === 
 
 /** What a shop has to begin with, in the order in which each makes the next one easier. */
 export function beginSteps(view: BeginView): readonly BeginStep[] {
-  const { people, pins, tools, stock, sheets, drafts, tablets, jobs, handedOver } = view;
+  const { people, pins, tools, stock, suppliers, sheets, drafts, tablets, jobs, handedOver } = view;
   return [
     {
       title: 'What an hour costs, and the tax',
@@ -59,6 +59,14 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       isDone: stock > 0,
       go: { to: '/shop/bring?list=stores', act: 'Bring in a list' },
       also: { to: '/stores/new', act: 'One by one' },
+    },
+    {
+      title: 'Whom you order from',
+      why: 'What is missing for a job goes on their order; what they have and what it costs is kept as it is ordered.',
+      state: some(suppliers, 'supplier', 'suppliers'),
+      isDone: suppliers > 0,
+      go: { to: '/stores/suppliers', act: 'Suppliers' },
+      also: { to: '/shop/bring?list=prices', act: 'Bring in a list of prices' },
     },
     {
       title: 'A tablet at every bench',
