@@ -13,7 +13,11 @@ async function write(hand: Hand, text: string): Promise<void> {
 }
 
 async function kept(hand: Hand): Promise<void> {
-  await hand.page.waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept');
+  await hand.page
+    .waitForFunction(() => document.querySelector('.keeping')?.textContent === 'Kept')
+    .catch(async () => {
+      throw new Error(`not kept: ${await hand.page.$eval('.keeping', (said) => said.textContent)}; the page says:\n${await hand.text()}`);
+    });
 }
 
 test('a model of a kind of one’s own, from nothing to approved, by table and keyboard', async () => {
@@ -47,7 +51,7 @@ test('a model of a kind of one’s own, from nothing to approved, by table and k
   // A new step is a tick, and the page stands; a reload too, with what is not written yet.
   await hand.use('Steps');
   await hand.page.waitForSelector('.dsg-add-row');
-  await hand.tabTo('Title');
+  await hand.walkTo('Title');
   // Escape is the way out of the table, to the key behind it.
   await hand.press('Escape');
   await hand.use('One more line');
@@ -114,7 +118,7 @@ test('a model of a kind of one’s own, from nothing to approved, by table and k
   await kept(hand);
   // It stands behind the end of the job, and is moved up among the strip.
   await hand.sees('stands after a step of');
-  await hand.tabTo('Title');
+  await hand.walkTo('Title');
   await hand.press('Escape');
   await hand.tabTo('Move Band off');
   for (let step = 0; step < 7; step += 1) await hand.press('ArrowUp');
@@ -128,7 +132,7 @@ test('a model of a kind of one’s own, from nothing to approved, by table and k
   expect(await hand.faults()).toEqual([]);
 
   // Thrown away by a slip, it comes back.
-  await hand.tabTo('Title');
+  await hand.walkTo('Title');
   await hand.press('Escape');
   await hand.use('Throw the draft away');
   await hand.sees('Throw the draft away?');

@@ -171,6 +171,11 @@ export class Hand {
   /** Goes by Tab to the control whose name begins with the words, once it is on the page: nobody tabs through what is still loading. */
   async tabTo(name: string): Promise<void> {
     await this.#shows(name);
+    await this.walkTo(name);
+  }
+
+  /** Goes by Tab to what has its name only once it is reached, as the cell of a table that is typed into. */
+  async walkTo(name: string): Promise<void> {
     const seen: string[] = [];
     for (let tries = 0; tries < MOST_TABS; tries += 1) {
       const focused = await this.#focused();
@@ -224,11 +229,15 @@ export class Hand {
     throw new Error(`no tab "${name}"; the page says:\n${await this.text()}`);
   }
 
-  /** Waits until a control of that name is on the page; that it never comes, the walk by Tab says better. */
+  /** Waits until a control of that name is on the page. */
   async #shows(name: string): Promise<void> {
     const isThere = (controls: string, wanted: string): boolean =>
       [...document.querySelectorAll<HTMLElement>(controls)].some((control) => window.nameOf(control).startsWith(wanted));
-    await this.page.waitForFunction(isThere, { polling: 100 }, CONTROLS, name).catch(() => undefined);
+    try {
+      await this.page.waitForFunction(isThere, { polling: 100 }, CONTROLS, name);
+    } catch {
+      throw new Error(`nothing to press or fill is called "${name}"; the page says:\n${await this.text()}`);
+    }
   }
 
   #focused(): Promise<string> {

@@ -3,6 +3,7 @@ import type { CompletePart, Difference, SheetFile, Tool } from '@jubb/sheet';
 import { readSheetFile, reviewSheet, sheetDifferences } from '@jubb/sheet/editing';
 import { sheetIssues } from '@jubb/sheet/file';
 import { createHash } from 'node:crypto';
+import type { MessagePort } from 'node:worker_threads';
 import { canonicalJson } from '../common/canonical.js';
 
 /** What is worked out beside the loop that answers: a large sheet takes seconds, and nobody is to wait for it. */
@@ -43,9 +44,13 @@ export const TASKS: SheetTasks = {
 export interface SheetTask {
   readonly name: keyof SheetTasks;
   readonly given: readonly unknown[];
+  /** Where it is told that it is begun. */
+  readonly begun: MessagePort;
 }
 
 /** One task, by its name, for a thread of its own. */
-export default function work({ name, given }: SheetTask): unknown {
+export default function work({ name, given, begun }: SheetTask): unknown {
+  begun.postMessage(true);
+  begun.close();
   return (TASKS[name] as (...all: readonly unknown[]) => unknown)(...given);
 }
