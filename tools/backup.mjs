@@ -205,6 +205,14 @@ function writeConfig(folder, repository, words) {
   if (isRoot()) run('chown', ['-R', 'postgres:', own, config, socketFolder(folder), join(data, 'jubb.password')]);
 }
 
+/** After the shop was moved: what stands of its place in what pgBackRest goes by, and whose the backups are. */
+export function movedBackup(folder, user) {
+  const known = settings(folder);
+  if (!known) return;
+  writeConfig(folder, known.repository, known.words);
+  run('chown', ['-R', `${user}:`, folder, known.repository, socketFolder(folder)]);
+}
+
 function pgbackrest(folder, args, more = []) {
   const port = existsSync(join(folder, 'port')) ? [`--pg1-port=${readFileSync(join(folder, 'port'), 'utf8').trim()}`] : [];
   const isAsking = args[0] === 'info';

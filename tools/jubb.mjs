@@ -5,6 +5,10 @@ const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE -
                          tablets of the shop's network too, by https with an authority of its own or the certificate that is given
 ./jubb demo --again      throw the demo away and make it anew; a shop of one's own is left alone
 ./jubb stop              stop what start started
+./jubb install [--lan …]  as root: a service of this machine, under a user of its own, from when it boots
+./jubb update FOLDER     to a newer checkout: backed up, built, started, and back again where that one does not answer;
+                         --back: after one that was cut off
+./jubb build             set up what is missing and build; start does it by itself
 ./jubb backup [FOLDER]    the whole shop, encrypted, to a folder of another disk; named once, made anew at night, old ones thinned
 ./jubb restore FOLDER [--to TIME]
                          the shop as it was, into a JUBB_HOME where nothing lies yet
@@ -38,6 +42,9 @@ JUBB_DATABASE_URL  another PostgreSQL to use     one of Jubb's own in JUBB_HOME`
 const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
   demo: async (args) => (await import('./serve.mjs')).demoAgain(args),
+  install: async (args) => (await import('./install.mjs')).install(args),
+  update: async (args) => (await import('./update.mjs')).update(args),
+  build: async () => (await import('./setup.mjs')).prepare(),
   backup: async (args) => (await import('./backup.mjs')).backup(args),
   restore: async (args) => (await import('./backup.mjs')).restore(args),
   rehearse: async () => (await import('./backup.mjs')).rehearse(),
@@ -64,6 +71,9 @@ const COMMANDS = {
   'demo-pictures': async () => (await import('./demo-pictures.mjs')).demoPictures(),
   help: () => say(HELP),
 };
+
+// Whoever reads only the first lines, as `head` does, has what they wanted.
+process.stdout.on('error', ({ code }) => process.exit(code === 'EPIPE' ? 0 : 1));
 
 const [name = 'help', ...args] = process.argv.slice(2);
 try {

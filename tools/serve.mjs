@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { setTimeout as wait } from 'node:timers/promises';
 import { join } from 'node:path';
-import { dropDatabase, isDemo, isTaken, startPostgres, stopPostgres } from './postgres.mjs';
+import { dropDatabase, isDemo, isRunning, isTaken, startPostgres, stopPostgres } from './postgres.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { lanAsked, prepareLan } from './lan.mjs';
 import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home, portFrom } from './setup.mjs';
@@ -11,6 +11,12 @@ import { ROOT, checkMachine, ensureBuild, ensureNodeModules, home, portFrom } fr
 /** A server that says nothing for so long does not come up. */
 const PATIENCE_MS = 180_000;
 const DEMO_BEGUN = 'demo: ';
+/** An answer that does not come for so long is none. */
+const ANSWERS_MS = 60_000;
+const ANSWER_LOOKS_MS = 200;
+/** A service looks whether its server is there every so often, ms, and whether its database is, each so many times. */
+const LOOKS_MS = 500;
+const DATABASE_LOOKS = 20;
 
 /** Serves, and gives where; says so unless it is `quiet`. */
 export async function start(args, { quiet = false } = {}) {
@@ -31,7 +37,24 @@ export async function start(args, { quiet = false } = {}) {
   }
   const base = `http://127.0.0.1:${port}`;
   if (!quiet) await sayWhere(base, asked.empty, readState()?.told);
+  if (args.includes('--stay')) await stay();
   return { base, url };
+}
+
+/** Until it is told to stop, for a service; ends with 1 where the server does, to be begun anew by who began it. */
+async function stay() {
+  let isToStop = false;
+  for (const signal of ['SIGTERM', 'SIGINT']) process.on(signal, () => (isToStop = true));
+  const folder = join(home(), 'postgres');
+  for (let looks = 1, gone = 0; !isToStop && readState(); looks += 1) {
+    await wait(LOOKS_MS);
+    if (process.env.JUBB_DATABASE_URL || looks % DATABASE_LOOKS > 0) continue;
+    // One that is begun anew by somebody is gone for a moment.
+    gone = isRunning(folder) ? 0 : gone + 1;
+    if (gone > 1) await startPostgres(folder).catch(({ message }) => remark(message));
+  }
+  await stop({ quiet: true });
+  if (!isToStop) throw new Stop(`The server ended; see ${join(home(), 'server.log')}`);
 }
 
 /** Which demo a new shop begins with: `full`, two years of a shop; `small`, three jobs. */
@@ -78,6 +101,24 @@ export async function stop({ quiet = false } = {}) {
   if (running) await stopServer(running);
   const stopped = stopPostgres(join(home(), 'postgres'));
   if (!quiet) say(running || stopped ? 'Jubb is stopped' : 'Jubb was not running');
+}
+
+/** The version that answers at a port, its page and its database with it. `isLost` gives why it will not, once that is known. */
+export async function answers(port, isLost = () => undefined) {
+  const base = `http://127.0.0.1:${port}`;
+  const ends = Date.now() + ANSWERS_MS;
+  for (;;) {
+    try {
+      const [health, page] = await Promise.all(['/api/v1/health', '/'].map((path) => fetch(`${base}${path}`)));
+      const { database, version } = await health.json();
+      if (health.ok && page.ok && database === 'up') return version;
+    } catch {
+      // Not yet.
+    }
+    const why = Date.now() > ends ? `It did not answer at ${base} for ${ANSWERS_MS / 1000} s` : isLost();
+    if (why) throw new Stop(why);
+    await wait(ANSWER_LOOKS_MS);
+  }
 }
 
 export function portWanted() {

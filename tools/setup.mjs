@@ -1,16 +1,21 @@
 // What a fresh Debian machine needs before anything else: node packages, Debian packages, the build.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, statfsSync, writeFileSync } from 'node:fs';
-import { join, resolve } from 'node:path';
+import { existsSync, mkdirSync, readFileSync, readdirSync, realpathSync, statSync, statfsSync, writeFileSync } from 'node:fs';
+import { join, relative, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { Stop, remark } from './say.mjs';
 
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const LEAST_FREE_MB = 400;
+/** Where `install` puts what it runs, ready: nothing is fetched or built there. */
+export const PROGRAM = '/opt/jubb';
+export const isPlaced = ROOT.startsWith(`${PROGRAM}/`);
 
 export function home() {
-  return resolve(ROOT, process.env.JUBB_HOME ?? '.jubb');
+  const place = resolve(ROOT, process.env.JUBB_HOME ?? '.jubb');
+  // An update leaves a link to it in the newer checkout.
+  return existsSync(place) ? realpathSync(place) : place;
 }
 
 /** A port out of the environment. */
@@ -55,6 +60,7 @@ export function run(command, args, { words, ...options } = {}) {
 }
 
 export function ensureNodeModules() {
+  if (isPlaced) return;
   const stamp = join(ROOT, 'node_modules', '.jubb-installed');
   const wanted = createHash('sha256')
     .update(readFileSync(join(ROOT, 'package-lock.json')))
@@ -137,6 +143,7 @@ const SOURCES = [
 /** Builds what changed since the last build; returns a mark of what was built. */
 export function ensureBuild() {
   const stamp = join(ROOT, 'node_modules', '.jubb-built');
+  if (isPlaced) return readFileSync(stamp, 'utf8');
   const wanted = sourcesMark();
   const outputs = [
     'packages/core/dist/index.js',
@@ -157,12 +164,19 @@ export function ensureBuild() {
   return wanted;
 }
 
+/** All that a start needs but the database. */
+export function prepare() {
+  checkMachine();
+  ensureNodeModules();
+  ensureBuild();
+}
+
 function sourcesMark() {
   const hash = createHash('sha256');
   const visit = (path) => {
     const stats = statSync(path);
     if (stats.isDirectory()) for (const name of readdirSync(path).toSorted()) visit(join(path, name));
-    else hash.update(path).update(readFileSync(path));
+    else hash.update(relative(ROOT, path)).update(readFileSync(path));
   };
   for (const source of SOURCES) if (existsSync(join(ROOT, source))) visit(join(ROOT, source));
   return hash.digest('hex');

@@ -176,7 +176,7 @@ test('an evening: from an empty database to a unit that is handed over, at the p
   expect(await joint()).toMatchObject({ trust: 'unverified' });
   await hand.use('Joints');
   await page.waitForSelector('.dsg-cell');
-  await hand.tabTo('Name');
+  await hand.walkTo('Name');
   // One column at a time: the cell that is active follows the key when the table has drawn it.
   for (let at = 'Name'; at !== 'Trust';) {
     await hand.press('ArrowRight');

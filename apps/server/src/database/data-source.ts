@@ -1,4 +1,4 @@
-import { DataSource, type EntityManager } from 'typeorm';
+import { DataSource, type EntityManager, type QueryRunner } from 'typeorm';
 import pg, { type Pool, type PoolClient } from 'pg';
 import * as entities from './entities/index.js';
 import { Foundation1764000000000 } from './migrations/1764000000000-foundation.js';
@@ -86,11 +86,16 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
   });
 }
 
+/** Brings the database up to this version; refuses one that a newer version has been at, whose tables it does not know. */
 export async function migrate(url: string): Promise<void> {
   const dataSource = await makeDataSource(url, true).initialize();
   const runner = dataSource.createQueryRunner();
   try {
     await runner.query('SELECT pg_advisory_lock($1)', [MIGRATION_LOCK]);
+    const known = new Set(dataSource.migrations.map(({ name, constructor }) => name ?? constructor.name));
+    const later = (await doneMigrations(runner)).find((name) => !known.has(name));
+    if (later !== undefined)
+      throw new Error(`A newer version of Jubb has been at this shop (${later}): start that one, or restore a backup from before it`);
     await dataSource.runMigrations();
     await runner.query('SELECT pg_advisory_unlock($1)', [MIGRATION_LOCK]);
   } finally {
@@ -98,6 +103,11 @@ export async function migrate(url: string): Promise<void> {
     // Whatever went wrong, the lock ends with the connection.
     await dataSource.destroy();
   }
+}
+
+async function doneMigrations(runner: QueryRunner): Promise<readonly string[]> {
+  if (!(await runner.hasTable('migrations'))) return [];
+  return ((await runner.query('SELECT name FROM migrations ORDER BY id')) as readonly { name: string }[]).map(({ name }) => name);
 }
 
 /** A statement that every connection prepares once, for what tablets ask all day. */

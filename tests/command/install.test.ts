@@ -1,0 +1,136 @@
+import type { HealthView } from '@jubb/wire';
+import { spawnSync } from 'node:child_process';
+import { chmodSync, mkdtempSync, realpathSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { asVersion, checkout } from '../kit/checkout.ts';
+import { Machine } from '../kit/machine.ts';
+import { ROOT } from '../kit/server.ts';
+
+const BASE = 'http://127.0.0.1:4170';
+
+/** A machine within the machine is made by root alone. */
+const asRoot = process.getuid?.() === 0 ? describe : describe.skip;
+
+asRoot('a service of the machine', () => {
+  let folder: string;
+  let machine: Machine;
+
+  beforeAll(async () => {
+    folder = realpathSync(mkdtempSync(join(tmpdir(), 'jubb-install-')));
+    chmodSync(folder, 0o755);
+    // It has no way out to Debian, so what is to be there is there before.
+    const needed = `const s = await import(${JSON.stringify(join(ROOT, 'tools/setup.mjs'))}); s.ensureDebian([s.POSTGRESQL, s.PGBACKREST]);`;
+    expect(spawnSync(process.execPath, ['--input-type=module', '-e', needed]).status).toBe(0);
+    checkout(join(folder, 'first'));
+    machine = new Machine(folder);
+    await machine.boot();
+  });
+  afterAll(async () => {
+    await machine.drawPlug();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const jubb = (...args: readonly string[]): ReturnType<Machine['run']> => machine.run('/usr/local/bin/jubb', args);
+  const health = (): HealthView | undefined => {
+    const said = machine.node(`console.log(await (await fetch('${BASE}/api/v1/health')).text())`);
+    return said === '' ? undefined : (JSON.parse(said) as HealthView);
+  };
+  const answers = (): Promise<void> => machine.until('it does not answer', () => health()?.database === 'up');
+  const jubbProcess = (words: string): number => Number(machine.run('pgrep', ['-o', '-u', 'jubb', '-f', words]).stdout.trim());
+  const post = (path: string, body: object): string =>
+    machine.node(`
+      const headers = { 'content-type': 'application/json', 'x-jubb-csrf': 'none' };
+      console.log((await fetch('${BASE}/api/v1${path}', { method: 'POST', headers, body: ${JSON.stringify(JSON.stringify(body))} })).status);
+    `);
+  const logsIn = (): boolean => Number(post('/session', { login: 'else', password: 'long enough' })) < 300;
+
+  test('is installed by root alone, once, under a user of its own that cannot change the program', () => {
+    const nobody = machine.run('runuser', ['-u', 'nobody', '--', '/tmp/shop/first/jubb', 'install']);
+    expect([nobody.status, nobody.stderr]).toEqual([1, expect.stringContaining('made by root: sudo ./jubb install')]);
+    const installed = machine.run('/tmp/shop/first/jubb', ['install']);
+    expect([installed.status, installed.stdout]).toEqual([
+      0,
+      expect.stringContaining('it answers at http://127.0.0.1:4170, and begins whenever'),
+    ]);
+    expect(machine.run('/tmp/shop/first/jubb', ['install']).stderr).toContain('is installed here already');
+    expect(machine.run('systemctl', ['is-enabled', 'jubb']).stdout).toBe('enabled\n');
+    expect(jubbProcess('apps/server/dist/main.js')).toBeGreaterThan(0);
+    expect(jubbProcess('bin/postgres')).toBeGreaterThan(0);
+    const mayWrite = (place: string): boolean => machine.run('runuser', ['-u', 'jubb', '--', 'test', '-w', place]).status === 0;
+    expect(['/var/lib/jubb', '/opt/jubb', '/opt/jubb/current/tools/jubb.mjs', '/etc/jubb.env'].map(mayWrite)).toEqual([
+      true,
+      false,
+      false,
+      false,
+    ]);
+    // Nobody else of the machine reads the shop.
+    expect(machine.run('runuser', ['-u', 'nobody', '--', 'ls', '/var/lib/jubb']).status).not.toBe(0);
+    expect(health()).toMatchObject({ database: 'up' });
+    const opened = {
+      shop: 'Own bench',
+      zone: 'Europe/Vienna',
+      currency: 'EUR',
+      name: 'Somebody Else',
+      login: 'else',
+      password: 'long enough',
+    };
+    expect(Number(post('/first-run', opened))).toBeLessThan(300);
+    expect(logsIn()).toBe(true);
+  });
+
+  test('status and backup are asked of the shop, whoever asks', () => {
+    const backedUp = jubb('backup', '/srv/backups');
+    expect([backedUp.status, backedUp.stdout]).toEqual([0, expect.stringMatching(/Backed up: .* to \/srv\/backups\n$/u)]);
+    const { stdout } = jubb('status');
+    for (const line of ['ok  shop         /var/lib/jubb', 'ok  server       http://127.0.0.1:4170', 'ok  backup       0 h ago'])
+      expect(stdout).toContain(line);
+  });
+
+  test.each([
+    ['the server', 'apps/server/dist/main.js --empty'],
+    ['what keeps it up', 'tools/keep-up.mjs'],
+    ['the service', 'start --empty --stay'],
+    ['the database', 'bin/postgres'],
+  ])('%s, killed, comes back by itself', async (_, words) => {
+    const killed = jubbProcess(words);
+    expect(killed).toBeGreaterThan(0);
+    machine.run('kill', ['-9', String(killed)]);
+    await machine.until('it does not come back', () => ![0, killed].includes(jubbProcess(words)));
+    await answers();
+    expect(logsIn()).toBe(true);
+  });
+
+  test('after a power cut it begins as the machine does', async () => {
+    await machine.drawPlug();
+    await machine.boot();
+    await answers();
+    expect(logsIn()).toBe(true);
+  });
+
+  test('an update that cannot serve leaves it as it was; one that can has it, and the program before stays beside it', async () => {
+    const { version } = health()!;
+    asVersion(
+      checkout(join(folder, 'failing')),
+      '9.1.0',
+      "UPDATE person SET login = login || '-gone'",
+      "throw new Error('this one cannot serve');",
+    );
+    const failed = jubb('update', '/tmp/shop/failing');
+    expect([failed.status, failed.stderr]).toEqual([1, expect.stringContaining('The new version does not come up; the shop is as it was')]);
+    expect(failed.stderr).toMatch(/: this one cannot serve$/mu);
+    await answers();
+    expect([health()?.version, logsIn()]).toEqual([version, true]);
+
+    asVersion(checkout(join(folder, 'newer')), '9.2.0', 'CREATE TABLE later (id int)');
+    const updated = jubb('update', '/tmp/shop/newer');
+    expect([updated.status, updated.stdout]).toEqual([0, 'Updated: version 9.2.0 answers. From now on: jubb status\n']);
+    expect([health()?.version, logsIn()]).toEqual(['9.2.0', true]);
+    const programs = machine.run('ls', ['/opt/jubb']).stdout.trim().split('\n');
+    expect(programs).toHaveLength(3);
+    expect(programs).toContain('current');
+    // Another backup of the shop, which says what it is, goes on where the others are.
+    expect(jubb('backup').status).toBe(0);
+  });
+});

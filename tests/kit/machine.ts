@@ -1,0 +1,83 @@
+import { spawn, spawnSync, type ChildProcess, type SpawnSyncReturns } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+
+/** Sets the root of the machine up, in namespaces of its own, and becomes its first process. Whatever it mounts goes with it. */
+const BOOT = String.raw`set -e
+mount --make-rprivate /
+mount -t overlay overlay -o "lowerdir=/,upperdir=$1/upper,workdir=$1/work" "$1/root"
+cd "$1/root"
+mount -t proc proc proc
+mount -t sysfs sysfs sys
+for place in run tmp dev sys/fs/cgroup; do mount -t tmpfs tmpfs $place; done
+for device in null zero random urandom full tty; do touch dev/$device; mount --bind /dev/$device dev/$device; done
+mkdir dev/pts dev/shm
+mount -t devpts devpts dev/pts -o newinstance,ptmxmode=0666
+ln -s pts/ptmx dev/ptmx
+if [ -e /sys/fs/cgroup/cgroup.controllers ]; then
+  mount -t cgroup2 cgroup sys/fs/cgroup
+else
+  mkdir sys/fs/cgroup/systemd
+  mount -t cgroup -o none,name=systemd cgroup sys/fs/cgroup/systemd
+fi
+mkdir -p "tmp/shop" && mount --bind "$1" tmp/shop
+exec chroot . env -i container=test PATH=/usr/sbin:/usr/bin:/sbin:/bin /lib/systemd/systemd --unit=multi-user.target --show-status=no`;
+
+/** A machine of its own within this one: its files over those that are here, its processes, its network, its systemd. */
+export class Machine {
+  readonly #folder: string;
+  #child: ChildProcess | undefined;
+  #first = 0;
+
+  /** What it writes lies in the folder, which it sees as /tmp/shop; with nothing in it that was installed here. */
+  constructor(folder: string) {
+    this.#folder = folder;
+    for (const one of ['upper', 'work', 'root']) mkdirSync(join(folder, one), { recursive: true });
+  }
+
+  async boot(): Promise<void> {
+    const kinds = ['--mount', '--pid', '--fork', '--uts', '--ipc', '--net', '--cgroup', '--kill-child'];
+    const child = spawn('unshare', [...kinds, 'sh', '-c', BOOT, 'boot', this.#folder], { stdio: ['ignore', 'ignore', 'pipe'] });
+    let said = '';
+    child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
+    this.#child = child;
+    await this.#until('it does not boot', () => {
+      if (child.exitCode !== null) throw new Error(`it does not boot: ${said}`);
+      const children = `/proc/${child.pid}/task/${child.pid}/children`;
+      this.#first = existsSync(children) ? Number(readFileSync(children, 'utf8').trim()) : 0;
+      return this.#first > 0 && /running|degraded/u.test(this.run('systemctl', ['is-system-running']).stdout);
+    });
+  }
+
+  /** As if its plug was drawn. */
+  async drawPlug(): Promise<void> {
+    const child = this.#child;
+    if (!child || this.#first === 0 || child.exitCode !== null) return;
+    const isOver = new Promise((resolve) => child.once('exit', resolve));
+    process.kill(this.#first, 'SIGKILL');
+    await isOver;
+  }
+
+  run(command: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): SpawnSyncReturns<string> {
+    const into = ['--target', String(this.#first), '--mount', '--pid', '--uts', '--ipc', '--net', '--cgroup', '--root', '--wd'];
+    const path = 'PATH=/usr/local/sbin:/usr/local/bin:/usr/sbin:/usr/bin:/sbin:/bin';
+    const own = Object.entries(env).map(([name, value]) => `${name}=${value}`);
+    return spawnSync('nsenter', [...into, 'env', '-i', path, ...own, command, ...args], { encoding: 'utf8' });
+  }
+
+  /** What a program of Node.js prints there. */
+  node(program: string): string {
+    return this.run(process.execPath, ['--input-type=module', '-e', program]).stdout;
+  }
+
+  async until(what: string, isSo: () => boolean): Promise<void> {
+    return this.#until(what, isSo);
+  }
+
+  async #until(what: string, isSo: () => boolean): Promise<void> {
+    for (const end = Date.now() + 120_000; !isSo();) {
+      if (Date.now() > end) throw new Error(what);
+      await new Promise((resolve) => setTimeout(resolve, 100));
+    }
+  }
+}

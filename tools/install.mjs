@@ -1,0 +1,237 @@
+// ./jubb install: a service of this machine, under a user of its own, from when it boots.
+import { spawnSync } from 'node:child_process';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  readlinkSync,
+  renameSync,
+  rmSync,
+  statSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { movedBackup } from './backup.mjs';
+import { backupConfig } from './postgres.mjs';
+import { lanAsked } from './lan.mjs';
+import { Stop, remark, say } from './say.mjs';
+import { answers, portWanted, stop } from './serve.mjs';
+import {
+  AVAHI,
+  CADDY,
+  PGBACKREST,
+  POSTGRESQL,
+  PROGRAM,
+  ROOT,
+  checkMachine,
+  ensureBuild,
+  ensureDebian,
+  ensureNodeModules,
+  home,
+  isPlaced,
+  isRoot,
+  run,
+} from './setup.mjs';
+
+const USER = 'jubb';
+const CURRENT = join(PROGRAM, 'current');
+const SHOP = '/var/lib/jubb';
+const UNIT = '/etc/systemd/system/jubb.service';
+const SETTINGS = '/etc/jubb.env';
+const COMMAND = '/usr/local/bin/jubb';
+/** What a service is told of the environment that it was installed in. */
+const TOLD = ['JUBB_LAN_PORT', 'JUBB_LAN_TRUST_PORT', 'JUBB_LAN_BIND'];
+/** The one that runs, and the one before it. */
+const RELEASES_KEPT = 2;
+
+/** Whether what runs here is what was installed. */
+export const isService = () => isPlaced && existsSync(UNIT);
+const isBooted = () => existsSync('/run/systemd/system');
+const systemctl = (...args) => run('systemctl', args, { words: `systemctl ${args.join(' ')}` });
+
+export async function install(args) {
+  if (!isRoot()) throw new Stop('A service of the machine is made by root: sudo ./jubb install');
+  if (!existsSync('/lib/systemd/systemd'))
+    throw new Stop('There is no systemd here, which begins services as the machine boots: ./jubb start serves by hand');
+  if (process.env.JUBB_DATABASE_URL)
+    throw new Stop('JUBB_DATABASE_URL names a database that is not Jubb’s own: install makes one on this machine');
+  if (existsSync(UNIT)) throw new Stop(`Jubb is installed here already (${UNIT}): ${COMMAND} update FOLDER goes to a newer checkout`);
+  checkMachine();
+  const port = portWanted();
+  const lan = lanAsked(args);
+  ensureNodeModules();
+  ensureBuild();
+  // What a service without rights could not fetch itself.
+  ensureDebian([POSTGRESQL, PGBACKREST, ...(lan ? [CADDY, AVAHI] : [])]);
+  if (spawnSync('id', [USER]).status !== 0) {
+    const account = ['--system', '--user-group', '--home-dir', SHOP, '--shell', '/usr/sbin/nologin', USER];
+    run('useradd', account, { words: `Making the user ${USER}` });
+  }
+  const mine = home();
+  const hasShop = existsSync(join(mine, 'postgres', 'data', 'PG_VERSION'));
+  if (hasShop && existsSync(join(SHOP, 'postgres'))) throw new Stop(`There is a shop in ${SHOP} and one in ${mine}: nothing was touched`);
+  remark(`Putting the program into ${PROGRAM} …`);
+  turnTo(placed(ROOT));
+  if (hasShop) {
+    await stop({ quiet: true });
+    rmSync(SHOP, { recursive: true, force: true });
+    run('mv', [mine, SHOP], { words: `Moving the shop to ${SHOP}` });
+  }
+  mkdirSync(SHOP, { recursive: true });
+  run('chown', ['-R', `${USER}:${USER}`, SHOP]);
+  run('chmod', ['750', SHOP]);
+  if (hasShop) movedBackup(join(SHOP, 'postgres'), USER);
+  if (lan?.key) checkReadable(lan.key);
+  const told = TOLD.filter((name) => process.env[name] !== undefined).map((name) => `${name}=${process.env[name]}`);
+  writeFileSync(SETTINGS, [`JUBB_HOME=${SHOP}`, `JUBB_PORT=${port}`, ...told, ''].join('\n'));
+  writeFileSync(UNIT, unit(args));
+  writeFileSync(COMMAND, COMMAND_TEXT, { mode: 0o755 });
+  if (isBooted()) systemctl('daemon-reload');
+  systemctl('enable', 'jubb.service');
+  if (isBooted()) {
+    systemctl('start', 'jubb.service');
+    await answers(port, isLost);
+  }
+  say(
+    `Jubb is installed: it ${isBooted() ? `answers at http://127.0.0.1:${port}, and ` : ''}begins whenever this machine does. The shop is in ${SHOP}`,
+  );
+  say('sudo jubb status says whether all is well; sudo jubb backup FOLDER sees to it that nothing is lost');
+}
+
+/** A copy of a checkout where nobody but root writes; its place. */
+function placed(folder) {
+  const { version } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
+  const mark = readFileSync(join(folder, 'node_modules', '.jubb-built'), 'utf8').slice(0, 8);
+  const place = join(PROGRAM, `${version}-${mark}`);
+  if (existsSync(place)) return place;
+  const begun = `${place}.begun`;
+  rmSync(begun, { recursive: true, force: true });
+  mkdirSync(PROGRAM, { recursive: true });
+  const left = new Set([join(folder, '.git'), join(folder, '.jubb')]);
+  cpSync(folder, begun, { recursive: true, verbatimSymlinks: true, filter: (from) => !left.has(from) });
+  run('chown', ['-R', 'root:root', begun]);
+  run('chmod', ['-R', 'u+rwX,go+rX,go-w', begun]);
+  // Whole or not at all.
+  renameSync(begun, place);
+  return place;
+}
+
+/** Which one `current` is, from now on. */
+function turnTo(place) {
+  const next = `${CURRENT}.next`;
+  rmSync(next, { force: true });
+  symlinkSync(place, next);
+  renameSync(next, CURRENT);
+}
+
+/** Of those that were, the newest stay. */
+function thinned() {
+  const now = readlinkSync(CURRENT);
+  const there = readdirSync(PROGRAM, { withFileTypes: true })
+    .filter((entry) => entry.isDirectory())
+    .map(({ name }) => join(PROGRAM, name));
+  const others = there.filter((place) => place !== now).toSorted((one, other) => statSync(other).ctimeMs - statSync(one).ctimeMs);
+  for (const old of others.slice(RELEASES_KEPT - 1)) rmSync(old, { recursive: true, force: true });
+}
+
+function checkReadable(file) {
+  if (spawnSync('runuser', ['-u', USER, '--', 'test', '-r', file]).status !== 0)
+    throw new Stop(`The user ${USER} cannot read ${file}: chown ${USER} it, or put it where that user reads`);
+}
+
+const node = `${process.execPath} ${join(CURRENT, 'tools/jubb.mjs')}`;
+
+/** Its shop is all that it may write, and a disk for the backups that is mounted. */
+const unit = (args) => `[Unit]
+Description=Jubb, the bench book of a rebuild shop
+After=network-online.target
+Wants=network-online.target
+
+[Service]
+User=${USER}
+EnvironmentFile=${SETTINGS}
+WorkingDirectory=/
+ExecStart=${[node, 'start', '--empty', '--stay', ...args].join(' ')}
+Restart=always
+RestartSec=3
+KillMode=mixed
+TimeoutStopSec=90
+UMask=0077
+NoNewPrivileges=yes
+AmbientCapabilities=CAP_NET_BIND_SERVICE
+CapabilityBoundingSet=CAP_NET_BIND_SERVICE
+ProtectSystem=full
+ProtectHome=yes
+PrivateDevices=yes
+ProtectKernelTunables=yes
+ProtectControlGroups=yes
+RestrictSUIDSGID=yes
+
+[Install]
+WantedBy=multi-user.target
+`;
+
+const COMMAND_TEXT = `#!/bin/sh
+# Jubb as a service of this machine. What is asked of the shop is asked as its user.
+[ "$(id -u)" = 0 ] || exec sudo "$0" "$@"
+set -a
+. ${SETTINGS}
+set +a
+case "$1" in
+  start | stop) exec systemctl "$1" jubb.service ;;
+  install | update) exec ${node} "$@" ;;
+  backup)
+    # A new place for the backups is made, and given to who fills it.
+    case "\${2:-}" in
+      '' | -*) ;;
+      *)
+        set -- backup "$(realpath -m "$2")"
+        mkdir -p "$2" && [ -n "$(ls -A "$2")" ] || chown ${USER}: "$2"
+        ;;
+    esac
+    ;;
+esac
+cd /
+exec runuser -u ${USER} -- ${node} "$@"
+`;
+
+/** The last word of a service that could not stay. */
+function isLost() {
+  if (run('systemctl', ['show', 'jubb.service', '-p', 'NRestarts', '--value']).trim() === '0') return undefined;
+  const said = run('journalctl', ['-u', 'jubb.service', '-o', 'cat', '-n', '50', '--no-pager']);
+  return said.split('\n').findLast((line) => line.startsWith('jubb: ')) ?? 'The service ends as soon as it is begun';
+}
+
+/** What an update does with an installed shop; see the one that is started by hand. */
+export function serviceHouse() {
+  const asUser = (file, ...args) =>
+    run('runuser', ['-u', USER, '--', process.execPath, join(ROOT, 'tools', file), ...args], { words: args.join(' '), cwd: '/' });
+  const was = readlinkSync(CURRENT);
+  return {
+    isRunning: true,
+    isLost,
+    port: portWanted(),
+    stop: () => systemctl('stop', 'jubb.service'),
+    before: (what) => asUser('before.mjs', what),
+    back: () =>
+      existsSync(backupConfig(join(SHOP, 'postgres')))
+        ? asUser('jubb.mjs', 'backup', '--quiet')
+        : remark('No backup is set up here: jubb backup FOLDER'),
+    to(folder) {
+      turnTo(placed(folder));
+      systemctl('start', 'jubb.service');
+    },
+    away: () => systemctl('stop', 'jubb.service'),
+    again() {
+      turnTo(was);
+      systemctl('start', 'jubb.service');
+    },
+    done() {
+      thinned();
+      return 'jubb status';
+    },
+  };
+}
