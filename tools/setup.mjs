@@ -112,6 +112,7 @@ export const POSTGRESQL = { name: 'postgresql', proof: () => postgresBin() !== u
 export const PGBACKREST = { name: 'pgbackrest', proof: () => existsSync('/usr/bin/pgbackrest') };
 export const CADDY = { name: 'caddy', proof: () => existsSync('/usr/bin/caddy') };
 export const AVAHI = { name: 'avahi-daemon', proof: () => existsSync('/usr/sbin/avahi-daemon') };
+export const HAPROXY = { name: 'haproxy', proof: () => existsSync('/usr/sbin/haproxy') };
 export const CHROMIUM = { name: 'chromium', proof: () => existsSync('/usr/bin/chromium') };
 
 /** Folder of initdb and pg_ctl, the newest version there is. */

@@ -14,6 +14,8 @@ const DATABASE_SAYS: Readonly<Record<string, () => ProblemError>> = {
   '23505': () => new ProblemError('there-already'),
   '23503': () => new ProblemError('points-nowhere'),
   '53100': () => new ProblemError('disk-full'),
+  // One that is still the copy of another, and keeps nothing before it is promoted.
+  '25006': () => new ProblemError('database-silent'),
   '57014': () => new ProblemError('too-long'),
   '57P01': () => new ProblemError('database-silent'),
   '57P03': () => new ProblemError('database-silent'),
