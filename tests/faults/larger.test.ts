@@ -21,7 +21,7 @@ let folder: string;
 let [primary, standby] = ['', ''];
 let standbyUrl = '';
 let base = '';
-let servers: RunningServer[] = [];
+const servers: RunningServer[] = [];
 let haproxy: ChildProcess;
 
 /** The blocks of a language of the document that say a word. */
