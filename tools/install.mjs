@@ -216,7 +216,7 @@ export function serviceHouse() {
     port: portWanted(),
     stop: () => systemctl('stop', 'jubb.service'),
     before: (what) => asUser('before.mjs', what),
-    back: () =>
+    backup: () =>
       existsSync(backupConfig(join(SHOP, 'postgres')))
         ? asUser('jubb.mjs', 'backup', '--quiet')
         : remark('No backup is set up here: jubb backup FOLDER'),

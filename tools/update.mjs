@@ -4,7 +4,6 @@ import { join, resolve } from 'node:path';
 import { backup, lastBackup } from './backup.mjs';
 import { before } from './before.mjs';
 import { isService, serviceHouse } from './install.mjs';
-
 import { Stop, remark, say } from './say.mjs';
 import { answers, portWanted, readState, start, stop } from './serve.mjs';
 import { ROOT, checkMachine, home, run } from './setup.mjs';
@@ -12,22 +11,26 @@ import { ROOT, checkMachine, home, run } from './setup.mjs';
 const MIGRATIONS = 'apps/server/src/database/migrations';
 
 /**
- * What an update does with a shop that somebody starts by hand. `stop` ends the server; `before` keeps the database as
- * it is, brings that back or lets it go; `to` begins the checkout in a folder and `again` the one of before; both give
- * when they listen.
+ * What an update does with a shop that somebody starts by hand; a service has the same acts. `before` keeps the database
+ * as it is, brings that back or lets it go; `to` begins the checkout in a folder, `away` ends it, `again` begins the one
+ * of before, `done` says how it is begun from now on.
  */
 function houseByHand() {
   const running = readState();
-  const args = running?.lan ? ['--lan', ...given(running.lan)] : [];
+  const { lan, port } = running ?? {};
+  // Where it served it goes on, whatever the environment of this command says.
+  if (running) process.env.JUBB_PORT = String(port);
+  if (lan) Object.assign(process.env, { JUBB_LAN_PORT: String(lan.secure), JUBB_LAN_TRUST_PORT: String(lan.plain) });
+  const args = ['--empty', ...(lan ? ['--lan', ...given(lan)] : [])];
   return {
     isRunning: running !== undefined,
-    port: running?.port ?? portWanted(),
+    port: portWanted(),
+    backup: () => (lastBackup() ? backup(['--quiet']) : remark('No backup is set up here: ./jubb backup FOLDER')),
     stop: () => stop({ quiet: true }),
     before,
-    back: () => (lastBackup() ? backup(['--quiet']) : remark('No backup is set up here: ./jubb backup FOLDER')),
-    to: (folder) => jubb(folder, ['start', '--empty', ...args], 'The new version'),
+    to: (folder) => jubb(folder, ['start', ...args], 'The new version'),
     away: (folder) => jubb(folder, ['stop'], 'Stopping the new version'),
-    again: () => start(['--empty', ...args], { quiet: true }),
+    again: () => start(args, { quiet: true }),
     done: (folder) => link(folder),
   };
 }
@@ -68,7 +71,7 @@ export async function update(args) {
     throw new Stop(`There is no shop in ${home()} yet: ./jubb start in the new folder makes one`);
   remark('Building the new version …');
   jubb(folder, ['build'], 'Building the new version');
-  await house.back();
+  await house.backup();
   await house.stop();
   // From here on whatever fails ends with the shop as it was.
   try {

@@ -46,6 +46,21 @@ asRoot('a service of the machine', () => {
     `);
   const logsIn = (): boolean => Number(post('/session', { login: 'else', password: 'long enough' })) < 300;
 
+  test('a shop that was started by hand moves in, with its backups', async () => {
+    const byHand = (...args: readonly string[]): ReturnType<Machine['run']> => machine.run('/tmp/shop/first/jubb', args);
+    expect(byHand('start', '--empty').status).toBe(0);
+    const opened = {
+      shop: 'Own bench',
+      zone: 'Europe/Vienna',
+      currency: 'EUR',
+      name: 'Somebody Else',
+      login: 'else',
+      password: 'long enough',
+    };
+    expect(Number(post('/first-run', opened))).toBeLessThan(300);
+    expect(byHand('backup', '/srv/backups').stdout).toMatch(/Backed up: .* to \/srv\/backups\n$/u);
+  });
+
   test('is installed by root alone, once, under a user of its own that cannot change the program', () => {
     const nobody = machine.run('runuser', ['-u', 'nobody', '--', '/tmp/shop/first/jubb', 'install']);
     expect([nobody.status, nobody.stderr]).toEqual([1, expect.stringContaining('made by root: sudo ./jubb install')]);
@@ -68,28 +83,22 @@ asRoot('a service of the machine', () => {
     // Nobody else of the machine reads the shop.
     expect(machine.run('runuser', ['-u', 'nobody', '--', 'ls', '/var/lib/jubb']).status).not.toBe(0);
     expect(health()).toMatchObject({ database: 'up' });
-    const opened = {
-      shop: 'Own bench',
-      zone: 'Europe/Vienna',
-      currency: 'EUR',
-      name: 'Somebody Else',
-      login: 'else',
-      password: 'long enough',
-    };
-    expect(Number(post('/first-run', opened))).toBeLessThan(300);
     expect(logsIn()).toBe(true);
   });
 
   test('status and backup are asked of the shop, whoever asks', () => {
-    const backedUp = jubb('backup', '/srv/backups');
+    const backedUp = jubb('backup');
     expect([backedUp.status, backedUp.stdout]).toEqual([0, expect.stringMatching(/Backed up: .* to \/srv\/backups\n$/u)]);
+    // A new place is given to who fills it; the one that is set up stays the one.
+    expect(jubb('backup', '/srv/other').stderr).toContain('Backups go to /srv/backups');
+    expect(machine.run('stat', ['-c', '%U', '/srv/other']).stdout).toBe('jubb\n');
     const { stdout } = jubb('status');
     for (const line of ['ok  shop         /var/lib/jubb', 'ok  server       http://127.0.0.1:4170', 'ok  backup       0 h ago'])
       expect(stdout).toContain(line);
   });
 
   test.each([
-    ['the server', 'apps/server/dist/main.js --empty'],
+    ['the server', 'max-semi-space-size'],
     ['what keeps it up', 'tools/keep-up.mjs'],
     ['the service', 'start --empty --stay'],
     ['the database', 'bin/postgres'],
