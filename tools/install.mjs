@@ -16,7 +16,7 @@ import {
 import { join } from 'node:path';
 import { movedBackup } from './backup.mjs';
 import { backupConfig } from './postgres.mjs';
-import { lanAsked } from './lan.mjs';
+import { lanArgs, lanAsked } from './lan.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { answers, portWanted, stop } from './serve.mjs';
 import {
@@ -59,9 +59,15 @@ export async function install(args) {
   if (process.env.JUBB_DATABASE_URL)
     throw new Stop('JUBB_DATABASE_URL names a database that is not Jubb’s own: install makes one on this machine');
   if (existsSync(UNIT)) throw new Stop(`Jubb is installed here already (${UNIT}): ${COMMAND} update FOLDER goes to a newer checkout`);
+  if (/^\/(?:home|root)\//u.test(process.execPath))
+    throw new Stop(`Node.js lies in ${process.execPath}, where a service does not read: install Debian's for the whole machine`);
   checkMachine();
   const port = portWanted();
   const lan = lanAsked(args);
+  const mine = home();
+  const hasShop = existsSync(join(mine, 'postgres', 'data', 'PG_VERSION'));
+  if (hasShop && existsSync(SHOP) && readdirSync(SHOP).length > 0)
+    throw new Stop(`The shop of ${mine} is to move to ${SHOP}, which is not empty: nothing was touched`);
   ensureNodeModules();
   ensureBuild();
   // What a service without rights could not fetch itself.
@@ -70,9 +76,7 @@ export async function install(args) {
     const account = ['--system', '--user-group', '--home-dir', SHOP, '--shell', '/usr/sbin/nologin', USER];
     run('useradd', account, { words: `Making the user ${USER}` });
   }
-  const mine = home();
-  const hasShop = existsSync(join(mine, 'postgres', 'data', 'PG_VERSION'));
-  if (hasShop && existsSync(join(SHOP, 'postgres'))) throw new Stop(`There is a shop in ${SHOP} and one in ${mine}: nothing was touched`);
+  if (lan?.key) checkReadable(lan.key);
   remark(`Putting the program into ${PROGRAM} …`);
   turnTo(placed(ROOT));
   if (hasShop) {
@@ -84,10 +88,9 @@ export async function install(args) {
   run('chown', ['-R', `${USER}:${USER}`, SHOP]);
   run('chmod', ['750', SHOP]);
   if (hasShop) movedBackup(join(SHOP, 'postgres'), USER);
-  if (lan?.key) checkReadable(lan.key);
   const told = TOLD.filter((name) => process.env[name] !== undefined).map((name) => `${name}=${process.env[name]}`);
   writeFileSync(SETTINGS, [`JUBB_HOME=${SHOP}`, `JUBB_PORT=${port}`, ...told, ''].join('\n'));
-  writeFileSync(UNIT, unit(args));
+  writeFileSync(UNIT, unit(lan));
   writeFileSync(COMMAND, COMMAND_TEXT, { mode: 0o755 });
   if (isBooted()) systemctl('daemon-reload');
   systemctl('enable', 'jubb.service');
@@ -145,7 +148,7 @@ function checkReadable(file) {
 const node = `${process.execPath} ${join(CURRENT, 'tools/jubb.mjs')}`;
 
 /** Its shop is all that it may write, and a disk for the backups that is mounted. */
-const unit = (args) => `[Unit]
+const unit = (lan) => `[Unit]
 Description=Jubb, the bench book of a rebuild shop
 After=network-online.target
 Wants=network-online.target
@@ -154,7 +157,7 @@ Wants=network-online.target
 User=${USER}
 EnvironmentFile=${SETTINGS}
 WorkingDirectory=/
-ExecStart=${[node, 'start', '--empty', '--stay', ...args].join(' ')}
+ExecStart=${[node, 'start', '--empty', '--stay', ...lanArgs(lan).map((one) => JSON.stringify(one))].join(' ')}
 Restart=always
 RestartSec=3
 KillMode=mixed

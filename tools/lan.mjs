@@ -40,6 +40,12 @@ export function lanAsked(args) {
   };
 }
 
+/** What asks for it again, from wherever that is asked. */
+export function lanArgs(lan) {
+  if (!lan) return [];
+  return ['--lan', ...(lan.certificate === undefined ? [] : ['--certificate', lan.certificate, '--key', lan.key])];
+}
+
 function checkCertificate(file) {
   let read;
   try {

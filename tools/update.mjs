@@ -4,6 +4,7 @@ import { join, resolve } from 'node:path';
 import { backup, lastBackup } from './backup.mjs';
 import { before } from './before.mjs';
 import { isService, serviceHouse } from './install.mjs';
+import { lanArgs } from './lan.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { answers, portWanted, readState, start, stop } from './serve.mjs';
 import { ROOT, checkMachine, home, run } from './setup.mjs';
@@ -21,7 +22,7 @@ function houseByHand() {
   // Where it served it goes on, whatever the environment of this command says.
   if (running) process.env.JUBB_PORT = String(port);
   if (lan) Object.assign(process.env, { JUBB_LAN_PORT: String(lan.secure), JUBB_LAN_TRUST_PORT: String(lan.plain) });
-  const args = ['--empty', ...(lan ? ['--lan', ...given(lan)] : [])];
+  const args = ['--empty', ...lanArgs(lan)];
   return {
     isRunning: running !== undefined,
     port: portWanted(),
@@ -33,10 +34,6 @@ function houseByHand() {
     again: () => start(args, { quiet: true }),
     done: (folder) => link(folder),
   };
-}
-
-function given({ certificate, key }) {
-  return certificate === undefined ? [] : ['--certificate', certificate, '--key', key];
 }
 
 /** A command of another checkout, on this shop. */

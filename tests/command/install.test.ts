@@ -64,6 +64,9 @@ asRoot('a service of the machine', () => {
   test('is installed by root alone, once, under a user of its own that cannot change the program', () => {
     const nobody = machine.run('runuser', ['-u', 'nobody', '--', '/tmp/shop/first/jubb', 'install']);
     expect([nobody.status, nobody.stderr]).toEqual([1, expect.stringContaining('made by root: sudo ./jubb install')]);
+    machine.run('mkdir', ['-p', '/var/lib/jubb/something-else']);
+    expect(machine.run('/tmp/shop/first/jubb', ['install']).stderr).toContain('which is not empty: nothing was touched');
+    machine.run('rm', ['-r', '/var/lib/jubb']);
     const installed = machine.run('/tmp/shop/first/jubb', ['install']);
     expect([installed.status, installed.stdout]).toEqual([
       0,
