@@ -2,6 +2,8 @@ import { spawn, spawnSync, type ChildProcess, type SpawnSyncReturns } from 'node
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 
+const KINDS = ['--mount', '--pid', '--fork', '--uts', '--ipc', '--net', '--cgroup', '--kill-child'];
+
 /** Sets the root of the machine up, in namespaces of its own, and becomes its first process. Whatever it mounts goes with it. */
 const BOOT = String.raw`set -e
 mount --make-rprivate /
@@ -23,6 +25,19 @@ fi
 mkdir -p "tmp/shop" && mount --bind "$1" tmp/shop
 exec chroot . env -i container=test PATH=/usr/sbin:/usr/bin:/sbin:/bin /lib/systemd/systemd --unit=multi-user.target --show-status=no`;
 
+/** Whether this machine lets another be booted within it, whose users read the checkout. */
+export function canBoot(checkout: string): boolean {
+  const tries =
+    'mount --make-rprivate / && mount -t tmpfs tmpfs /mnt && mkdir /mnt/u /mnt/w && mount -t overlay o -o lowerdir=/,upperdir=/mnt/u,workdir=/mnt/w /mnt';
+  const isAllowed = (command: string, args: readonly string[]): boolean => spawnSync(command, args).status === 0;
+  return (
+    process.getuid?.() === 0 &&
+    existsSync('/lib/systemd/systemd') &&
+    isAllowed('unshare', [...KINDS, 'sh', '-c', tries]) &&
+    isAllowed('runuser', ['-u', 'nobody', '--', 'test', '-r', join(checkout, 'package.json')])
+  );
+}
+
 /** A machine of its own within this one: its files over those that are here, its processes, its network, its systemd. */
 export class Machine {
   readonly #folder: string;
@@ -36,8 +51,7 @@ export class Machine {
   }
 
   async boot(): Promise<void> {
-    const kinds = ['--mount', '--pid', '--fork', '--uts', '--ipc', '--net', '--cgroup', '--kill-child'];
-    const child = spawn('unshare', [...kinds, 'sh', '-c', BOOT, 'boot', this.#folder], { stdio: ['ignore', 'ignore', 'pipe'] });
+    const child = spawn('unshare', [...KINDS, 'sh', '-c', BOOT, 'boot', this.#folder], { stdio: ['ignore', 'ignore', 'pipe'] });
     let said = '';
     child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
     this.#child = child;
