@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { workings } from '@jubb/core';
+import { OWN_SHOP } from '../kit/client.ts';
 import { ROOT, freePort } from '../kit/server.ts';
 
 let home: string;
@@ -88,14 +89,7 @@ describe('the one command', () => {
       const opened = await fetch(`http://127.0.0.1:${ownPort}/api/v1/first-run`, {
         method: 'POST',
         headers: { 'content-type': 'application/json', 'x-jubb-csrf': 'none' },
-        body: JSON.stringify({
-          shop: 'Own bench',
-          zone: 'Europe/Vienna',
-          currency: 'EUR',
-          name: 'Somebody Else',
-          login: 'else',
-          password: 'long enough',
-        }),
+        body: JSON.stringify(OWN_SHOP),
       });
       expect(opened.status).toBeLessThan(300);
       const again = jubb(['demo', '--again'], there);

@@ -4,9 +4,11 @@ import { chmodSync, mkdtempSync, realpathSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { OWN_SHOP } from '../kit/client.ts';
 import { asVersion, checkout } from '../kit/checkout.ts';
-import { Machine, canBoot } from '../kit/machine.ts';
+import { BOOTS_MS, Machine, canBoot } from '../kit/machine.ts';
 import { ROOT } from '../kit/server.ts';
+import { until } from '../kit/stream.ts';
 
 const BASE = 'http://127.0.0.1:4170';
 
@@ -37,27 +39,19 @@ where('a service of the machine', () => {
     const said = machine.node(`console.log(await (await fetch('${BASE}/api/v1/health')).text())`);
     return said === '' ? undefined : (JSON.parse(said) as HealthView);
   };
-  const answers = (): Promise<void> => machine.until('it does not answer', () => health()?.database === 'up');
+  const answers = (): Promise<void> => until(() => health()?.database === 'up', BOOTS_MS);
   const jubbProcess = (words: string): number => Number(machine.run('pgrep', ['-o', '-u', 'jubb', '-f', words]).stdout.trim());
   const post = (path: string, body: object): string =>
     machine.node(`
       const headers = { 'content-type': 'application/json', 'x-jubb-csrf': 'none' };
       console.log((await fetch('${BASE}/api/v1${path}', { method: 'POST', headers, body: ${JSON.stringify(JSON.stringify(body))} })).status);
     `);
-  const logsIn = (): boolean => Number(post('/session', { login: 'else', password: 'long enough' })) < 300;
+  const logsIn = (): boolean => Number(post('/session', { login: OWN_SHOP.login, password: OWN_SHOP.password })) < 300;
 
   test('a shop that was started by hand moves in, with its backups', async () => {
     const byHand = (...args: readonly string[]): ReturnType<Machine['run']> => machine.run('/tmp/shop/first/jubb', args);
     expect(byHand('start', '--empty').status).toBe(0);
-    const opened = {
-      shop: 'Own bench',
-      zone: 'Europe/Vienna',
-      currency: 'EUR',
-      name: 'Somebody Else',
-      login: 'else',
-      password: 'long enough',
-    };
-    expect(Number(post('/first-run', opened))).toBeLessThan(300);
+    expect(Number(post('/first-run', OWN_SHOP))).toBeLessThan(300);
     expect(byHand('backup', '/srv/backups').stdout).toMatch(/Backed up: .* to \/srv\/backups\n$/u);
   });
 
@@ -109,7 +103,7 @@ where('a service of the machine', () => {
     const killed = jubbProcess(words);
     expect(killed).toBeGreaterThan(0);
     machine.run('kill', ['-9', String(killed)]);
-    await machine.until('it does not come back', () => ![0, killed].includes(jubbProcess(words)));
+    await until(() => ![0, killed].includes(jubbProcess(words)), BOOTS_MS);
     await answers();
     expect(logsIn()).toBe(true);
   });

@@ -11,9 +11,11 @@ import { HAPROXY, ensureDebian, postgresBin } from '../../tools/setup.mjs';
 import { Client, entry } from '../kit/client.ts';
 import { query } from '../kit/database.ts';
 import { ROOT, freePort, startServer, type RunningServer } from '../kit/server.ts';
-import { openStream } from '../kit/stream.ts';
+import { openStream, until } from '../kit/stream.ts';
 
 const DOC = readFileSync(join(ROOT, 'docs/larger.md'), 'utf8');
+/** A database that changes places takes its time on a busy machine. */
+const PATIENCE_MS = 60_000;
 const PEOPLE = ['ilka', 'bram', 'oswin', 'perla'];
 
 let folder: string;
@@ -91,13 +93,6 @@ async function post(client: Client, jobId: string, one: object): Promise<number>
   }
 }
 
-async function until(isSo: () => Promise<boolean> | boolean): Promise<void> {
-  for (const end = Date.now() + 60_000; !(await isSo());) {
-    if (Date.now() > end) throw new Error('it does not come to that');
-    await wait(50);
-  }
-}
-
 test('what is posted at one server reaches a page at the other', async () => {
   const [one, two] = servers.map((server) => server.base) as [string, string];
   const [writer, reader] = await Promise.all([Client.as(one, 'ilka'), Client.as(two, 'bram')]);
@@ -118,7 +113,7 @@ test('while the standby is away nothing is acknowledged, and what was sent meanw
   const { status, body } = await ilka.post(job!.id, held);
   expect([status, body.title]).toEqual([503, expect.stringContaining('database does not answer')]);
   await startPostgres(standby);
-  await until(async () => (await post(ilka, job!.id, held)) === 200);
+  await until(async () => (await post(ilka, job!.id, held)) === 200, PATIENCE_MS);
   const { rows } = await query(standbyUrl, `SELECT count(*)::int AS kept FROM entry WHERE id = '${held.id}'`);
   expect(rows).toEqual([{ kept: 1 }]);
 });
@@ -144,24 +139,24 @@ test('the primary and a server are killed under people who record: nothing that 
       last = Date.now();
     }
   });
-  await until(() => acknowledged.length > 100);
+  await until(() => acknowledged.length > 100, PATIENCE_MS);
   servers[0]!.child.kill('SIGKILL');
   const before = acknowledged.length;
-  await until(() => acknowledged.length > before + 100);
+  await until(() => acknowledged.length > before + 100, PATIENCE_MS);
 
   const [pid] = readFileSync(join(primary, 'data', 'postmaster.pid'), 'utf8').split('\n');
   process.kill(Number(pid), 'SIGKILL');
   gap = 0;
   expect(asOwner(join(postgresBin()!, 'pg_ctl'), ['-D', join(standby, 'data'), '-w', 'promote']).status).toBe(0);
   const after = acknowledged.length;
-  await until(() => acknowledged.length > after + 100);
+  await until(() => acknowledged.length > after + 100, PATIENCE_MS);
 
   // A primary that comes back by itself is not asked again.
   rmSync(join(primary, 'data', 'postmaster.pid'), { force: true });
   await startPostgres(primary);
   await wait(1500);
   const again = acknowledged.length;
-  await until(() => acknowledged.length > again + 50);
+  await until(() => acknowledged.length > again + 50, PATIENCE_MS);
   expect(isRunning(primary)).toBe(true);
   isOver = true;
   await Promise.all(recording);

@@ -9,6 +9,16 @@ export interface Answer<T> {
   readonly headers: Headers;
 }
 
+/** What a shop of one's own is opened with. */
+export const OWN_SHOP = {
+  shop: 'Own bench',
+  zone: 'Europe/Vienna',
+  currency: 'EUR',
+  name: 'Somebody Else',
+  login: 'else',
+  password: 'long enough',
+};
+
 /** One person at the API. */
 export class Client {
   /** By name, as a browser keeps them. */

@@ -1,6 +1,10 @@
 import { spawn, spawnSync, type ChildProcess, type SpawnSyncReturns } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { until } from './stream.ts';
+
+/** So long it may take to boot, and what is begun in it to be there, ms. */
+export const BOOTS_MS = 120_000;
 
 const KINDS = ['--mount', '--pid', '--fork', '--uts', '--ipc', '--net', '--cgroup', '--kill-child'];
 
@@ -55,12 +59,12 @@ export class Machine {
     let said = '';
     child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
     this.#child = child;
-    await this.#until('it does not boot', () => {
+    await until(() => {
       if (child.exitCode !== null) throw new Error(`it does not boot: ${said}`);
       const children = `/proc/${child.pid}/task/${child.pid}/children`;
       this.#first = existsSync(children) ? Number(readFileSync(children, 'utf8').trim()) : 0;
       return this.#first > 0 && /running|degraded/u.test(this.run('systemctl', ['is-system-running']).stdout);
-    });
+    }, BOOTS_MS);
   }
 
   /** As if its plug was drawn. */
@@ -82,16 +86,5 @@ export class Machine {
   /** What a program of Node.js prints there. */
   node(program: string): string {
     return this.run(process.execPath, ['--input-type=module', '-e', program]).stdout;
-  }
-
-  async until(what: string, isSo: () => boolean): Promise<void> {
-    return this.#until(what, isSo);
-  }
-
-  async #until(what: string, isSo: () => boolean): Promise<void> {
-    for (const end = Date.now() + 120_000; !isSo();) {
-      if (Date.now() > end) throw new Error(what);
-      await new Promise((resolve) => setTimeout(resolve, 100));
-    }
   }
 }

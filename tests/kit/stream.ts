@@ -33,9 +33,9 @@ export async function openStream(base: string, client: Client): Promise<Stream> 
   return { status: response.status, said: events, isOpen: () => open, close: () => leave.abort() };
 }
 
-/** Until it holds, for ten seconds at most. */
-export async function until(what: () => boolean | Promise<boolean>): Promise<void> {
-  for (const end = Date.now() + 10_000; Date.now() < end;) {
+/** Until it holds, for so long at most, ms. */
+export async function until(what: () => boolean | Promise<boolean>, patienceMs = 10_000): Promise<void> {
+  for (const end = Date.now() + patienceMs; Date.now() < end;) {
     if (await what()) return;
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
