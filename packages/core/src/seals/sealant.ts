@@ -8,6 +8,8 @@ import { circle, hull, perimeter, type Hole } from './outline.js';
 /** Left in nozzle, corners and rag: common practice. */
 const WASTE = 0.15;
 const MINUTE_S = 60;
+const DAY_S = 86_400;
+const TEN_YEARS_S = 3650 * DAY_S;
 /** Between the edge of a hole and the middle of the bead round it, besides half the bead: common practice. */
 const OFF_HOLE = 1.5;
 
@@ -126,6 +128,26 @@ export const sealant = defineWorking({
       default: 0,
       help: 'Since the first millimetre.',
     },
+    {
+      kind: 'number',
+      name: 'open',
+      label: 'The tube is open since',
+      quantity: 'time',
+      min: 0,
+      max: TEN_YEARS_S,
+      optional: true,
+      help: 'Days, as 400 d. What cures in damp air goes on curing behind its cap.',
+    },
+    {
+      kind: 'number',
+      name: 'keeps',
+      label: 'Open, it keeps',
+      quantity: 'time',
+      above: 0,
+      max: TEN_YEARS_S,
+      optional: true,
+      help: 'Of the product’s sheet, as 180 d.',
+    },
   ],
   outputs: [
     { kind: 'number', name: 'volume', label: 'Bead', quantity: 'volume', help: 'Alone.' },
@@ -159,6 +181,8 @@ export const sealant = defineWorking({
   example: { path: 620, bead: 2, cartridge: '70 mL', skin: '10 min', laying: '3 min', screws: 26, each: 6 },
   compute(input) {
     const { bead, cartridge, full, skin, laying, screws, each, gone } = input;
+    const old = tooOld(input);
+    if (old) return old;
     const round = roundHoles(input);
     if (!round.ok) return round;
     const { laid } = round.value;
@@ -223,6 +247,20 @@ export const sealant = defineWorking({
   },
 });
 
+/** Refuses a tube that was open for longer than it keeps, or of which that is not known. */
+function tooOld({
+  open,
+  keeps,
+}: {
+  readonly open?: number | undefined;
+  readonly keeps?: number | undefined;
+}): ReturnType<typeof refuse> | undefined {
+  if (open === undefined) return undefined;
+  if (keeps === undefined) return refuse({ code: 'required', field: 'keeps', quantity: 'time' });
+  if (open <= keeps) return undefined;
+  return refuse({ code: 'too-large', field: 'open', received: days(open), bound: `${days(keeps)}, which it keeps: take a new one` });
+}
+
 interface Round {
   /** mm. */
   readonly laid: number;
@@ -272,6 +310,8 @@ function isOn({ x, y }: Hole, round: readonly Hole[]): boolean {
     return off < 0.1 && along > -0.1 && along < long + 0.1;
   });
 }
+
+const days = (seconds: number): string => `${Math.round(seconds / DAY_S)} d`;
 
 function minutes(seconds: number): string {
   return `${Math.round((10 * seconds) / MINUTE_S) / 10} min`;

@@ -381,6 +381,13 @@ describe('sealant', () => {
     expect(refused('seal.sealant', { ...joint, gone: '11 min' })).toContain('clean both faces');
     expect(output('seal.sealant', { ...joint, screws: 60 })['so']).toContain('tight');
   });
+
+  test('a tube that was opened last year is refused, and one of which nobody knows how long it keeps', () => {
+    const fresh = output('seal.sealant', joint);
+    expect(refused('seal.sealant', { ...joint, open: '400 d', keeps: '180 d' })).toContain('180 d, which it keeps: take a new one');
+    expect(output('seal.sealant', { ...joint, open: '180 d', keeps: '180 d' })).toEqual(fresh);
+    expect(refused('seal.sealant', { ...joint, open: '400 d' })).toContain('Open, it keeps: is missing');
+  });
 });
 
 describe('face seals', () => {
