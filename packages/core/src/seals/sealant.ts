@@ -8,8 +8,6 @@ import { circle, hull, perimeter, type Hole } from './outline.js';
 /** Left in nozzle, corners and rag: common practice. */
 const WASTE = 0.15;
 const MINUTE_S = 60;
-const DAY_S = 86_400;
-const TEN_YEARS_S = 3650 * DAY_S;
 /** Between the edge of a hole and the middle of the bead round it, besides half the bead: common practice. */
 const OFF_HOLE = 1.5;
 
@@ -131,22 +129,22 @@ export const sealant = defineWorking({
     {
       kind: 'number',
       name: 'open',
-      label: 'The tube is open since',
-      quantity: 'time',
+      label: 'Days since the tube was opened',
+      quantity: 'count',
       min: 0,
-      max: TEN_YEARS_S,
+      max: 10_000,
       optional: true,
-      help: 'Days, as 400 d. What cures in damp air goes on curing behind its cap.',
+      help: 'What cures in damp air goes on curing behind its cap.',
     },
     {
       kind: 'number',
       name: 'keeps',
-      label: 'Open, it keeps',
-      quantity: 'time',
-      above: 0,
-      max: TEN_YEARS_S,
+      label: 'Days that it keeps, once open',
+      quantity: 'count',
+      min: 1,
+      max: 10_000,
       optional: true,
-      help: 'Of the product’s sheet, as 180 d.',
+      help: 'Of the product’s sheet.',
     },
   ],
   outputs: [
@@ -256,9 +254,9 @@ function tooOld({
   readonly keeps?: number | undefined;
 }): ReturnType<typeof refuse> | undefined {
   if (open === undefined) return undefined;
-  if (keeps === undefined) return refuse({ code: 'required', field: 'keeps', quantity: 'time' });
+  if (keeps === undefined) return refuse({ code: 'required', field: 'keeps' });
   if (open <= keeps) return undefined;
-  return refuse({ code: 'too-large', field: 'open', received: days(open), bound: `${days(keeps)}, which it keeps: take a new one` });
+  return refuse({ code: 'too-large', field: 'open', received: `${open} days`, bound: `${keeps} days, which it keeps: take a new one` });
 }
 
 interface Round {
@@ -310,8 +308,6 @@ function isOn({ x, y }: Hole, round: readonly Hole[]): boolean {
     return off < 0.1 && along > -0.1 && along < long + 0.1;
   });
 }
-
-const days = (seconds: number): string => `${Math.round(seconds / DAY_S)} d`;
 
 function minutes(seconds: number): string {
   return `${Math.round((10 * seconds) / MINUTE_S) / 10} min`;

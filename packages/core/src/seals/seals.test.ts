@@ -384,9 +384,9 @@ describe('sealant', () => {
 
   test('a tube that was opened last year is refused, and one of which nobody knows how long it keeps', () => {
     const fresh = output('seal.sealant', joint);
-    expect(refused('seal.sealant', { ...joint, open: '400 d', keeps: '180 d' })).toContain('180 d, which it keeps: take a new one');
-    expect(output('seal.sealant', { ...joint, open: '180 d', keeps: '180 d' })).toEqual(fresh);
-    expect(refused('seal.sealant', { ...joint, open: '400 d' })).toContain('Open, it keeps: is missing');
+    expect(refused('seal.sealant', { ...joint, open: 400, keeps: 180 })).toContain('180 days, which it keeps: take a new one');
+    expect(output('seal.sealant', { ...joint, open: 180, keeps: 180 })).toEqual(fresh);
+    expect(refused('seal.sealant', { ...joint, open: 400 })).toContain('Days that it keeps, once open: is missing');
   });
 });
 
