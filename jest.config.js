@@ -19,7 +19,7 @@ const shared = {
     '^@jubb/core$': '<rootDir>/packages/core/src/index.ts',
     '^@jubb/(sheet|book|play|wire)$': '<rootDir>/packages/$1/src/index.ts',
     '^@jubb/sheet/(given|editing)$': '<rootDir>/packages/sheet/src/$1/index.ts',
-    '^@jubb/sheet/file$': '<rootDir>/packages/sheet/src/file.ts',
+    '^@jubb/sheet/(days|file)$': '<rootDir>/packages/sheet/src/$1.ts',
     '^(\\.{1,2}/.*)\\.js$': '$1',
   },
 };

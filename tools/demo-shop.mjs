@@ -62,7 +62,7 @@ export async function openPage(base, login, hear, onEnd = () => undefined) {
 
 /** The headers that somebody who is logged in sends. */
 export async function enter(base, login) {
-  const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo.js');
+  const { DEMO_PASSWORD } = await import('../apps/server/dist/demo/demo-people.js');
   const entered = await send(
     base,
     'POST',
@@ -74,11 +74,17 @@ export async function enter(base, login) {
   return { headers: { cookie, 'x-jubb-csrf': entered.body.csrf } };
 }
 
+/** One call at the API, with what it answers. */
 function send(base, method, path, headers, body) {
+  return ask(`${base}/api/v1`, method, path, headers, body);
+}
+
+/** One call at whatever serves at a base. */
+export function ask(base, method, path, headers, body) {
   const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body);
   const length = text === undefined ? {} : { 'content-length': Buffer.byteLength(text) };
   return new Promise((resolve, reject) => {
-    const asked = request(`${base}/api/v1${path}`, { method, agent, headers: { ...headers, ...length } }, (response) => {
+    const asked = request(`${base}${path}`, { method, agent, headers: { ...headers, ...length } }, (response) => {
       const chunks = [];
       response.on('data', (chunk) => chunks.push(chunk));
       response.on('end', () => {

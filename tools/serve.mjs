@@ -91,7 +91,7 @@ async function sayWhere(base, empty, told) {
 }
 
 export async function sayLogIns() {
-  const { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } = await import('../apps/server/dist/demo/demo.js');
+  const { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_PIN } = await import('../apps/server/dist/demo/demo-people.js');
   say(`Demo log-ins, all with the password ${DEMO_PASSWORD} and, to take over a tablet, the PIN ${DEMO_PIN}:`);
   for (const [name, login, role] of DEMO_PEOPLE) say(`  ${login.padEnd(8)} ${name}, ${role}`);
 }

@@ -131,7 +131,7 @@ const SOURCES = [
   'packages/play/src',
   'packages/wire/src',
   'apps/server/src',
-  'apps/server/demo/sheets',
+  'apps/server/demo',
   'apps/web/src',
   'apps/web/index.html',
   'apps/web/vite.config.ts',
@@ -155,6 +155,7 @@ export function ensureBuild() {
     'packages/wire/dist/answers.json',
     'apps/server/dist/main.js',
     'apps/server/dist/demo/library.json',
+    'apps/server/dist/demo/played.ndjson.gz',
     'apps/web/dist/index.html',
   ];
   const isBuilt = outputs.every((output) => existsSync(join(ROOT, output)));

@@ -1,11 +1,12 @@
 import { NestFactory } from '@nestjs/core';
 import { AppModule } from './app.module.js';
 import { readConfig } from './config.js';
-import { makeDataSource } from './database/data-source.js';
-import { Demo, demoSize } from './demo/demo.js';
+import { makeDataSource, migrate } from './database/data-source.js';
+import { Demo } from './demo/demo.js';
+import { demoSize } from './demo/demo-size.js';
 
 /**
- * `node dist/load-demo.js [small]`: puts the demo into a database that is migrated and holds nobody yet. A process of its own:
+ * `node dist/load-demo.js [small]`: brings a database that holds nobody yet up to this version, and puts the demo into it. A process of its own:
  * two years of a shop are no request of somebody who waits, and the limits of those do not end it.
  */
 
@@ -14,6 +15,7 @@ process.on('disconnect', () => process.exit());
 
 const config = readConfig(process.env);
 try {
+  await migrate(config.databaseUrl);
   const dataSource = await makeDataSource(config.databaseUrl, true).initialize();
   const app = await NestFactory.createApplicationContext(AppModule.over(config, dataSource), { logger: ['error', 'warn'] });
   await app.get(Demo).loadIfEmpty(config.demoPictures, demoSize(process.argv[2]), (words) => process.stdout.write(`demo: ${words}\n`));

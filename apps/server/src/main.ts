@@ -1,15 +1,18 @@
 import { fork } from 'node:child_process';
 import { once } from 'node:events';
 import { readConfig } from './config.js';
-import { demoSize, isSettled, type DemoSize } from './demo/demo.js';
-import { makeServer } from './server.js';
+import { demoSize, type DemoSize } from './demo/demo-size.js';
+import { isSettled } from './demo/settled.js';
 
 /** `node dist/main.js [--empty | --demo small]`: serves until it is told to stop. */
 const config = readConfig(process.env);
 try {
   const size = process.argv.includes('--empty') ? undefined : demoSize(askedDemo());
-  const { app, dataSource } = await makeServer(config);
-  if (size && !(await isSettled(dataSource))) await loadDemo(size);
+  const demo = size && !(await isSettled(config.databaseUrl)) ? loadDemo(size) : undefined;
+  // What it takes to serve is read while the demo is made.
+  const { makeServer } = await import('./server.js');
+  const { app } = await makeServer(config);
+  await demo;
   await app.listen(config.port, config.host);
   process.stdout.write(`listening ${config.host}:${config.port}\n`);
 } catch (error) {

@@ -43,6 +43,9 @@ export function closedWhy(hours: ShopHours, day: string): string | undefined {
 
 /** The first day on or after this one on which it is open; nothing where there is none in two months. */
 export function nextOpenDay(hours: ShopHours, day: string): string | undefined {
-  const days = Array.from({ length: MOST_DAYS }, (_, on) => daysOn('UTC', day, on));
-  return days.find((one) => openOn(hours, one) !== null);
+  for (let on = 0; on < MOST_DAYS; on += 1) {
+    const one = daysOn('UTC', day, on);
+    if (openOn(hours, one) !== null) return one;
+  }
+  return undefined;
 }

@@ -1,5 +1,9 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays, addYears, differenceInCalendarDays, format } from 'date-fns';
+// One by one: all of it takes a server and each of its threads a sixth of a second to read.
+import { addDays } from 'date-fns/addDays';
+import { addYears } from 'date-fns/addYears';
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { format } from 'date-fns/format';
 
 /** A day as the wire has it: "2027-03-01". It is the same day whoever looks at it from where. */
 const DAY = /^\d{4}-\d{2}-\d{2}$/u;

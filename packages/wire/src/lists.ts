@@ -1,12 +1,13 @@
 import { MATERIAL_IDS, parseQuantity, type Quantity } from '@jubb/core';
-import { CRIB_KINDS, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
+import { CRIB_KINDS, ROLES, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsObject } from 'class-validator';
 import type { ToolBody } from './crib.js';
+import type { NewPersonBody } from './people.js';
 import type { FieldProblem } from './views.js';
 import type { OfferBody, StockItemBody } from './stores.js';
 
 /** Lists of the shop that come in as a table. */
-export const LISTS = ['tools', 'stores', 'prices'] as const;
+export const LISTS = ['people', 'tools', 'stores', 'prices'] as const;
 export type ListName = (typeof LISTS)[number];
 
 /** So many rows come in at a time. */
@@ -23,6 +24,12 @@ export interface ListColumn {
 }
 
 export const LIST_COLUMNS = {
+  people: [
+    { name: 'login', label: 'Log-in', needed: true, also: ['login', 'user'], example: 'mira' },
+    { name: 'name', label: 'Name', needed: true, also: ['who', 'full name'], example: 'Mira Olven' },
+    { name: 'role', label: 'Works as', needed: true, also: ['role'], example: 'mechanic' },
+    { name: 'password', label: 'First password', also: ['password'], example: 'plumb and level' },
+  ],
   tools: [
     { name: 'tag', label: 'Tag', needed: true, also: ['number', 'no'], example: 'W3' },
     { name: 'name', label: 'What it is', needed: true, also: ['tool', 'name', 'description'], example: 'Click wrench 20–200' },
@@ -69,7 +76,7 @@ export class BringBody {
 /** What became of a row, or would. */
 export interface BroughtRow {
   readonly act: 'made' | 'changed' | 'same' | 'refused';
-  /** By what it is known: its tag or number. */
+  /** By what it is known: its log-in, tag or number. */
   readonly subject: string;
   readonly wrongs: readonly FieldProblem[];
 }
@@ -143,6 +150,19 @@ class Reader {
     if (!found) this.wrongs.push({ field: name, given: text, allowed: `must be one of: ${known.join(', ').replaceAll('-', ' ')}` });
     return found;
   }
+}
+
+/** Somebody as a row says it: whoever is here already has a password, and is given another one on their own page only. */
+export function personFrom(cells: Cells, before: Pick<NewPersonBody, 'name' | 'role'> | undefined): Said<NewPersonBody> {
+  const read = new Reader(cells);
+  const role = read.oneOf('role', ROLES) ?? before?.role ?? 'mechanic';
+  const password = read.text('password');
+  if (before && password !== '')
+    read.wrongs.push({ field: 'password', allowed: 'is for somebody new: of whoever is here it is changed among the people' });
+  return {
+    body: { login: read.text('login').toLowerCase(), name: read.text('name') || (before?.name ?? ''), role, password },
+    wrongs: read.wrongs,
+  };
 }
 
 /** A tool as a row says it. */

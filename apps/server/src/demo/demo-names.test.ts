@@ -2,7 +2,7 @@ import { expect, test } from '@jest/globals';
 import { readFileSync, readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { CUSTOMERS, RECEIVERS } from './demo-fleet.js';
-import { DEMO_PEOPLE, MORE_PEOPLE } from './demo.js';
+import { DEMO_PEOPLE, MORE_PEOPLE } from './demo-people.js';
 
 const ROOT = fileURLToPath(new URL('../../../../', import.meta.url));
 const PRODUCT = ['apps/web/src', 'apps/server/src', 'packages/sheet/src', 'packages/book/src', 'packages/wire/src', 'packages/core/src'];

@@ -1,16 +1,20 @@
 import { jobState, type AnyKeptEntry } from '@jubb/book';
-import { HOLD_REASONS, STAGES, scopeSheet, type SheetFile, type Tool } from '@jubb/sheet';
+import { HOLD_REASONS, STAGES, scopeSheet, type SheetFile } from '@jubb/sheet';
 import { readSheetFile } from '@jubb/sheet/editing';
 import { readFileSync, readdirSync } from 'node:fs';
 import { beforeAll, describe, expect, test } from '@jest/globals';
+import { v5 } from 'uuid';
 import { verifyChain } from '../entries/entry-hash.js';
-import { demoTools } from './demo-crib.js';
 import { ZONE } from './demo-known.js';
 import { movesOf } from './demo-moves.js';
+import { DEMO_PEOPLE, MORE_PEOPLE } from './demo-people.js';
 import { planShop, type DemoPlan, type PlannedJob } from './demo-plan.js';
-import { workedJob, type ShopKnown, type WorkedJob } from './demo-worker.js';
-import type { Worker } from './demo-work.js';
-import { ShopHours, promisedDay } from './shop-hours.js';
+import { playedJob, workshopOf, type Workshop } from './demo-played.js';
+import { unitOf } from './demo-unit.js';
+import { workAt, type Worker } from './demo-work.js';
+import { datedJob, type ShopKnown, type WorkedJob } from './demo-worker.js';
+import { promisedDay } from './demo-promise.js';
+import { ShopHours } from './shop-hours.js';
 
 const FOLDER = new URL('../../demo/sheets/', import.meta.url);
 const DAY = 24 * 3600 * 1000;
@@ -20,26 +24,41 @@ const NOW = Date.parse('2026-11-28T22:10:00Z');
 let sheets: Map<string, SheetFile>;
 let plan: DemoPlan;
 
+let workshop: Workshop;
+
 beforeAll(() => {
   const read = readdirSync(FOLDER).map((name) => readSheetFile(readFileSync(new URL(name, FOLDER), 'utf8')));
   sheets = new Map(read.flatMap((one) => (one.ok ? [[one.sheet.key, one.sheet] as const] : [])));
-  plan = planShop(sheets);
+  const library = [...sheets].map(([key, file]) => ({
+    key,
+    revision: 1,
+    status: 'approved' as const,
+    file,
+    yaml: null,
+    complete: [],
+    hash: '',
+  }));
+  workshop = workshopOf(library, {});
+  ({ plan } = workshop);
 });
 
-const worker = (id: string, role: Worker['role'] = 'mechanic'): Worker => ({ id, role });
+/** Ids of a database, by the names that every demo has. */
+const idOf = (name: string): string => v5(name, '5f0f5e0a-7a52-4c63-9a0e-3f3f0e6a1c11');
+const ids = (names: readonly string[]): Record<string, string> => Object.fromEntries(names.map((name) => [name, idOf(name)]));
 
 function shopAt(now: number): ShopKnown {
-  const tools = demoTools().map((tool): Tool => ({ ...tool, id: tool.tag }));
-  return { sheets: Object.fromEntries(sheets), earlySheets: {}, tools, shelf: {}, zone: ZONE, now };
+  return {
+    people: ids([...DEMO_PEOPLE, ...MORE_PEOPLE].map(([, login]) => login)),
+    tools: ids(workshop.tools.map(({ tag }) => tag)),
+    shelf: ids(Object.keys(workshop.shelf)),
+    zone: ZONE,
+    now,
+  };
 }
 
 function work(job: PlannedJob, now = NOW): WorkedJob {
-  const { sheet } = plan.units[job.unit]!;
-  const hand = worker(job.hand, job.hand === 'joss' ? 'apprentice' : 'mechanic');
-  return workedJob(
-    { job, id: `job-${job.seed}`, sheet, crew: { hand, foreman: worker('oswin', 'foreman'), counter: worker('perla', 'counter') } },
-    shopAt(now),
-  );
+  const task = { job: { at: job.at, endedAgo: job.endedAgo }, id: `job-${job.seed}`, played: JSON.stringify(playedJob(job, workshop)) };
+  return datedJob(task, shopAt(now));
 }
 
 interface Row extends Omit<AnyKeptEntry, 'payload' | 'keptAt'> {
@@ -83,6 +102,37 @@ describe('two years of a shop', () => {
       );
     for (const job of [plan.jobs[5]!, plan.jobs[300]!, ...plan.jobs.slice(-3)])
       expect(undated(work(job, NOW + 45 * DAY))).toEqual(undated(work(job)));
+  });
+
+  test('a job that was played before is what this shop would have kept of it', () => {
+    const known = shopAt(NOW);
+    const worker = (login: string, role: Worker['role']): Worker => ({ id: known.people[login]!, role });
+    const some = [...plan.jobs.filter(({ byShelf }) => byShelf).slice(0, 40), ...plan.jobs.filter(isOpen)];
+    const tools = workshop.tools.map((tool) => ({ ...tool, id: known.tools[tool.tag]! }));
+    let fromShelf = 0;
+    for (const job of some) {
+      const sheet = scoped(job);
+      const crew = {
+        hand: worker(job.hand, job.hand === 'joss' ? 'apprentice' : 'mechanic'),
+        foreman: worker('oswin', 'foreman'),
+        counter: worker('perla', 'counter'),
+      };
+      const own = workAt(sheet, { ...job, unit: unitOf(sheet, job, known.shelf), crew }, tools);
+      const kept = rowsOf(work(job));
+      expect(
+        kept.map(({ id, kind, step, strikes, toolId, personId, working }) => ({ id, kind, step, strikes, toolId, personId, working })),
+      ).toEqual(
+        own.map(({ id, kind, step = null, strikes, toolId = null, person, working }) => ({
+          ...{ id, kind, step, strikes, toolId, working: working && (JSON.parse(JSON.stringify(working)) as object) },
+          personId: person.id,
+        })),
+      );
+      expect(kept.map(({ payload }) => ({ ...payload, due: undefined }))).toEqual(
+        own.map(({ payload }) => ({ ...payload, due: undefined })),
+      );
+      fromShelf += kept.filter(({ payload }) => 'item' in payload).length;
+    }
+    expect(fromShelf).toBeGreaterThan(20);
   });
 
   test('finished jobs leave nothing open, in the hours of the shop, and none ends ahead of now', () => {

@@ -1,30 +1,27 @@
-import { daysOn, scopeSheet, type SheetFile, type Stage, type Tool } from '@jubb/sheet';
-import { workerData } from 'node:worker_threads';
 import type { NewEntry } from '@jubb/book';
-import { contentWith } from '../entries/entry-content.js';
-import { canonicalOf, chainHash, hashOf } from '../entries/entry-hash.js';
-import { unitOf } from './demo-unit.js';
+import type { Stage } from '@jubb/sheet';
+import { daysOn } from '@jubb/sheet/days';
+import { workerData } from 'node:worker_threads';
+import { canonicalOf, chainHash, contentWith, hashOf } from '../entries/entry-hash.js';
 import type { PlannedJob } from './demo-plan.js';
-import { workAt, type Crew, type TimedEntry } from './demo-work.js';
+import type { PlayedEntry, PlayedJob } from './demo-played.js';
 import { ShopHours } from './shop-hours.js';
 
-/** What every thread knows of the shop. */
+/** What every thread knows of the shop: ids by log-in, tag and number. */
 export interface ShopKnown {
-  readonly sheets: Readonly<Record<string, SheetFile>>;
-  /** Those that were in force before, of the sheets that changed. */
-  readonly earlySheets: Readonly<Record<string, SheetFile>>;
-  readonly tools: readonly Tool[];
-  /** Stock lines by number. */
+  readonly people: Readonly<Record<string, string>>;
+  readonly tools: Readonly<Record<string, string>>;
   readonly shelf: Readonly<Record<string, string>>;
   readonly zone: string;
   readonly now: number;
 }
 
-export interface WorkTask {
-  readonly job: PlannedJob;
+export interface DatedTask {
+  /** As they are planned. */
+  readonly job: { readonly at: PlannedJob['at'] | undefined; readonly endedAgo: PlannedJob['endedAgo'] | undefined };
   readonly id: string;
-  readonly sheet: string;
-  readonly crew: Crew;
+  /** A `PlayedJob` as JSON. */
+  readonly played: string;
 }
 
 /** A piece that came off the shelf by an entry. */
@@ -60,33 +57,32 @@ const ON_THE_WAY = 300;
 /** Nothing that is finished ends later than so long ago. */
 const LAST_END = 2 * 3600 * 1000;
 
-const given = workerData as { readonly known: string } | null;
-const known = given && (JSON.parse(given.known) as ShopKnown);
-const scoped = new Map<string, SheetFile>();
+const given = workerData as { readonly known: ShopKnown } | null;
 let hours: ShopHours | undefined;
 
-export default function workAll(tasks: readonly WorkTask[]): readonly WorkedJob[] {
-  return tasks.map((task) => workedJob(task, known!));
+export default function dateAll(tasks: readonly DatedTask[]): readonly WorkedJob[] {
+  return tasks.map((task) => datedJob(task, given!.known));
 }
 
-/** Works one job, puts it on its days, and chains it as the book would. */
-export function workedJob({ job, id, sheet: key, crew }: WorkTask, shop: ShopKnown): WorkedJob {
-  const sheet = sheetOf(key, job, shop);
-  const entries = workAt(sheet, { ...job, unit: unitOf(sheet, job, shop.shelf), crew }, shop.tools);
+/** Puts a job that was played on its days, by those who are here and with what lies here, and chains it as the book would. */
+export function datedJob({ job, id, played }: DatedTask, shop: ShopKnown): WorkedJob {
+  const { entries, workings } = JSON.parse(played) as PlayedJob;
   hours ??= new ShopHours(shop.zone, shop.now, YEARS_DAYS + 90);
   const times = timesOf(entries, job, hours, shop.now);
+  const takings: Taking[] = [];
   let hash = '';
   const rows = entries.map((entry, index) => {
     const takenAt = new Date(times[index]!).toISOString();
-    const content = contentWith(
-      { ...asNew(entry, times[index]!, shop.zone), takenAt },
-      { jobId: id, personId: entry.person.id, working: entry.working },
-    );
-    const text = canonicalOf(content);
-    const made = { seq: index + 1, keptAt: keptAt(times[index]!), contentHash: hashOf(text), prevHash: hash };
-    hash = chainHash(hash, made.seq, made.contentHash);
+    const personId = shop.people[entry.by]!;
+    const made = asMade(entry, times[index]!, shop);
+    const working = entry.working === null ? null : workings[entry.working]!;
+    const text = canonicalOf(contentWith({ ...made, takenAt }, { jobId: id, personId, working, version: entry.version }));
+    const taken = takenBy(made);
+    if (taken) takings.push({ entryId: entry.id, ...taken, jobId: id, personId, takenAt });
+    const links = { seq: index + 1, keptAt: keptAt(times[index]!), contentHash: hashOf(text), prevHash: hash };
+    hash = chainHash(hash, links.seq, links.contentHash);
     // One object out of the two, without writing the long one twice.
-    return `${text.slice(0, -1)},${JSON.stringify({ ...made, hash }).slice(1)}`;
+    return `${text.slice(0, -1)},${JSON.stringify({ ...links, hash }).slice(1)}`;
   });
   const last = entries.at(-1);
   const stage = entries.findLast(({ kind }) => kind === 'stage')?.payload as { stage: Stage } | undefined;
@@ -101,15 +97,17 @@ export function workedJob({ job, id, sheet: key, crew }: WorkTask, shop: ShopKno
     closedAt: last?.kind === 'handed-over' ? keptAt(times.at(-1)!) : null,
     endedAt: new Date(times.at(-1) ?? first).toISOString(),
     ...askedAt(entries, times),
-    takings: entries.flatMap(({ kind, id: entryId, payload, person }, index) => {
-      const { item, count = 1 } = payload as { item?: string; count?: number };
-      if (kind !== 'replacement-here' || item === undefined) return [];
-      return [{ entryId, item, count, jobId: id, personId: person.id, takenAt: new Date(times[index]!).toISOString() }];
-    }),
+    takings,
   };
 }
 
-function askedAt(entries: readonly TimedEntry[], times: readonly number[]): Pick<WorkedJob, 'asked'> {
+/** What comes off a shelf by an entry. */
+function takenBy({ kind, payload }: Pick<NewEntry, 'kind' | 'payload'>): Pick<Taking, 'item' | 'count'> | undefined {
+  const { item, count = 1 } = payload as { item?: string; count?: number };
+  return kind === 'replacement-here' && item !== undefined ? { item, count } : undefined;
+}
+
+function askedAt(entries: readonly PlayedEntry[], times: readonly number[]): Pick<WorkedJob, 'asked'> {
   const at = entries.findIndex(({ kind, payload }) => kind === 'hold' && (payload as { reason: string }).reason === 'answer');
   const till = entries.findIndex(({ kind }, index) => index > at && kind === 'hold-off');
   if (at < 0 || till < 0) return {};
@@ -120,25 +118,30 @@ function keptAt(taken: number): string {
   return new Date(taken + ON_THE_WAY).toISOString();
 }
 
-function sheetOf(key: string, { isEarly, scope }: PlannedJob, { sheets, earlySheets }: ShopKnown): SheetFile {
-  const of = JSON.stringify([key, isEarly, scope.variant, scope.tasks, scope.sides, scope.place]);
-  const found = scoped.get(of) ?? scopeSheet((isEarly ? earlySheets[key] : undefined) ?? sheets[key]!, scope).file;
-  scoped.set(of, found);
-  return found;
-}
-
-/** As a tablet would send it at an instant. */
-function asNew(
-  { id, kind, payload: given, step, toolId, strikes, dueIn }: TimedEntry,
+/** As a tablet of this shop would send it at an instant. */
+function asMade(
+  { id, kind, payload, step, toolId, strikes, dueIn }: PlayedEntry,
   at: number,
-  zone: string,
+  { tools, shelf, zone }: ShopKnown,
 ): Omit<NewEntry, 'takenAt'> {
-  const payload = dueIn === undefined ? given : { ...given, due: daysOn(zone, at, dueIn) };
-  return { id, kind, payload, ...(step ? { step } : {}), ...(toolId ? { toolId } : {}), ...(strikes === null ? {} : { strikes }) };
+  const { item } = payload as { item?: string };
+  const here = {
+    ...payload,
+    ...(kind === 'replacement-here' && item !== undefined ? { item: shelf[item] } : {}),
+    ...(dueIn === undefined ? {} : { due: daysOn(zone, at, dueIn) }),
+  };
+  return {
+    id,
+    kind,
+    payload: here,
+    ...(step ? { step } : {}),
+    ...(toolId ? { toolId: tools[toolId]! } : {}),
+    ...(strikes === null ? {} : { strikes }),
+  };
 }
 
 /** When each entry was made: on from the day of a finished job, back from the last one of an open job. */
-function timesOf(entries: readonly TimedEntry[], job: PlannedJob, shop: ShopHours, now: number): readonly number[] {
+function timesOf(entries: readonly PlayedEntry[], job: DatedTask['job'], shop: ShopHours, now: number): readonly number[] {
   const begun = now - (1 - (job.at ?? 0)) * YEARS_DAYS * DAY;
   if (job.at !== undefined) {
     const times: number[] = [];
@@ -162,7 +165,7 @@ function timesOf(entries: readonly TimedEntry[], job: PlannedJob, shop: ShopHour
 }
 
 /** Minutes of work and waiting at what was made ready, where an entry is the one that it begins with, or, the other way, ends with; else none. */
-function readyFor(entries: readonly TimedEntry[], index: number, outside: 1 | -1): number {
+function readyFor(entries: readonly PlayedEntry[], index: number, outside: 1 | -1): number {
   const of = (at: number): string | undefined => (entries[at]?.isReady ? (entries[at].step ?? undefined) : undefined);
   const step = of(index);
   if (step === undefined || of(index + outside) === step) return 0;

@@ -6,20 +6,20 @@ import { Piscina } from 'piscina';
 import { DataSource, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { ask, inTransaction } from '../database/data-source.js';
-import { Customer, Machine, SheetRevision, StockItem, Unit, WayIn } from '../database/entities/index.js';
+import { Customer, Machine, SheetRevision, StockItem, ToolRow, Unit, WayIn } from '../database/entities/index.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
-import { SheetsService } from '../sheets/sheets.service.js';
-import { DATE_JOBS, DATE_SHEETS, MANY_ENTRIES, MANY_JOBS, MANY_MOVES, NUMBER_ON } from './demo.sql.js';
+import { DATE_JOBS, DATE_SHEETS, MANY_ENTRIES, MANY_JOBS, MANY_MOVES, NUMBER_ON, TIES } from './demo.sql.js';
 import { CUSTOMERS, WAYS_IN } from './demo-fleet.js';
 import { ZONE } from './demo-known.js';
 import { movesOf } from './demo-moves.js';
-import { planShop, type DemoPlan, type Pictures, type PlannedJob } from './demo-plan.js';
+import type { LibrarySheet } from './demo-library.js';
+import type { DemoPlan, Pictures, PlannedJob } from './demo-plan.js';
+import { readPlayed, workshopOf } from './demo-played.js';
 import { loadRest } from './demo-rest.js';
 import type { FirstCount } from './demo-stores.js';
-import type { ShopKnown, WorkTask, WorkedJob } from './demo-worker.js';
-import type { Crew } from './demo-work.js';
-import { promisedDay } from './shop-hours.js';
+import type { DatedTask, ShopKnown, WorkedJob } from './demo-worker.js';
+import { promisedDay } from './demo-promise.js';
 
 const DAY = 24 * 3600 * 1000;
 const YEARS_MS = 730 * DAY;
@@ -30,9 +30,6 @@ const PROMISED_BY = '16:00';
 /** So many jobs go to a thread, and to the database, at a time. */
 const BATCH = 16;
 const THREADS = 2;
-
-/** A model that has no sheet here yet: its family is known, and nobody's figures. */
-const NEW_MODEL = { family: 'PTO gearbox', make: 'Quennet', model: 'RA 3', machine: 'Snow blower' };
 
 /** The sheet of the same kind of unit, of another maker. */
 const NEAREST = 'harrowmere-pg540-pto-gearbox';
@@ -53,6 +50,7 @@ const OFF: readonly (readonly [name: string, count: number, tray: string, more?:
 export type Tell = (words: string) => void;
 
 export interface Loading {
+  readonly library: readonly LibrarySheet[];
   readonly staff: ReadonlyMap<string, PersonView>;
   readonly counts: readonly FirstCount[];
   readonly now: number;
@@ -63,59 +61,56 @@ export interface Loading {
 /** A job of the plan with what the database knows it by. */
 interface Numbered {
   readonly job: PlannedJob;
-  readonly task: WorkTask;
+  readonly task: DatedTask;
   readonly unitId: string;
   readonly sheetRevisionId: string;
   readonly number: number;
 }
 
-/** Two years of a shop at once: worked in threads, chained there, and kept by the hundred. */
+/** Two years of a shop at once: as they were played, put on their days and chained in threads, and kept by the hundred. */
 @Injectable()
 export class DemoYears {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(JobsService) private readonly jobs: JobsService,
-    @Inject(SheetsService) private readonly sheets: SheetsService,
     @Inject(EntriesService) private readonly entries: EntriesService,
   ) {}
 
-  async load({ staff, counts, now, pictures, tell }: Loading): Promise<void> {
+  async load({ library, staff, counts, now, pictures, tell }: Loading): Promise<void> {
     const { manager } = this.dataSource;
     await ask(manager, DATE_SHEETS, new Date(now).toISOString());
-    const revisions = await manager.find(SheetRevision, { select: { id: true, key: true, revision: true, status: true, file: true } });
-    const early = revisions.filter(({ status }) => status === 'superseded').toSorted((a, b) => b.revision - a.revision);
-    const shelf = await manager.find(StockItem, { select: { id: true, number: true } });
+    const { plan, earlySheets } = workshopOf(library, pictures);
+    const played = await readPlayed();
+    if (played.length !== plan.jobs.length)
+      throw new Error(`Of the ${plan.jobs.length} jobs of the demo ${played.length} are played: ./jubb build does it anew`);
     const known: ShopKnown = {
-      sheets: Object.fromEntries(revisions.flatMap(({ key, status, file }) => (status === 'approved' ? [[key, file]] : []))),
-      earlySheets: Object.fromEntries(early.toReversed().map(({ key, file }) => [key, file])),
-      tools: await this.jobs.tools(),
-      shelf: Object.fromEntries(shelf.map(({ number, id }) => [number, id])),
+      people: Object.fromEntries([...staff].map(([login, { id }]) => [login, id])),
+      tools: byName((await manager.find(ToolRow, { select: { id: true, tag: true } })).map(({ id, tag }) => [tag, id])),
+      shelf: byName((await manager.find(StockItem, { select: { id: true, number: true } })).map(({ id, number }) => [number, id])),
       zone: ZONE,
       now,
     };
-    const plan = planShop(new Map(Object.entries(known.sheets)), pictures);
     const unitIds = await this.#customers(plan);
+    const revisions = await manager.find(SheetRevision, { select: { id: true, key: true, revision: true, status: true } });
     const revisionOf = (key: string, isEarly: boolean): string =>
-      (early.find((one) => isEarly && one.key === key) ?? revisions.find((one) => one.key === key && one.status === 'approved')!).id;
+      revisions.find((one) => one.key === key && one.status === (isEarly ? 'superseded' : 'approved'))!.id;
     const random = seeded(now);
     const numbered = plan.jobs.map((job, at): Numbered => {
       const { sheet } = plan.units[job.unit]!;
-      const isEarly = job.isEarly && known.earlySheets[sheet] !== undefined;
+      const id = uuid({ random: Uint8Array.from({ length: 16 }, () => Math.floor(random() * 256)) });
       return {
         job,
-        task: {
-          job: { ...job, isEarly },
-          id: uuid({ random: Uint8Array.from({ length: 16 }, () => Math.floor(random() * 256)) }),
-          sheet,
-          crew: crewOf(job, staff),
-        },
+        task: { job: { at: job.at, endedAgo: job.endedAgo }, id, played: played[at]! },
         unitId: unitIds[job.unit]!,
-        sheetRevisionId: revisionOf(sheet, isEarly),
+        sheetRevisionId: revisionOf(sheet, job.isEarly && earlySheets.has(sheet)),
         number: FIRST_NUMBER + at,
       };
     });
     await inTransaction(this.dataSource, async (within) => {
-      const worked = await workAll(within, known, numbered, tell);
+      const [ties] = await ask<{ off: string; tied: string }>(within, TIES);
+      await within.query(`ALTER TABLE entry ${ties!.off}`);
+      const worked = await dateAll(within, known, numbered, tell);
+      await within.query(`ALTER TABLE entry ${ties!.tied}`);
       const takings = worked.flatMap((one) => one.takings);
       await ask(within, MANY_MOVES, JSON.stringify(movesOf(counts, takings, now - YEARS_MS - DAY, staff.get('perla')!.id)));
       await ask(within, NUMBER_ON);
@@ -148,10 +143,10 @@ export class DemoYears {
     await manager.insert(WayIn, rows);
   }
 
-  /** A unit that nobody here has a sheet of: taken apart into the ledger, while its sheet is begun. */
+  /** A unit that nobody here has more of than a sheet that is begun: taken apart into the ledger. */
   async #withoutSheet(hand: PersonView, unitIds: readonly string[], { units }: DemoPlan, now: number): Promise<void> {
     const { manager } = this.dataSource;
-    const { revisionId } = await this.sheets.begin(NEW_MODEL, hand.id);
+    const { id: revisionId } = await manager.findOneByOrFail(SheetRevision, { status: 'draft' });
     const place = units.findLastIndex(({ machine, sheet }) => machine !== undefined && sheet === NEAREST);
     const { machine } = await manager.findOneOrFail(Unit, { where: { id: unitIds[place]! }, relations: { machine: { customer: true } } });
     const { id } = await this.jobs.bookIn(
@@ -201,6 +196,10 @@ export class DemoYears {
   }
 }
 
+function byName(pairs: readonly (readonly [string, string])[]): Readonly<Record<string, string>> {
+  return Object.fromEntries(pairs);
+}
+
 /** Of a customer by their place in the list. */
 function phoneOf(customer: number): string {
   return `0555 ${String(141 + customer * 37).padStart(4, '0')}`;
@@ -209,14 +208,13 @@ function phoneOf(customer: number): string {
 /** What is known of a job once its entries are kept. */
 type Kept = Omit<WorkedJob, 'rows'>;
 
-/** Works all jobs in threads, and keeps each batch when it is back. */
-async function workAll(manager: EntityManager, known: ShopKnown, numbered: readonly Numbered[], tell: Tell): Promise<readonly Kept[]> {
+/** Dates all jobs in threads, and keeps each batch when it is back. */
+async function dateAll(manager: EntityManager, known: ShopKnown, numbered: readonly Numbered[], tell: Tell): Promise<readonly Kept[]> {
   const pool = new Piscina({
     filename: new URL('demo-worker.js', import.meta.url).href,
     minThreads: THREADS,
     maxThreads: THREADS,
-    // As text: what is read there is quicker to work with than what was copied there.
-    workerData: { known: JSON.stringify(known) },
+    workerData: { known },
     resourceLimits: { maxYoungGenerationSizeMb: 128 },
   });
   const all: Kept[] = [];
@@ -249,12 +247,4 @@ async function keepAll(manager: EntityManager, batch: readonly Numbered[], worke
   });
   await ask(manager, MANY_JOBS, JSON.stringify(heads));
   await ask(manager, MANY_ENTRIES, `[${worked.flatMap(({ rows }) => rows).join(',')}]`);
-}
-
-function crewOf({ hand }: PlannedJob, staff: ReadonlyMap<string, PersonView>): Crew {
-  const worker = (login: string): Crew['hand'] => {
-    const { id, role } = staff.get(login)!;
-    return { id, role };
-  };
-  return { hand: worker(hand), foreman: worker('oswin'), counter: worker('perla') };
 }

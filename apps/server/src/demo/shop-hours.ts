@@ -1,24 +1,9 @@
-import { nextOpenDay, openOn, type ShopHours as Hours } from '@jubb/book';
-import { daysOn, instantIn, weekdayIn } from '@jubb/sheet';
+import { daysOn, instantIn, weekdayIn } from '@jubb/sheet/days';
 
-const OPENS = '07:00';
-const CLOSES = '16:30';
+/** What days it works are alike. */
+export const OPEN = { from: '07:00', to: '16:30' };
+
 const MINUTE = 60_000;
-const OPEN = { from: OPENS, to: CLOSES };
-
-/** The same as the shop itself says it. */
-export const DEMO_HOURS: Hours = { week: [OPEN, OPEN, OPEN, OPEN, OPEN, null, null], closed: [] };
-
-/** A week holds a day on which the shop is open. */
-const DAYS_BACK = 7;
-
-/** The day of a promise so many days on, ms since 1970: where it is closed, when it opens next; of one that has gone by, when it was open last. */
-export function promisedDay(zone: string, from: number | string, days: number): string {
-  const day = daysOn(zone, from, days);
-  if (days >= 0) return nextOpenDay(DEMO_HOURS, day) ?? day;
-  const before = Array.from({ length: DAYS_BACK }, (_, ago) => daysOn('UTC', day, -ago));
-  return before.find((one) => openOn(DEMO_HOURS, one) !== null) ?? day;
-}
 
 /** The hours in which a shop works, Mondays to Fridays, from some day on: one line of minutes that leaves out the rest. */
 export class ShopHours {
@@ -29,7 +14,7 @@ export class ShopHours {
     const all = Array.from({ length: days + 1 }, (_, ago) => daysOn(zone, now, ago - days));
     this.#days = all
       .filter((day) => !['Sat', 'Sun'].includes(weekdayIn(zone, day)))
-      .map((day) => ({ from: Date.parse(instantIn(zone, day, OPENS)), to: Date.parse(instantIn(zone, day, CLOSES)) }));
+      .map((day) => ({ from: Date.parse(instantIn(zone, day, OPEN.from)), to: Date.parse(instantIn(zone, day, OPEN.to)) }));
   }
 
   /** The instant that lies so many minutes of work after another one, or before it where they are negative. */

@@ -1,6 +1,6 @@
 import { broughtUp, kindOf, workingFor, type CribTool, type EntryKind, type NewEntry } from '@jubb/book';
 import type { SheetFile } from '@jubb/sheet';
-import type { EntryContent } from './entry-hash.js';
+import { contentWith, type EntryContent } from './entry-hash.js';
 
 /** An entry of an older tablet as its kind has it today. */
 export function asToday(entry: NewEntry): NewEntry {
@@ -19,26 +19,5 @@ export interface Making {
 /** What is kept and hashed of an entry, with its working. */
 export function contentOf(entry: NewEntry, { jobId, personId, sheet, tools }: Making): EntryContent {
   const working = workingFor(entry.kind, entry.payload, sheet, entry.toolId ? tools.get(entry.toolId) : undefined);
-  return contentWith(entry, { jobId, personId, working });
-}
-
-/** The same of an entry whose working is known. */
-export function contentWith(
-  entry: NewEntry,
-  { jobId, personId, working }: Pick<EntryContent, 'jobId' | 'personId' | 'working'>,
-): EntryContent {
-  const { version } = kindOf(entry.kind);
-  return {
-    id: entry.id.toLowerCase(),
-    jobId: jobId.toLowerCase(),
-    personId,
-    kind: entry.kind,
-    ...(version === 1 ? {} : { version }),
-    payload: entry.payload,
-    working,
-    step: entry.step ?? null,
-    toolId: entry.toolId ?? null,
-    strikes: entry.strikes ?? null,
-    takenAt: new Date(entry.takenAt).toISOString(),
-  };
+  return contentWith(entry, { jobId, personId, working, version: kindOf(entry.kind).version });
 }

@@ -1,4 +1,4 @@
-import type { EntryKind, UsedWorking } from '@jubb/book';
+import type { EntryKind, NewEntry, UsedWorking } from '@jubb/book';
 import type { ChainView } from '@jubb/wire';
 import { createHash } from 'node:crypto';
 import { canonicalJson } from '../common/canonical.js';
@@ -17,6 +17,26 @@ export interface EntryContent {
   readonly toolId: string | null;
   readonly strikes: string | null;
   readonly takenAt: string;
+}
+
+/** What is kept of an entry as it was sent, by the version that its kind has today. */
+export function contentWith(
+  entry: NewEntry,
+  { jobId, personId, working, version }: Pick<EntryContent, 'jobId' | 'personId' | 'working'> & { readonly version: number },
+): EntryContent {
+  return {
+    id: entry.id.toLowerCase(),
+    jobId: jobId.toLowerCase(),
+    personId,
+    kind: entry.kind,
+    ...(version === 1 ? {} : { version }),
+    payload: entry.payload,
+    working,
+    step: entry.step ?? null,
+    toolId: entry.toolId ?? null,
+    strikes: entry.strikes ?? null,
+    takenAt: new Date(entry.takenAt).toISOString(),
+  };
 }
 
 /** SHA-256 of the canonical JSON (RFC 8785) of the content. */

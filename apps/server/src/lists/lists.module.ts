@@ -1,10 +1,11 @@
 import { Module } from '@nestjs/common';
 import { CribModule } from '../crib/crib.module.js';
 import { OrdersModule } from '../orders/orders.module.js';
+import { PeopleModule } from '../people/people.module.js';
 import { StoresModule } from '../stores/stores.module.js';
 import { ListsController } from './lists.controller.js';
 import { ListsService } from './lists.service.js';
 
 /** Lists of the shop that come in as a table. */
-@Module({ imports: [CribModule, OrdersModule, StoresModule], controllers: [ListsController], providers: [ListsService] })
+@Module({ imports: [CribModule, OrdersModule, PeopleModule, StoresModule], controllers: [ListsController], providers: [ListsService] })
 export class ListsModule {}

@@ -6,10 +6,14 @@ import { ProblemError, badInput } from '../common/problem.js';
 import { CribService } from '../crib/crib.service.js';
 import { inTransaction } from '../database/data-source.js';
 import { SuppliersService } from '../orders/suppliers.service.js';
+import { PeopleService } from '../people/people.service.js';
 import { StoresService } from '../stores/stores.service.js';
 
 /** Puts back what a preview has done. */
 class PutBack extends Error {}
+
+/** The column that a row is known by. */
+const KEYS: Readonly<Record<ListName, string>> = { people: 'login', tools: 'tag', stores: 'number', prices: 'number' };
 
 type BringOne = (manager: EntityManager, cells: Cells, by: PersonView) => Promise<'made' | 'changed' | 'same'>;
 
@@ -20,11 +24,13 @@ export class ListsService {
 
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(PeopleService) private readonly people: PeopleService,
     @Inject(CribService) private readonly crib: CribService,
     @Inject(StoresService) private readonly stores: StoresService,
     @Inject(SuppliersService) private readonly suppliers: SuppliersService,
   ) {
     this.#bring = {
+      people: (manager, cells, by) => this.people.bring(manager, cells, by),
       tools: (manager, cells, by) => this.crib.bring(manager, cells, by),
       stores: (manager, cells, by) => this.stores.bring(manager, cells, by),
       prices: (manager, cells) => this.suppliers.bring(manager, cells),
@@ -51,7 +57,7 @@ export class ListsService {
     const brought: BroughtRow[] = [];
     const seen = new Set<string>();
     for (const cells of rows) {
-      const key = list === 'tools' ? 'tag' : 'number';
+      const key = KEYS[list];
       // The same number of two suppliers is two prices.
       const subject = [...(list === 'prices' ? [cells['supplier']] : []), cells[key]]
         .map((cell) => cell?.trim() ?? '')

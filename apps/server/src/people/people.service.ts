@@ -1,6 +1,17 @@
 import type { CareView, PersonView } from '@jubb/book';
 import type { Role } from '@jubb/sheet';
-import type { ChangeLine, FirstRunBody, LicenceBody, NewPersonBody, PasswordBody, PersonBody, PersonLine, ServerEvent } from '@jubb/wire';
+import {
+  NewPersonBody,
+  PersonBody,
+  personFrom,
+  type Cells,
+  type ChangeLine,
+  type FirstRunBody,
+  type LicenceBody,
+  type PasswordBody,
+  type PersonLine,
+  type ServerEvent,
+} from '@jubb/wire';
 import { hash, verify } from '@node-rs/argon2';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, IsNull, type EntityManager } from 'typeorm';
@@ -12,6 +23,7 @@ import { LicenceRow, Person, Shop, ShopCare, TabletPerson } from '../database/en
 import { checkPaper } from '../common/papers.js';
 import { shopDay } from '../common/shop-day.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
+import { checkRow } from '../common/validation.js';
 import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON } from './people.sql.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
@@ -91,46 +103,44 @@ export class PeopleService {
   }
 
   /** Somebody begins to work here. */
-  async begin({ name, login, role, password }: NewPersonBody, by: PersonView): Promise<PersonLine> {
-    const passwordHash = await hash(password, ARGON);
+  async begin(body: NewPersonBody, by: PersonView): Promise<PersonLine> {
+    const passwordHash = await hash(body.password, ARGON);
     return inTransaction(this.dataSource, async (manager) => {
       await lockShop(manager);
-      if (await manager.existsBy(Person, { login }))
-        throw badInput([{ field: 'login', given: login, allowed: 'is somebody else’s already, also of one who left' }]);
-      const { identifiers } = await manager.insert(Person, { name: name.trim(), login, role, passwordHash });
-      await keepChange(manager, by, { what: 'person', subject: name.trim(), act: 'added' }, changedFields({}, { 'log-in': login, role }));
-      return one(manager, String(identifiers[0]!['id']));
+      if (await manager.existsBy(Person, { login: body.login }))
+        throw badInput([{ field: 'login', given: body.login, allowed: 'is somebody else’s already, also of one who left' }]);
+      return one(manager, await begins(manager, body, passwordHash, by));
     });
   }
 
+  /** A row of a table as somebody who works here: somebody new, or another name or role of whoever has that log-in. */
+  async bring(manager: EntityManager, cells: Cells, by: PersonView): Promise<'made' | 'changed' | 'same'> {
+    await lockShop(manager);
+    const before = await manager.findOneBy(Person, { login: (cells['login'] ?? '').trim().toLowerCase() });
+    const { body, wrongs } = personFrom(cells, before ?? undefined);
+    if (!before) {
+      checkRow(NewPersonBody, body, wrongs);
+      await begins(manager, body, await hash(body.password, ARGON), by);
+      return 'made';
+    }
+    const { name, role } = body;
+    const to = { version: before.version, name, role, hasLeft: before.leftAt !== null };
+    checkRow(PersonBody, to, wrongs);
+    if (name === before.name && role === before.role) return 'same';
+    // Other tablets hear of it with the transaction.
+    await changes(manager, before, to, by);
+    return 'changed';
+  }
+
   /** Name, role, or that they left: whoever left, or does something else from now on, is logged out everywhere. */
-  async change(id: string, { version, name, role, hasLeft }: PersonBody, by: PersonView): Promise<PersonLine> {
+  async change(id: string, body: PersonBody, by: PersonView): Promise<PersonLine> {
     const ended: ServerEvent[] = [];
     const changed = await inTransaction(this.dataSource, async (manager) => {
       await lockShop(manager);
       const before = await manager.findOneBy(Person, { id });
       if (!before) throw notFound('person');
-      if (before.version !== version) throw changedSince('person', await one(manager, id));
-      const left = before.leftAt !== null;
-      const isForeman = role === 'foreman' && !hasLeft;
-      if (!isForeman && before.role === 'foreman' && !left && (await manager.countBy(Person, { role: 'foreman', leftAt: IsNull() })) === 1)
-        throw badInput([
-          hasLeft
-            ? { field: 'hasLeft', given: 'true', allowed: 'cannot be: this is the only foreman. Make another one first' }
-            : { field: 'role', given: role, allowed: 'must stay foreman: this is the only one. Make another one first' },
-        ]);
-      const leftAt = hasLeft ? (before.leftAt ?? new Date()) : null;
-      await manager.update(Person, id, { name: name.trim(), role, leftAt, version: version + 1, ...(hasLeft ? { pinHash: null } : {}) });
-      if (hasLeft && !left) await manager.delete(TabletPerson, { personId: id });
-      if (hasLeft !== left || role !== before.role) ended.push(...(await endSessions(manager, id)));
-      const said = (of: { readonly name: string; readonly role: Role; readonly gone: boolean }): InWords => ({
-        name: of.name,
-        role: of.role,
-        here: of.gone ? 'left' : 'works here',
-      });
-      const fields = changedFields(said({ ...before, gone: left }), said({ name: name.trim(), role, gone: hasLeft }));
-      const act = hasLeft === left ? 'changed' : hasLeft ? 'left' : 'is back';
-      if (fields.length > 0) await keepChange(manager, by, { what: 'person', subject: name.trim(), act }, fields);
+      if (before.version !== body.version) throw changedSince('person', await one(manager, id));
+      ended.push(...(await changes(manager, before, body, by)));
       return one(manager, id);
     });
     for (const over of ended) this.stream.knowsItself(over);
@@ -200,6 +210,43 @@ export class PeopleService {
     const person = await repository.save(repository.create({ name, login, role, passwordHash: await hash(password, ARGON) }));
     return { id: person.id, name, login, role };
   }
+}
+
+/** Puts somebody new on the list; gives their id. */
+async function begins(manager: EntityManager, { name, login, role }: NewPersonBody, passwordHash: string, by: PersonView): Promise<string> {
+  const { identifiers } = await manager.insert(Person, { name: name.trim(), login, role, passwordHash });
+  await keepChange(manager, by, { what: 'person', subject: name.trim(), act: 'added' }, changedFields({}, { 'log-in': login, role }));
+  return String(identifiers[0]!['id']);
+}
+
+/** What somebody is from now on; gives the sessions of theirs that are over with it. */
+async function changes(
+  manager: EntityManager,
+  before: Person,
+  { version, name, role, hasLeft }: PersonBody,
+  by: PersonView,
+): Promise<readonly ServerEvent[]> {
+  const { id } = before;
+  const left = before.leftAt !== null;
+  const isForeman = role === 'foreman' && !hasLeft;
+  if (!isForeman && before.role === 'foreman' && !left && (await manager.countBy(Person, { role: 'foreman', leftAt: IsNull() })) === 1)
+    throw badInput([
+      hasLeft
+        ? { field: 'hasLeft', given: 'true', allowed: 'cannot be: this is the only foreman. Make another one first' }
+        : { field: 'role', given: role, allowed: 'must stay foreman: this is the only one. Make another one first' },
+    ]);
+  const leftAt = hasLeft ? (before.leftAt ?? new Date()) : null;
+  await manager.update(Person, id, { name: name.trim(), role, leftAt, version: version + 1, ...(hasLeft ? { pinHash: null } : {}) });
+  if (hasLeft && !left) await manager.delete(TabletPerson, { personId: id });
+  const said = (of: { readonly name: string; readonly role: Role; readonly gone: boolean }): InWords => ({
+    name: of.name,
+    role: of.role,
+    here: of.gone ? 'left' : 'works here',
+  });
+  const fields = changedFields(said({ ...before, gone: left }), said({ name: name.trim(), role, gone: hasLeft }));
+  const act = hasLeft === left ? 'changed' : hasLeft ? 'left' : 'is back';
+  if (fields.length > 0) await keepChange(manager, by, { what: 'person', subject: name.trim(), act }, fields);
+  return hasLeft !== left || role !== before.role ? endSessions(manager, id) : [];
 }
 
 function licenceInWords({ covers, number, givenBy, until }: Pick<LicenceRow, 'covers' | 'number' | 'givenBy' | 'until'>): InWords {

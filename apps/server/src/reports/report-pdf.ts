@@ -1,6 +1,6 @@
 import type { Report, ReportSection } from '@jubb/book';
 import { createRequire } from 'node:module';
-import pdfmake from 'pdfmake';
+import type pdfmake from 'pdfmake';
 import type { Content, ContentStack, ContentText, TableCell, TDocumentDefinitions } from 'pdfmake/interfaces.js';
 
 const INK = '#1D2327';
@@ -13,13 +13,20 @@ const [regular, bold] = [400, 600].map((weight) => resolve(`@fontsource/barlow/f
   string,
   string,
 ];
-pdfmake.setFonts({ Barlow: { normal: regular, bold, italics: regular, bolditalics: bold } });
-// Nothing is fetched, and nothing but the two fonts is read from disk.
-pdfmake.setUrlAccessPolicy(() => false);
-pdfmake.setLocalAccessPolicy((path) => path === regular || path === bold);
+let printer: Promise<typeof pdfmake> | undefined;
+
+/** Read when something is printed first: it is large, and a server is there sooner without it. */
+async function readPrinter(): Promise<typeof pdfmake> {
+  const { default: read } = await import('pdfmake');
+  read.setFonts({ Barlow: { normal: regular, bold, italics: regular, bolditalics: bold } });
+  // Nothing is fetched, and nothing but the two fonts is read from disk.
+  read.setUrlAccessPolicy(() => false);
+  read.setLocalAccessPolicy((path) => path === regular || path === bold);
+  return read;
+}
 
 /** The report on A4 paper. */
-export function reportPdf(report: Report, shop: string): Promise<Buffer> {
+export async function reportPdf(report: Report, shop: string): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     pageSize: 'A4',
     pageMargins: [40, 46, 40, 56],
@@ -42,7 +49,7 @@ export function reportPdf(report: Report, shop: string): Promise<Buffer> {
       ...report.sections.flatMap(sectionContent),
     ],
   };
-  return pdfmake.createPdf(definition).getBuffer();
+  return (await (printer ??= readPrinter())).createPdf(definition).getBuffer();
 }
 
 function sectionContent(section: ReportSection): Content[] {

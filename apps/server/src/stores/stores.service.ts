@@ -251,7 +251,8 @@ function bodyOf({ number, name, kind, unit, size, designation, location, minimum
   };
 }
 
-function lineFrom({
+/** The row of a line as its form has it. */
+export function lineFrom({
   number,
   name,
   kind,

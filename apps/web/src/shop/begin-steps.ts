@@ -32,6 +32,7 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
       state: `${some(people, 'person', 'people')}, ${pins} with a PIN`,
       isDone: people > 1,
       go: { to: '/shop/people', act: 'People' },
+      also: { to: '/shop/bring?list=people', act: 'Bring in a list' },
     },
     {
       title: 'The crib',

@@ -26,10 +26,13 @@ import { refresh, useSession } from '../link/queries.ts';
 import { ShopPlaces } from './shop-places.tsx';
 
 const LIST_WORDS: Readonly<Record<ListName, string>> = {
+  people: 'people who work here',
   tools: 'tools of the crib',
   stores: 'lines of the stores',
   prices: 'prices of suppliers',
 };
+/** Where the page keeps what it knows of them. */
+const KEPT_AS: Readonly<Record<ListName, string>> = { people: 'people', tools: 'tools', stores: 'stores', prices: 'stores' };
 const ACT_WORDS: Readonly<Record<BroughtRow['act'], string>> = { made: 'new', changed: 'changes', same: 'as it is', refused: 'not taken' };
 const DONE_WORDS: Readonly<Record<BroughtRow['act'], string>> = {
   made: 'new',
@@ -43,7 +46,7 @@ const ACT_CLASS: Readonly<Record<BroughtRow['act'], string>> = { made: 'v-in', c
 export function BringPage(): ReactElement {
   const { data: session } = useSession();
   const [search, setSearch] = useSearchParams();
-  const list = LISTS.find((one) => one === search.get('list')) ?? 'tools';
+  const list = LISTS.find((one) => one === search.get('list')) ?? 'people';
   return (
     <>
       <Title sub="Out of a spreadsheet, pasted or as a CSV file. Nothing is taken before you have seen what becomes of each row.">
@@ -60,11 +63,11 @@ export function BringPage(): ReactElement {
 }
 
 function Bring({ list, onList }: { readonly list: ListName; readonly onList: (list: ListName) => void }): ReactElement {
-  const [text, setText] = useDraft(`bring.${list}`, '');
+  const [text, setText] = useTable(list);
   const [isSeen, setSeen] = useState(false);
   const [done, setDone] = useState<readonly BroughtRow[]>();
   const { busy, error, send } = useSend();
-  const { data: table } = useTable(text);
+  const { data: table } = useRead(text);
   const columns: readonly ListColumn[] = LIST_COLUMNS[list];
   const matched = table && columnsOf(list, table.head);
   const rows = table && matched ? cellsOf(table.rows, matched.names) : [];
@@ -86,7 +89,7 @@ function Bring({ list, onList }: { readonly list: ListName; readonly onList: (li
     void send(async () => {
       const brought = await ask(ENDPOINTS.shop.bring, { body: { list, rows: [...rows], preview: false } });
       setDone(brought.rows);
-      await refresh({ queryKey: list === 'tools' ? ['tools'] : ['stores'] });
+      await refresh({ queryKey: [KEPT_AS[list]] });
       // What was refused stays to be mended; the rest is in.
       const left = brought.rows.flatMap(({ act }, at) => (act === 'refused' ? [at] : []));
       if (left.length === 0) setText(undefined);
@@ -167,8 +170,15 @@ function Bring({ list, onList }: { readonly list: ListName; readonly onList: (li
   );
 }
 
+/** What is typed is remembered, but for a list with passwords in it: those stay on no tablet. */
+function useTable(list: ListName): readonly [string, (next: string | undefined) => void] {
+  const [kept, keep] = useDraft(`bring.${list}`, '');
+  const [typed, type] = useState('');
+  return list === 'people' ? [typed, (next = '') => type(next)] : [kept, keep];
+}
+
 /** The reader of tables comes when there is one. */
-function useTable(text: string): { readonly data: { head: readonly string[]; rows: readonly (readonly string[])[] } | undefined } {
+function useRead(text: string): { readonly data: { head: readonly string[]; rows: readonly (readonly string[])[] } | undefined } {
   return useQuery({
     queryKey: ['bring-table', text],
     enabled: text.trim() !== '',
