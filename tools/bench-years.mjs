@@ -16,13 +16,13 @@ const WARM = 200;
 const HEADS = `SELECT j.*, u.name, u.serial, m.name, m.serial, c.name, c.phone FROM job j JOIN unit u ON u.id = j.unit_id
   JOIN machine m ON m.id = u.machine_id JOIN customer c ON c.id = m.customer_id`;
 
-/** Each place by what it asks of the server, and the SQL that a good engineer would write for it. */
-const PLACES = (unit) => [
+/** Each place by what it asks of the server, and the SQL that a good engineer would write for it; what takes a page of it is the product's own. */
+const placesOf = (unit, { found, history }) => [
   // What the road itself takes: the same road, and a row that is read by its key.
   ['the road itself', '/demo/sights', 'SELECT words, path FROM demo_sight ORDER BY place', []],
   ['Today', '/today', `${HEADS} JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.closed_at IS NULL ORDER BY j.promise`, []],
   ['first page of the jobs', '/jobs', `${HEADS} ORDER BY j.number DESC LIMIT 50`, []],
-  ['jobs that hold a word', '/jobs?find=squeals', `${HEADS} WHERE j.complaint ILIKE $1 ORDER BY j.number DESC LIMIT 50`, ['%squeals%']],
+  ['jobs that hold a word', '/jobs?find=squeals', found, [null, '%squeals%', '', '']],
   ['stores, first page', '/stock', 'SELECT * FROM stock_item ORDER BY number LIMIT 50', []],
   [
     'stores by two words',
@@ -36,14 +36,7 @@ const PLACES = (unit) => [
     `SELECT id FROM sheet_revision WHERE status IN ('approved', 'draft') AND lexemes @@ to_tsquery('simple', 'splinters:* & shoulder:*') ORDER BY title LIMIT 100`,
     [],
   ],
-  [
-    'history of a unit',
-    `/units/${unit}/history`,
-    `SELECT j.*, s.key, (SELECT json_agg(json_build_object('part', e.payload->>'part', 'reason', e.payload->>'reason', 'cause', e.payload->'cause')) FROM entry e
-       WHERE e.job_id = j.id AND e.kind = 'decision' AND e.payload->>'fate' = 'renew') FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id
-       WHERE j.unit_id = $1 ORDER BY j.booked_at DESC LIMIT 20`,
-    [unit],
-  ],
+  ['history of a unit', `/units/${unit}/history`, history, [unit]],
 ];
 
 const EVERY_PAGE = [
@@ -68,7 +61,8 @@ export async function benchYears() {
     try {
       const call = await logIn(base, 'oswin');
       const { rows } = await pool.query('SELECT unit_id FROM job GROUP BY unit_id ORDER BY count(*) DESC, unit_id LIMIT 1');
-      const places = PLACES(rows[0].unit_id);
+      const { HISTORY_OF_UNIT, PAGE_FOUND } = await import('../apps/server/dist/jobs/jobs.sql.js');
+      const places = placesOf(rows[0].unit_id, { found: PAGE_FOUND.text, history: HISTORY_OF_UNIT.text });
       const bare = await bareRoad(
         url,
         places.map(([, , text, values]) => ({ text, values })),

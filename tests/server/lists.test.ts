@@ -15,6 +15,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { Client, type Answer } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
+import { until } from '../kit/stream.ts';
 
 let database: TestDatabase;
 let server: RunningServer;
@@ -310,6 +311,57 @@ describe('a table that is brought in', () => {
     expect(changes.map(({ act }) => act)).toEqual(['changed', 'added']);
   });
 
+  test('people come with a first password; whoever is here is called or does something else from now on, and the last foreman stays one', async () => {
+    const mira = { login: 'Mira', name: 'Mira Olven', role: 'Mechanic', password: WORDS };
+    const rows = [
+      mira,
+      { ...mira, login: 'short', password: 'short' },
+      { ...mira, login: 'no one', name: '' },
+      { ...mira, login: 'ilka' },
+      { ...mira, login: 'lorn', role: 'owner' },
+      { login: 'joss', role: 'mechanic' },
+      { login: 'bram' },
+      { login: 'oswin', role: 'mechanic' },
+      { ...mira, login: 'MIRA', name: 'the same again' },
+    ];
+    const before = await people();
+    const joss = await Client.as(server.base, 'joss');
+    const preview = await bring('people', rows, true);
+    expect(acts(preview)).toEqual([
+      'Mira made',
+      'short refused',
+      'no one refused',
+      'ilka refused',
+      'lorn refused',
+      'joss changed',
+      'bram same',
+      'oswin refused',
+      'MIRA refused',
+    ]);
+    expect(preview.body.rows.map(({ wrongs }) => wrongs.map(({ field }) => field).join(' '))).toEqual([
+      '',
+      'password',
+      'name login',
+      'password',
+      'role',
+      '',
+      '',
+      'role',
+      'login',
+    ]);
+    expect(await people()).toEqual(before);
+    expect((await joss.call('GET', '/today')).status).toBe(200);
+
+    expect(acts(await bring('people', rows))).toEqual(acts(preview));
+    expect((await logIn('mira')).status).toBe(200);
+    expect(await named('joss')).toMatchObject({ name: before.find(({ login }) => login === 'joss')!.name, role: 'mechanic' });
+    // As from their page: what they were logged in as is over.
+    await until(async () => (await joss.call('GET', '/today')).status === 401);
+    const said = await oswin.get<ChangeLine[]>('/changes?find=Mira');
+    expect(said.map(({ act }) => act)).toEqual(['added']);
+    expect(JSON.stringify(said)).not.toContain(WORDS);
+  });
+
   test('lines of the stores come with what lies there, and are counted in', async () => {
     const ring = {
       number: 'OR-71',
@@ -346,7 +398,7 @@ describe('a table that is brought in', () => {
       ).status,
     ).toBe(400);
     expect((await bring('tools', [{ ...tool, low: 25 }])).status).toBe(400);
-    expect((await bring('people', [tool])).status).toBe(400);
+    expect((await bring('friends', [tool])).status).toBe(400);
     expect(
       (await (await Client.as(server.base, 'perla')).call('POST', '/lists', { list: 'tools', rows: [tool], preview: true })).status,
     ).toBe(403);

@@ -61,11 +61,6 @@ function work(job: PlannedJob, now = NOW): WorkedJob {
   return datedJob(task, shopAt(now));
 }
 
-interface Row extends Omit<AnyKeptEntry, 'payload' | 'keptAt'> {
-  readonly payload: object;
-  readonly keptAt: string;
-}
-const rowsOf = ({ rows }: WorkedJob): readonly Row[] => rows.map((row) => JSON.parse(row) as Row);
 const scoped = (job: PlannedJob): SheetFile => scopeSheet(sheets.get(plan.units[job.unit]!.sheet)!, job.scope).file;
 const isOpen = ({ stop }: PlannedJob): boolean => stop !== undefined;
 
@@ -94,7 +89,7 @@ describe('two years of a shop', () => {
 
   test('a job is the same but for its days, whatever the day is', () => {
     const undated = (worked: WorkedJob): readonly object[] =>
-      rowsOf(worked).map(
+      worked.rows.map(
         ({ takenAt: _t, keptAt: _k, hash: _h, prevHash: _p, contentHash: _c, payload, ...row }: Row & { contentHash?: string }) => ({
           ...row,
           payload: { ...payload, due: undefined },
@@ -118,7 +113,7 @@ describe('two years of a shop', () => {
         counter: worker('perla', 'counter'),
       };
       const own = workAt(sheet, { ...job, unit: unitOf(sheet, job, known.shelf), crew }, tools);
-      const kept = rowsOf(work(job));
+      const kept = work(job).rows;
       expect(
         kept.map(({ id, kind, step, strikes, toolId, personId, working }) => ({ id, kind, step, strikes, toolId, personId, working })),
       ).toEqual(
@@ -138,7 +133,7 @@ describe('two years of a shop', () => {
   test('finished jobs leave nothing open, in the hours of the shop, and none ends ahead of now', () => {
     for (const job of plan.jobs.filter((one) => !isOpen(one)).filter((_, at) => at % 9 === 0)) {
       const worked = work(job);
-      const rows = rowsOf(worked);
+      const rows = worked.rows;
       const state = jobState(scoped(job), rows as unknown as readonly AnyKeptEntry[]);
       expect([plan.units[job.unit]!.sheet, state.steps.filter(({ done }) => !done).map(({ step }) => step.ref), state.openEnds]).toEqual([
         plan.units[job.unit]!.sheet,
@@ -158,7 +153,7 @@ describe('two years of a shop', () => {
   test('open jobs stand where they stand, and what came before is done', () => {
     for (const job of plan.jobs.filter(isOpen)) {
       const worked = work(job);
-      const state = jobState(scoped(job), rowsOf(worked) as unknown as readonly AnyKeptEntry[]);
+      const state = jobState(scoped(job), worked.rows as unknown as readonly AnyKeptEntry[]);
       const { stage, within } = job.stop!;
       expect(state.stage).toBe(stage);
       const before = state.steps.filter(({ step }) => STAGES.indexOf(step.stage) < STAGES.indexOf(stage));

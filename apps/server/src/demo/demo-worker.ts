@@ -2,7 +2,7 @@ import type { NewEntry } from '@jubb/book';
 import type { Stage } from '@jubb/sheet';
 import { daysOn } from '@jubb/sheet/days';
 import { workerData } from 'node:worker_threads';
-import { canonicalOf, chainHash, contentWith, hashOf } from '../entries/entry-hash.js';
+import { canonicalOf, chainHash, contentWith, hashOf, type EntryContent } from '../entries/entry-hash.js';
 import type { PlannedJob } from './demo-plan.js';
 import type { PlayedEntry, PlayedJob } from './demo-played.js';
 import { ShopHours } from './shop-hours.js';
@@ -34,10 +34,19 @@ export interface Taking {
   readonly takenAt: string;
 }
 
-/** A job as it is kept: its entries as the JSON of their rows, and what its head says. */
+/** An entry as it is kept, chained to the one before it. */
+export interface DatedEntry extends EntryContent {
+  readonly seq: number;
+  readonly keptAt: string;
+  readonly contentHash: string;
+  readonly prevHash: string;
+  readonly hash: string;
+}
+
+/** A job as it is kept: its entries, and what its head says. */
 export interface WorkedJob {
   readonly id: string;
-  readonly rows: readonly string[];
+  readonly rows: readonly DatedEntry[];
   readonly stage: Stage;
   readonly lastSeq: number;
   readonly lastHash: string;
@@ -60,8 +69,63 @@ const LAST_END = 2 * 3600 * 1000;
 const given = workerData as { readonly known: ShopKnown } | null;
 let hours: ShopHours | undefined;
 
-export default function dateAll(tasks: readonly DatedTask[]): readonly WorkedJob[] {
-  return tasks.map((task) => datedJob(task, given!.known));
+/** What is known of jobs, and all their entries as `COPY_ENTRIES` takes them. */
+export interface DatedBatch {
+  readonly jobs: readonly Omit<WorkedJob, 'rows'>[];
+  readonly text: string;
+}
+
+export default function dateAll(tasks: readonly DatedTask[]): DatedBatch {
+  const dated = tasks.map((task) => datedJob(task, given!.known));
+  return {
+    jobs: dated.map(({ rows: _rows, ...rest }) => rest),
+    text: dated.flatMap(({ rows }) => rows.map(copyLine)).join(''),
+  };
+}
+
+const ESCAPES: Readonly<Record<string, string>> = { '\\': '\\\\', '\n': '\\n', '\r': '\\r', '\t': '\\t' };
+
+/** A row in the text form of COPY (PostgreSQL, "COPY", Text Format), in the order of its columns. */
+function copyLine(row: DatedEntry): string {
+  const {
+    id,
+    jobId,
+    seq,
+    kind,
+    version = 1,
+    payload,
+    working,
+    step,
+    toolId,
+    strikes,
+    personId,
+    takenAt,
+    keptAt: kept,
+    contentHash,
+    prevHash,
+    hash,
+  } = row;
+  const json = (value: object | null): string | null => value && JSON.stringify(value);
+  const cells = [
+    id,
+    jobId,
+    seq,
+    kind,
+    version,
+    json(payload),
+    json(working),
+    step,
+    toolId,
+    strikes,
+    personId,
+    takenAt,
+    kept,
+    contentHash,
+    prevHash,
+    hash,
+  ];
+  const text = cells.map((cell) => (cell === null ? '\\N' : String(cell).replaceAll(/[\\\n\r\t]/gu, (one) => ESCAPES[one]!)));
+  return `${text.join('\t')}\n`;
 }
 
 /** Puts a job that was played on its days, by those who are here and with what lies here, and chains it as the book would. */
@@ -71,18 +135,17 @@ export function datedJob({ job, id, played }: DatedTask, shop: ShopKnown): Worke
   const times = timesOf(entries, job, hours, shop.now);
   const takings: Taking[] = [];
   let hash = '';
-  const rows = entries.map((entry, index) => {
+  const rows = entries.map((entry, index): DatedEntry => {
     const takenAt = new Date(times[index]!).toISOString();
     const personId = shop.people[entry.by]!;
     const made = asMade(entry, times[index]!, shop);
     const working = entry.working === null ? null : workings[entry.working]!;
-    const text = canonicalOf(contentWith({ ...made, takenAt }, { jobId: id, personId, working, version: entry.version }));
+    const content = contentWith({ ...made, takenAt }, { jobId: id, personId, working, version: entry.version });
     const taken = takenBy(made);
     if (taken) takings.push({ entryId: entry.id, ...taken, jobId: id, personId, takenAt });
-    const links = { seq: index + 1, keptAt: keptAt(times[index]!), contentHash: hashOf(text), prevHash: hash };
+    const links = { seq: index + 1, keptAt: keptAt(times[index]!), contentHash: hashOf(canonicalOf(content)), prevHash: hash };
     hash = chainHash(hash, links.seq, links.contentHash);
-    // One object out of the two, without writing the long one twice.
-    return `${text.slice(0, -1)},${JSON.stringify({ ...links, hash }).slice(1)}`;
+    return { ...content, ...links, hash };
   });
   const last = entries.at(-1);
   const stage = entries.findLast(({ kind }) => kind === 'stage')?.payload as { stage: Stage } | undefined;

@@ -2,6 +2,10 @@ import type { NewEntry, PersonView, WayInLine } from '@jubb/book';
 import { seeded } from '@jubb/core';
 import { OVER_THE_COUNTER, instantIn } from '@jubb/sheet';
 import { Inject, Injectable } from '@nestjs/common';
+import type { PoolClient } from 'pg';
+import { from as copyInto } from 'pg-copy-streams';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Piscina } from 'piscina';
 import { DataSource, type EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
@@ -9,7 +13,7 @@ import { ask, inTransaction } from '../database/data-source.js';
 import { Customer, Machine, SheetRevision, StockItem, ToolRow, Unit, WayIn } from '../database/entities/index.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
-import { DATE_JOBS, DATE_SHEETS, MANY_ENTRIES, MANY_JOBS, MANY_MOVES, NUMBER_ON, TIES } from './demo.sql.js';
+import { COPY_ENTRIES, DATE_JOBS, DATE_SHEETS, MANY_JOBS, MANY_MOVES, NUMBER_ON, TIES } from './demo.sql.js';
 import { CUSTOMERS, WAYS_IN } from './demo-fleet.js';
 import { ZONE } from './demo-known.js';
 import { movesOf } from './demo-moves.js';
@@ -18,7 +22,7 @@ import type { DemoPlan, Pictures, PlannedJob } from './demo-plan.js';
 import { readPlayed, workshopOf } from './demo-played.js';
 import { loadRest } from './demo-rest.js';
 import type { FirstCount } from './demo-stores.js';
-import type { DatedTask, ShopKnown, WorkedJob } from './demo-worker.js';
+import type { DatedBatch, DatedTask, ShopKnown, WorkedJob } from './demo-worker.js';
 import { promisedDay } from './demo-promise.js';
 
 const DAY = 24 * 3600 * 1000;
@@ -223,10 +227,10 @@ async function dateAll(manager: EntityManager, known: ShopKnown, numbered: reado
     const batches = Array.from({ length: Math.ceil(numbered.length / BATCH) }, (_, at) => numbered.slice(at * BATCH, (at + 1) * BATCH));
     await Promise.all(
       batches.map(async (batch) => {
-        const worked = (await pool.run(batch.map(({ task }) => task))) as readonly WorkedJob[];
-        all.push(...worked.map(({ rows: _rows, ...rest }) => rest));
+        const dated = (await pool.run(batch.map(({ task }) => task))) as DatedBatch;
+        all.push(...dated.jobs);
         // One connection keeps them, one batch after the other.
-        keeping = keeping.then(() => keepAll(manager, batch, worked, known.now));
+        keeping = keeping.then(() => keepAll(manager, batch, dated, known.now));
         await keeping;
         tell(`${all.length} of ${numbered.length} jobs`);
       }),
@@ -237,14 +241,15 @@ async function dateAll(manager: EntityManager, known: ShopKnown, numbered: reado
   return all;
 }
 
-async function keepAll(manager: EntityManager, batch: readonly Numbered[], worked: readonly WorkedJob[], now: number): Promise<void> {
+async function keepAll(manager: EntityManager, batch: readonly Numbered[], { jobs, text }: DatedBatch, now: number): Promise<void> {
   const heads = batch.map(({ job, number, unitId, sheetRevisionId }, at) => {
-    const { id, stage, bookedAt, closedAt, lastSeq, lastHash } = worked[at]!;
+    const { id, stage, bookedAt, closedAt, lastSeq, lastHash } = jobs[at]!;
     const { complaint, estimateMinor, scope, promiseDays } = job;
     // What is open is promised from today on, so that it is late only where that is planned.
     const promise = instantIn(ZONE, promisedDay(ZONE, closedAt === null ? now : bookedAt, promiseDays), PROMISED_BY);
     return { id, number, unitId, sheetRevisionId, stage, complaint, promise, estimateMinor, scope, bookedAt, closedAt, lastSeq, lastHash };
   });
   await ask(manager, MANY_JOBS, JSON.stringify(heads));
-  await ask(manager, MANY_ENTRIES, `[${worked.flatMap(({ rows }) => rows).join(',')}]`);
+  const client = (await manager.queryRunner!.connect()) as PoolClient;
+  await pipeline(Readable.from([text]), client.query(copyInto(COPY_ENTRIES)));
 }

@@ -39,14 +39,8 @@ export const TIES: Statement = {
 };
 
 /** Entries as rows; what holds a job, and lets it go, is seen to by the trigger that sees to it always. */
-export const MANY_ENTRIES: Statement = {
-  name: 'many-entries',
-  text: `INSERT INTO entry (id, job_id, seq, kind, version, payload, working, step, tool_id, strikes, person_id, taken_at, kept_at, content_hash, prev_hash, hash)
-    SELECT id, "jobId", seq, kind, coalesce(version, 1), payload, nullif(working, 'null'::jsonb), step, "toolId", strikes, "personId", "takenAt", "keptAt",
-      "contentHash", "prevHash", hash
-    FROM jsonb_to_recordset($1::jsonb) AS e(id uuid, "jobId" uuid, seq int, kind text, version int, payload jsonb, working jsonb, step text, "toolId" uuid,
-      strikes uuid, "personId" uuid, "takenAt" timestamptz, "keptAt" timestamptz, "contentHash" text, "prevHash" text, hash text)`,
-};
+export const COPY_ENTRIES = `COPY entry (id, job_id, seq, kind, version, payload, working, step, tool_id, strikes, person_id, taken_at, kept_at,
+    content_hash, prev_hash, hash) FROM STDIN`;
 
 /** Movements in the order of the list, and what lies on each shelf after the last of them. */
 export const MANY_MOVES: Statement = {

@@ -91,19 +91,25 @@ export const LAST_OF_UNIT: Statement = {
 /** Earlier jobs of a unit, the newest first, with what was renewed and why. */
 export const HISTORY_OF_UNIT: Statement = {
   name: 'history-of-unit',
-  text: `SELECT j.id, j.number, j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.complaint, s.key AS "sheetKey", j.scope,
-           coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'part'), 'reason', e.payload->>'reason', 'cause', e.payload->'cause') ORDER BY e.seq)
-              FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'parts') part
-                WHERE part->>'ref' = regexp_replace(e.payload->>'part', '--.*$', '')) named ON true
+  // Out of each sheet its parts are read once, and not for each job that goes by it.
+  text: `WITH mine AS (
+      SELECT j.id, j.number, j.booked_at, j.closed_at, j.complaint, j.scope, s.id AS sheet, s.key
+      FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.unit_id = $1 ORDER BY j.booked_at DESC LIMIT 20),
+    file AS MATERIALIZED (
+      SELECT id AS sheet, file->'parts' AS parts, file->'seals' AS seals FROM sheet_revision WHERE id IN (SELECT sheet FROM mine)),
+    part AS MATERIALIZED (SELECT sheet, p->>'ref' AS ref, p->>'name' AS name FROM file, jsonb_array_elements(parts) p),
+    seal AS MATERIALIZED (
+      SELECT sheet, s->>'ref' AS ref, part.name FROM file CROSS JOIN jsonb_array_elements(seals) s JOIN part USING (sheet) WHERE part.ref = s->>'part')
+    SELECT j.id, j.number, j.booked_at AS "bookedAt", j.closed_at AS "closedAt", j.complaint, j.key AS "sheetKey", j.scope,
+           coalesce((SELECT json_agg(json_build_object('part', coalesce(part.name, e.payload->>'part'), 'reason', e.payload->>'reason', 'cause', e.payload->'cause') ORDER BY e.seq)
+              FROM entry e LEFT JOIN part ON part.sheet = j.sheet AND part.ref = regexp_replace(e.payload->>'part', '--.*$', '')
               WHERE e.job_id = j.id AND e.kind = 'decision' AND e.payload->>'fate' = 'renew'
                 AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS renewed,
-           coalesce((SELECT json_agg(json_build_object('part', coalesce(p->>'name', e.payload->>'seal'), 'why', e.payload->>'why') ORDER BY e.seq)
-              FROM entry e LEFT JOIN LATERAL (SELECT part AS p FROM jsonb_array_elements(s.file->'seals') seal
-                JOIN jsonb_array_elements(s.file->'parts') part ON part->>'ref' = seal->>'part'
-                WHERE seal->>'ref' = regexp_replace(e.payload->>'seal', '--.*$', '')) named ON true
+           coalesce((SELECT json_agg(json_build_object('part', coalesce(seal.name, e.payload->>'seal'), 'why', e.payload->>'why') ORDER BY e.seq)
+              FROM entry e LEFT JOIN seal ON seal.sheet = j.sheet AND seal.ref = regexp_replace(e.payload->>'seal', '--.*$', '')
               WHERE e.job_id = j.id AND e.kind = 'old-seal-out' AND e.payload->>'why' <> 'sound'
                 AND NOT EXISTS (SELECT 1 FROM entry strike WHERE strike.strikes = e.id)), '[]') AS seals
-    FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id WHERE j.unit_id = $1 ORDER BY j.booked_at DESC LIMIT 20`,
+    FROM mine j ORDER BY j.booked_at DESC`,
 };
 
 /** What earlier jobs of the same unit read, the newest first. */
