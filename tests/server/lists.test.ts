@@ -324,8 +324,8 @@ describe('a table that is brought in', () => {
       { login: 'oswin', role: 'mechanic' },
       { ...mira, login: 'MIRA', name: 'the same again' },
     ];
-    const before = await people();
     const joss = await Client.as(server.base, 'joss');
+    const before = await people();
     const preview = await bring('people', rows, true);
     expect(acts(preview)).toEqual([
       'Mira made',

@@ -146,7 +146,7 @@ function Bring({ list, onList }: { readonly list: ListName; readonly onList: (li
               </div>
             ))}
           </dl>
-          <Button variant="plain" onClick={() => void emptyTable(list)}>
+          <Button variant="plain" className="mt-3" onClick={() => void emptyTable(list)}>
             An empty table to fill in
           </Button>
         </div>
