@@ -25,6 +25,9 @@ test('a customer’s page, keys only: reached by, sold and taken back, two that 
   await hand.sees(', field@example.com');
   expect(await hand.faults()).toEqual([]);
 
+  await hand.tab('Quotes and letters');
+  await hand.sees('Nothing was offered to them yet.');
+  await hand.tab('Machines');
   await hand.use(`Sold: ${machine.name}`);
   await hand.fill(`Who has ${machine.name} now`, twin.customer.name);
   await hand.use(twin.customer.name);

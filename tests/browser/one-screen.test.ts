@@ -65,19 +65,19 @@ test('one thing at a time stands under the act, and the address keeps which', as
   await hand.sees('Build list');
   await hand.tab('The book');
   await hand.page.waitForFunction(() => location.search.includes('tab=book'));
-  const tables = (): Promise<number> => hand.page.$$eval('.job-tab-body table', (all) => all.length);
+  const tables = (): Promise<number> => hand.page.$$eval('.page-tab-body table', (all) => all.length);
   expect(await tables()).toBe(1);
   await hand.page.reload();
-  await hand.page.waitForSelector('.job-tab-body table');
-  expect(await hand.page.$eval('.job-tabs .active', (tab) => (tab as HTMLElement).innerText)).toContain('The book');
+  await hand.page.waitForSelector('.page-tab-body table');
+  expect(await hand.page.$eval('.page-tabs .active', (tab) => (tab as HTMLElement).innerText)).toContain('The book');
 });
 
 test('a step that is chosen from the list has the focus, and Enter does the step', async () => {
   const middle = jobs[1]!;
   await hand.go(`/jobs/${middle.id}/build`);
-  await hand.page.waitForSelector('.job-tab-body .steps button, .job-tab-body button');
-  const title = await hand.page.$eval('.job-tab-body [aria-current="step"]', (step) => (step as HTMLElement).innerText.split('\n')[0]!);
-  await hand.page.click('.job-tab-body [aria-current="step"]');
+  await hand.page.waitForSelector('.page-tab-body .steps button, .page-tab-body button');
+  const title = await hand.page.$eval('.page-tab-body [aria-current="step"]', (step) => (step as HTMLElement).innerText.split('\n')[0]!);
+  await hand.page.click('.page-tab-body [aria-current="step"]');
   await hand.page.waitForFunction(() => document.activeElement?.classList.contains('act-due'));
   await hand.heads(title);
 });

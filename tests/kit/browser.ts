@@ -218,13 +218,13 @@ export class Hand {
 
   /** Goes by the arrows along the tabs under the act to the one of that name. */
   async tab(name: string): Promise<void> {
-    await this.page.waitForSelector('.job-tabs .active');
-    await this.page.focus('.job-tabs .active');
+    await this.page.waitForSelector('.page-tabs .active');
+    await this.page.focus('.page-tabs .active');
     for (let tries = 0; tries < 10; tries += 1) {
       if ((await this.#focused()).startsWith(name)) return;
-      const before = await this.page.$eval('.job-tabs .active', (tab) => tab.id);
+      const before = await this.page.$eval('.page-tabs .active', (tab) => tab.id);
       await this.press('ArrowRight');
-      await this.page.waitForFunction((id) => document.activeElement?.matches(`.job-tabs .active:not(#${id})`), {}, before);
+      await this.page.waitForFunction((id) => document.activeElement?.matches(`.page-tabs .active:not(#${id})`), {}, before);
     }
     throw new Error(`no tab "${name}"; the page says:\n${await this.text()}`);
   }
@@ -253,7 +253,7 @@ export class Hand {
     const show = (height: string, position: string): Promise<void> =>
       this.page.evaluate(
         (high, place) => {
-          document.querySelector<HTMLElement>('.job-tab-body')?.style.setProperty('max-height', high);
+          document.querySelector<HTMLElement>('.page-tab-body')?.style.setProperty('max-height', high);
           for (const strip of document.querySelectorAll<HTMLElement>('.key-bar, .act-due .step-keys'))
             strip.style.setProperty('position', place);
         },

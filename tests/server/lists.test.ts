@@ -6,12 +6,15 @@ import type {
   ChangeLine,
   CustomerLine,
   CustomerView,
+  MessageView,
   PersonLine,
   Problem,
+  SentQuote,
   SessionView,
   ToolView,
 } from '@jubb/wire';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
+import { v7 } from 'uuid';
 import { Client, type Answer } from '../kit/client.ts';
 import { demoDatabase, type TestDatabase } from '../kit/database.ts';
 import { startServer, type RunningServer } from '../kit/server.ts';
@@ -459,9 +462,35 @@ describe('customers', () => {
 
   test('somebody is made nameless: the facts stay, and say nothing of them', async () => {
     const { customer, id } = await booked('Person Whoasks');
+    const line = { sort: 'labour', what: 'All of it', quantity: 2, unitMinor: 6800 } as const;
+    const offer = {
+      to: 'whoasks@example.com',
+      words: 'Dear Whoasks, this is what we found.',
+      validUntil: '2199-12-31',
+      taxShare: 0.2,
+      findings: [],
+      options: [{ name: 'Rebuild', lines: [line] }],
+    };
+    const { link } = await oswin.made<SentQuote>(`/jobs/${id}/quotes`, { id: v7(), ...offer });
+    const token = link!.split('/').at(-1)!;
+    const visitor = new Client(server.base);
+    expect(
+      (await visitor.call('POST', `/offers/${token}/answer`, { answer: 'yes', option: 0, without: [], words: 'Yes. Whoasks' })).status,
+    ).toBe(200);
+    expect((await one(customer.id)).quotes).toMatchObject([
+      { jobId: id, state: 'yes', body: { to: offer.to, words: offer.words }, answer: { words: 'Yes. Whoasks' } },
+    ]);
+
     const after = await oswin.call<CustomerView>('POST', `/customers/${customer.id}/nameless`);
     expect(after.body).toMatchObject({ name: `Nameless ${customer.id.slice(0, 8)}`, phone: null, email: null, address: null });
     expect((await oswin.get<JobView>(`/jobs/${id}`)).customer.name).toContain('Nameless');
     expect((await oswin.get<CustomerLine[]>('/customers?find=Whoasks')).length).toBe(0);
+    // What was offered and agreed stays; where it went, and what was written, does not.
+    expect(after.body.quotes).toMatchObject([
+      { jobId: id, state: 'yes', body: { options: offer.options }, answer: { answer: 'yes', option: 0 } },
+    ]);
+    const letters = await oswin.get<MessageView[]>('/messages');
+    expect(JSON.stringify([after.body, await oswin.get(`/jobs/${id}/quotes`), letters])).not.toMatch(/whoasks/iu);
+    expect((await visitor.call('GET', `/offers/${token}`)).status).toBe(404);
   });
 });

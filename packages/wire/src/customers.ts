@@ -1,4 +1,4 @@
-import type { JobHead, OwedLine } from '@jubb/book';
+import type { JobHead, OwedLine, QuoteView } from '@jubb/book';
 import { TextLine, Version } from '@jubb/sheet/given';
 import { IsEmail, IsOptional, IsString, IsUUID, MaxLength } from 'class-validator';
 
@@ -41,7 +41,12 @@ export interface CustomerLine {
 /** A job of a customer, in a line. */
 export type CustomerJob = Pick<JobHead, 'id' | 'number' | 'stage' | 'complaint' | 'bookedAt' | 'closedAt' | 'unit' | 'machine'>;
 
-/** A customer with all that is kept about them: what they are reached by, what was done, what is owed. */
+/** A quote with its letter, and the job it is of. */
+export interface CustomerQuote extends QuoteView {
+  readonly jobNumber: number;
+}
+
+/** A customer with all that is kept about them: what they are reached by, what was done, what they were offered and said, what is owed. */
 export interface CustomerView extends CustomerLine {
   readonly email: string | null;
   readonly address: string | null;
@@ -49,4 +54,6 @@ export interface CustomerView extends CustomerLine {
   readonly owed: readonly OwedLine[];
   /** The newest first, so many at most. */
   readonly jobs: readonly CustomerJob[];
+  /** The newest first, so many at most. */
+  readonly quotes: readonly CustomerQuote[];
 }

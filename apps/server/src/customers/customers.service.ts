@@ -8,6 +8,7 @@ import { badInput, changedSince, notFound } from '../common/problem.js';
 import { anywhere, ask, inTransaction } from '../database/data-source.js';
 import { Customer, Machine, Unit } from '../database/entities/index.js';
 import { JobsService } from '../jobs/jobs.service.js';
+import { QuotesService } from '../quotes/quotes.service.js';
 import { StreamService } from '../stream/stream.service.js';
 import { FOUND, JOBS_OF, LATELY, OPEN_OF } from './customers.sql.js';
 
@@ -19,6 +20,7 @@ export class CustomersService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(QuotesService) private readonly quotes: QuotesService,
     @Inject(StreamService) private readonly stream: StreamService,
   ) {}
 
@@ -33,14 +35,15 @@ export class CustomersService {
   }
 
   async one(id: string): Promise<CustomerView> {
-    const [[customer], owed, jobs] = await Promise.all([
+    const [[customer], owed, jobs, quotes] = await Promise.all([
       this.#rows([id]),
       this.jobs.owedBy(id),
       ask<CustomerJob>(this.dataSource.manager, JOBS_OF, id),
+      this.quotes.ofCustomer(id),
     ]);
     if (!customer) throw notFound('customer');
     const { email, address, version } = customer;
-    return { ...lineOf(customer), email, address, version, owed, jobs };
+    return { ...lineOf(customer), email, address, version, owed, jobs, quotes };
   }
 
   /** What they are called and reached by. */
@@ -85,7 +88,7 @@ export class CustomersService {
     return this.#told(into, into);
   }
 
-  /** What says who they are is taken away; what was done on their units stays. */
+  /** What says who they are is taken away, with the letters to them and theirs; what was done on their units stays. */
   async nameless(id: string, by: PersonView): Promise<CustomerView> {
     await inTransaction(this.dataSource, async (manager) => {
       const { affected } = await manager.update(Customer, id, {
@@ -96,6 +99,7 @@ export class CustomersService {
         version: () => 'version + 1',
       });
       if (!affected) throw notFound('customer');
+      await this.quotes.makeNameless(manager, id);
       await this.#changed(manager, by, id, 'made nameless', []);
     });
     return this.#told(id, id);

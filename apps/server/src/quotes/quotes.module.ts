@@ -6,5 +6,10 @@ import { QuotesController } from './quotes.controller.js';
 import { QuotesService } from './quotes.service.js';
 
 /** What the customer is offered, and says to it. */
-@Module({ imports: [EntriesModule, FilesModule, PeopleModule], controllers: [QuotesController], providers: [QuotesService] })
+@Module({
+  imports: [EntriesModule, FilesModule, PeopleModule],
+  controllers: [QuotesController],
+  providers: [QuotesService],
+  exports: [QuotesService],
+})
 export class QuotesModule {}

@@ -1,5 +1,5 @@
 import { isKind, quoteTotal, type NewEntry, type PersonView, type QuoteAnswer, type QuoteBody, type QuoteView } from '@jubb/book';
-import type { AnswerBody, AnswerDue, MessageView, OfferView, SentQuote } from '@jubb/wire';
+import type { AnswerBody, AnswerDue, CustomerQuote, MessageView, OfferView, SentQuote } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, In, IsNull, Not, type EntityManager, type FindOptionsWhere } from 'typeorm';
@@ -15,7 +15,11 @@ import { digest } from '../tablets/tablets.service.js';
 /** No newer one has taken its place. */
 const GOOD: FindOptionsWhere<Quote> = { state: Not('replaced') };
 
+/** Whom a quote went to who is made nameless. */
+const NOBODY = 'nobody';
+
 /** So many of the newest are shown. */
+const MOST_OF_CUSTOMER = 200;
 const MOST_MESSAGES = 100;
 const MOST_OPEN = 40;
 
@@ -36,16 +40,30 @@ export class QuotesService {
       relations: { sentBy: true },
       order: { number: 'DESC' },
     });
-    return quotes.map(({ id, number, state, body, sentAt, sentBy, answer }) => ({
-      id,
-      number,
-      jobId,
-      state,
-      body,
-      sentAt: sentAt.toISOString(),
-      sentBy: sentBy.name,
-      answer,
-    }));
+    return quotes.map(viewOf);
+  }
+
+  /** What a customer was offered on all their units, the newest first. */
+  async ofCustomer(customerId: string): Promise<readonly CustomerQuote[]> {
+    const quotes = await this.dataSource.manager.find(Quote, {
+      where: { job: { unit: { machine: { customerId } } } },
+      relations: { sentBy: true, job: true },
+      order: { sentAt: 'DESC', number: 'DESC' },
+      take: MOST_OF_CUSTOMER,
+    });
+    return quotes.map((quote) => ({ ...viewOf(quote), jobNumber: quote.job.number }));
+  }
+
+  /** Where a customer's quotes went, and what was written to them and by them, is taken away; what was offered, and its yes or no, stays. */
+  async makeNameless(manager: EntityManager, customerId: string): Promise<void> {
+    const quotes = await manager.find(Quote, { where: { job: { unit: { machine: { customerId } } } } });
+    for (const { id, number, body, answer } of quotes) {
+      const { words: _letter, ...offered } = body;
+      const said = answer && (({ words: _words, ...rest }) => rest)(answer);
+      // A link that is still somewhere opens nothing any more.
+      await manager.update(Quote, id, { body: { ...offered, to: NOBODY }, answer: said, tokenHash: digest(newToken()) });
+      await manager.update(Message, { subject: subjectOf(number) }, { to: NOBODY, text: '' });
+    }
   }
 
   /** Quotes of open jobs that wait for a yes or a no, the longest out first. */
@@ -94,7 +112,7 @@ export class QuotesService {
       const { number } = await manager.findOneByOrFail(Quote, { id });
       await manager.insert(Message, {
         to: body.to,
-        subject: `Quote ${number}`,
+        subject: subjectOf(number),
         text: body.words?.trim() || 'Please look at what we found, and say yes, no, or ask.',
       });
       return job.hold === null ? this.#post(manager, jobId, person, hold(`Quote ${number} is with the customer`)) : undefined;
@@ -234,6 +252,15 @@ export class QuotesService {
 
 /** A link ends when a newer quote takes the place of its own. */
 const REPLACED = (): ProblemError => new ProblemError('quote-replaced');
+
+/** Of the letter that a quote goes out with. */
+function subjectOf(number: number): string {
+  return `Quote ${number}`;
+}
+
+function viewOf({ id, number, jobId, state, body, sentAt, sentBy, answer }: Quote): QuoteView {
+  return { id, number, jobId, state, body, sentAt: sentAt.toISOString(), sentBy: sentBy.name, answer };
+}
 
 function newToken(): string {
   return randomBytes(24).toString('base64url');

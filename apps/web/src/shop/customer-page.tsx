@@ -1,5 +1,6 @@
+import { quoteTotal } from '@jubb/book';
 import { STAGE_NAMES, OVER_THE_COUNTER } from '@jubb/sheet';
-import { CustomerBody, ENDPOINTS, type CustomerJob, type CustomerLine, type CustomerView } from '@jubb/wire';
+import { CustomerBody, ENDPOINTS, type CustomerJob, type CustomerLine, type CustomerQuote, type CustomerView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import { useId, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
@@ -13,7 +14,10 @@ import { DataTable, type Column } from '../kit/data-table.tsx';
 import { dayWords } from '../kit/days.ts';
 import { download } from '../kit/download.ts';
 import { Field } from '../kit/field.tsx';
+import { PageTabs, type PageTab } from '../kit/page-tabs.tsx';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { useMoney } from '../kit/money.ts';
+import { QUOTE_CLASS, QUOTE_WORDS } from '../kit/quote-words.ts';
 import { offerUndo } from '../kit/undo.ts';
 import { useSend } from '../kit/use-send.ts';
 import { ask, meanwhile } from '../link/client.ts';
@@ -41,6 +45,81 @@ const JOBS: readonly Column<CustomerJob>[] = [
   },
 ];
 
+/** What they took, or else the first that was offered, and what it comes to. */
+function offered({ body: { options, taxShare }, answer }: CustomerQuote): { readonly name: string; readonly gross: number } {
+  const option = options[answer?.option ?? 0]!;
+  return { name: option.name, gross: quoteTotal(option, taxShare, answer?.without).gross };
+}
+
+const quotesIn = (money: (minor: number) => string): readonly Column<CustomerQuote>[] => [
+  { id: 'number', head: 'Quote', cellClass: 'fig fs-5', value: ({ number }) => number },
+  {
+    id: 'job',
+    head: 'Job',
+    cellClass: 'fig',
+    value: ({ jobNumber }) => jobNumber,
+    cell: ({ jobId, jobNumber }) => <Link to={`/jobs/${jobId}/quote`}>{jobNumber}</Link>,
+  },
+  { id: 'sent', head: 'Sent', className: 'text-nowrap', value: ({ sentAt }) => sentAt, cell: ({ sentAt }) => dayWords(sentAt) },
+  {
+    id: 'what',
+    head: 'Offered',
+    value: (quote) => offered(quote).gross,
+    cell: (quote) => (
+      <>
+        {offered(quote).name} <span className="fig">{money(offered(quote).gross)}</span>
+      </>
+    ),
+  },
+  {
+    id: 'state',
+    head: 'They say',
+    value: ({ state, answer }) => `${QUOTE_WORDS[state]} ${answer?.words ?? ''}`.trim(),
+    cell: ({ state, answer }) => (
+      <>
+        <b className={QUOTE_CLASS[state]}>{QUOTE_WORDS[state]}</b> {answer?.words ? `“${answer.words}”` : ''}
+      </>
+    ),
+  },
+  { id: 'letter', head: 'Its letter', value: ({ body: { words } }) => words ?? '' },
+];
+
+/** What they were offered, with the letter it went out with, and what they said. */
+function Quotes({ quotes }: { readonly quotes: CustomerView['quotes'] }): ReactElement {
+  const money = useMoney();
+  return <DataTable name="customer-quotes" columns={quotesIn(money)} rows={quotes} rowKey={({ id }) => id} isBare />;
+}
+
+/** What was done, what was offered, and what they have: the first is what one comes for. */
+function tabsOf(customer: CustomerView, mayChange: boolean): readonly PageTab[] {
+  const { jobs, quotes, machines } = customer;
+  return [
+    {
+      key: 'jobs',
+      name: 'Jobs',
+      count: String(jobs.length),
+      body: () =>
+        jobs.length === 0 ? (
+          <p className="soft">Nothing was done for them yet.</p>
+        ) : (
+          <DataTable name="customer-jobs" columns={JOBS} rows={jobs} rowKey={({ id: job }) => job} isBare />
+        ),
+    },
+    {
+      key: 'quotes',
+      name: 'Quotes and letters',
+      count: String(quotes.length),
+      body: () => (quotes.length === 0 ? <p className="soft">Nothing was offered to them yet.</p> : <Quotes quotes={quotes} />),
+    },
+    {
+      key: 'machines',
+      name: 'Machines',
+      count: String(machines.length),
+      body: () => <Machines customer={customer} mayChange={mayChange} />,
+    },
+  ];
+}
+
 /** A customer: what they are reached by, their machines and units, what was done, what is owed. */
 export function CustomerPage(): ReactElement {
   const { id = '' } = useParams();
@@ -54,14 +133,7 @@ export function CustomerPage(): ReactElement {
       <Title sub={[customer.phone, customer.email].filter(Boolean).join(', ')}>{customer.name}</Title>
       <div className="two">
         <div>
-          <h2>Machines</h2>
-          <Machines customer={customer} mayChange={mayChange} />
-          <h2 className="mt-4">Jobs</h2>
-          {customer.jobs.length === 0 ? (
-            <p className="soft">Nothing was done for them yet.</p>
-          ) : (
-            <DataTable name="customer-jobs" columns={JOBS} rows={customer.jobs} rowKey={({ id: job }) => job} isBare />
-          )}
+          <PageTabs id="customer-tab" tabs={tabsOf(customer, mayChange)} label={(name) => name} />
         </div>
         <aside className="beside" aria-label="Reached by, and owed">
           {customer.owed.length > 0 ? <Owed customer={customer} /> : null}
@@ -253,7 +325,8 @@ function Foremans({ customer }: { readonly customer: CustomerView }): ReactEleme
       ) : null}
       {open === 'nameless' ? (
         <Care title="On their request">
-          Name, telephone, e-mail and address are taken away for good. What was done on their units stays, and is nobody’s.
+          Name, telephone, e-mail and address are taken away for good, and the letters to them and what they wrote. What was done on their
+          units, and what they said yes or no to, stays, and is nobody’s.
           <span className="keys">
             <Button variant="primary" disabled={busy} onClick={nameless}>
               Take them away

@@ -12,6 +12,7 @@ import { useHere } from '../../job/use-job.ts';
 import { percentText, useMoney } from '../../kit/money.ts';
 import { Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useDraft } from '../../kit/prefs.ts';
+import { QUOTE_CLASS, QUOTE_WORDS } from '../../kit/quote-words.ts';
 import { useSend } from '../../kit/use-send.ts';
 import { dayWords, inDays } from '../../kit/days.ts';
 import { JobFrame } from '../../job/job-frame.tsx';
@@ -138,12 +139,11 @@ function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer 
   };
   const money = useMoney();
   const option = answer?.option === undefined ? undefined : body.options[answer.option];
-  const words = { sent: 'with the customer', yes: 'yes', no: 'no', ask: 'the customer asks', replaced: 'replaced' }[state];
   return (
     <section className="work mb-3" aria-label={`Quote ${number}`}>
       <h2>
         Quote <span className="fig">{number}</span>{' '}
-        <span className={state === 'yes' ? 'v-in' : state === 'no' ? 'v-out' : 'brass'}>{words}</span>{' '}
+        <span className={QUOTE_CLASS[state]}>{QUOTE_WORDS[state]}</span>{' '}
         <span className="soft">
           to {body.to}, {dayWords(sentAt)}, by {sentBy}
         </span>

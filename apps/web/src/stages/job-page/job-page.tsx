@@ -8,6 +8,7 @@ import Button from 'react-bootstrap/Button';
 import { useKeys } from '../../kit/keys.ts';
 import { BuildList } from '../build/build-list.tsx';
 import { AskLine } from '../../kit/ask-line.tsx';
+import { PageTabs, type PageTab } from '../../kit/page-tabs.tsx';
 import { Care, Loading, Wrong } from '../../kit/pieces.tsx';
 import { MeasuringSheet } from '../measure/measuring-sheet.tsx';
 import { WorkedOut } from '../measure/worked-out.tsx';
@@ -25,7 +26,6 @@ import { OldParts } from '../build/old-parts.tsx';
 import type { JobActs } from '../../job/asks.ts';
 import { useJobActs } from './acts.tsx';
 import { Beside } from './beside.tsx';
-import { JobTabs, type JobTab } from '../../job/job-tabs.tsx';
 import { keysFor } from '../../job/strip-keys.ts';
 import { useWidth } from '../../kit/width.ts';
 import { isTouch, takeUpAt } from '../../job/way-in.ts';
@@ -169,7 +169,7 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
   const ids = stage === 'measure' || stage === 'build' ? workingsAt(stage, state.sheet.family) : [];
   const stacks = stacksOf(state.ledger);
   const renewed = state.decisions.filter(({ entry }) => entry?.payload.fate === 'renew').length;
-  const all: Readonly<Record<string, JobTab | undefined>> = {
+  const all: Readonly<Record<string, PageTab | undefined>> = {
     steps: builds
       ? { key: 'steps', name: 'Build list', count: `${inNow}/${pieces}`, body: () => <BuildList {...list} /> }
       : { key: 'steps', name: 'Steps', count: `${done}/${steps.length}`, body: () => <StepList steps={steps} {...list} /> },
@@ -226,7 +226,7 @@ function UnderTheAct({ stage, steps, list, acts }: UnderProps): ReactElement {
   };
   const first = FIRST_TABS[stage];
   const order = [...first, ...Object.keys(all).filter((key) => !first.includes(key))];
-  return <JobTabs tabs={order.flatMap((key) => all[key] ?? [])} />;
+  return <PageTabs id="job-tab" tabs={order.flatMap((key) => all[key] ?? [])} label={(name) => `Under the act: ${name}`} isHigh />;
 }
 
 /** What is decided beside the steps: what to have, whether it is worth it, and what it costs. */

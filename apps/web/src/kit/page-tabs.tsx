@@ -2,9 +2,10 @@ import { useLayoutEffect, useRef, type ReactElement, type ReactNode } from 'reac
 import Nav from 'react-bootstrap/Nav';
 import Tab from 'react-bootstrap/Tab';
 import { useSearchParams } from 'react-router';
+import './page-tabs.scss';
 
-/** One thing that a job page shows under the act. */
-export interface JobTab {
+/** One thing of several that a page shows in the same place. */
+export interface PageTab {
   readonly key: string;
   readonly name: string;
   /** How far it is, or how many there are. */
@@ -12,8 +13,17 @@ export interface JobTab {
   readonly body: () => ReactNode;
 }
 
-/** What stands under the act, one thing at a time; which one is kept in the address. */
-export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactElement | null {
+interface Props {
+  readonly id: string;
+  readonly tabs: readonly PageTab[];
+  /** What the place is called to whoever does not see it. */
+  readonly label: (name: string) => string;
+  /** What stands above stays in sight: the place scrolls by itself. */
+  readonly isHigh?: boolean;
+}
+
+/** One thing at a time in one place of a page; which one is kept in the address. */
+export function PageTabs({ id, tabs, label, isHigh = false }: Props): ReactElement | null {
   const [search, setSearch] = useSearchParams();
   const body = useRef<HTMLDivElement>(null);
   const names = useRef<HTMLDivElement>(null);
@@ -35,8 +45,8 @@ export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactEl
     body.current?.scrollTo(0, 0);
   };
   return (
-    <Tab.Container id="job-tab" activeKey={chosen.key} onSelect={choose}>
-      <Nav variant="underline" className="job-tabs" ref={names}>
+    <Tab.Container id={id} activeKey={chosen.key} onSelect={choose}>
+      <Nav variant="underline" className="page-tabs" ref={names}>
         {tabs.map(({ key: own, name, count }) => (
           <Nav.Item key={own}>
             <Nav.Link as="button" type="button" eventKey={own}>
@@ -45,7 +55,13 @@ export function JobTabs({ tabs }: { readonly tabs: readonly JobTab[] }): ReactEl
           </Nav.Item>
         ))}
       </Nav>
-      <Tab.Content className="job-tab-body" ref={body} tabIndex={0} role="region" aria-label={`Under the act: ${chosen.name}`}>
+      <Tab.Content
+        className={isHigh ? 'page-tab-body page-tab-body-high' : 'page-tab-body'}
+        ref={body}
+        tabIndex={isHigh ? 0 : undefined}
+        role="region"
+        aria-label={label(chosen.name)}
+      >
         <Tab.Pane eventKey={chosen.key} transition={false} active>
           {chosen.body()}
         </Tab.Pane>
