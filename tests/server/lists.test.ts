@@ -6,6 +6,8 @@ import type {
   ChangeLine,
   CustomerLine,
   CustomerView,
+  InstrumentView,
+  LinesView,
   MessageView,
   PersonLine,
   Problem,
@@ -258,6 +260,33 @@ describe('tools', () => {
     const before = await oswin.get<unknown[]>('/tools');
     expect(told(await oswin.call('POST', '/tools', { ...wrench, tag: 'W99', ...wrong }))).toMatch(words);
     expect(await oswin.get<unknown[]>('/tools')).toEqual(before);
+  });
+});
+
+describe('instruments', () => {
+  const begins = (by: Client, body: object): Promise<Answer<InstrumentView[]>> => by.call('POST', '/instruments', body);
+
+  test('a tool sends by itself from now on, once, however many say so; in no other way, and by the foreman’s word', async () => {
+    const tools = await oswin.get<ToolView[]>('/tools');
+    const [wrench, rule] = ['W5', 'R1'].map((wanted) => tools.find(({ tag }) => tag === wanted)!.id);
+    const twice = await Promise.all([1, 2].map(() => begins(oswin, { toolId: wrench, clicks: true })));
+    expect(twice.map(({ status }) => status).toSorted()).toEqual([201, 400]);
+    expect(told(twice.find(({ status }) => status === 400)!)).toMatch(/toolId sends by itself already$/u);
+    expect(told(await begins(oswin, { toolId: rule, clicks: true }))).toMatch(/^400 clicks is for a torque wrench/u);
+    expect(told(await begins(oswin, { toolId: '', clicks: false }))).toMatch(/^400 toolId is missing: which tool is it/u);
+    expect(told(await begins(oswin, { toolId: v7(), clicks: false }))).toMatch(/^400 toolId is no tool of this crib/u);
+    expect((await begins(await Client.as(server.base, 'ilka'), { toolId: rule, clicks: false })).status).toBe(403);
+    const made = (await oswin.get<InstrumentView[]>('/instruments')).find(({ tool }) => tool.id === wrench)!;
+    expect(made).toMatchObject({ clicks: true, tablet: null, last: null });
+    const sent = await oswin.call<LinesView>('POST', `/instruments/${made.id}/lines`, '{"n":1,"unit":"N·m","taken":true}', {
+      'content-type': 'application/x-ndjson',
+    });
+    expect(sent.body).toMatchObject({ kept: 1, refused: [] });
+
+    const after = (await oswin.call<InstrumentView[]>('DELETE', `/instruments/${made.id}`)).body;
+    expect(after.some(({ id }) => id === made.id)).toBe(false);
+    expect((await oswin.call('DELETE', `/instruments/${made.id}`)).status).toBe(404);
+    expect((await oswin.get<ToolView[]>('/tools')).some(({ id }) => id === wrench)).toBe(true);
   });
 });
 

@@ -54,6 +54,7 @@ export { maximise } from './math/simplex.js';
 export { fitWeibull } from './quality/weibull.js';
 export { normal, seeded } from './math/random.js';
 export { FAULTS, StandIn, standInFor, type Fault, type StandInModel, type StandInLine, type Pull } from './instruments/stand-in.js';
+export { readScpiNumber, readTextLine, scpiUnit, type SentFigure } from './instruments/sent-text.js';
 export { PRACTICE_HUB, PracticeHub } from './practice/hub.js';
 export { PRACTICE_AXLE, PracticeAxle } from './practice/axle.js';
 export { PRACTICE_SHAFT, PracticeShaft } from './practice/shaft.js';

@@ -64,6 +64,13 @@ export class PairBody {
   @IsOptional() @IsUUID() tabletId?: string | null;
 }
 
+/** A tool of the crib that sends by itself from now on. */
+export class InstrumentBody {
+  @IsUUID(undefined, { message: 'is missing: which tool is it?' }) toolId: string;
+  /** A wrench that lets go, and has no figure to send. */
+  @IsBoolean() clicks: boolean;
+}
+
 /** One line that an instrument sends. Its quantity is its tool's; any unit of that will do. */
 export class InstrumentLine {
   /** Counts up with every line: the same line sent again, because its answer was lost, is not taken again. */

@@ -40,6 +40,8 @@ export const ENDPOINTS = {
   },
   instruments: {
     list: endpoint('GET', '/instruments', EVERYONE, ['InstrumentView']),
+    begin: endpoint('POST', '/instruments', FOREMAN, ['InstrumentView'], { body: 'InstrumentBody', status: 201 }),
+    end: endpoint('DELETE', '/instruments/:id', FOREMAN, ['InstrumentView']),
     pair: endpoint('PUT', '/instruments/:id/tablet', BENCH, 'nothing', { body: 'PairBody' }),
     newKey: endpoint('POST', '/instruments/:id/key', FOREMAN, 'NewKey', { status: 201 }),
     lines: endpoint('POST', '/instruments/:id/lines', 'anyone', 'LinesView'),

@@ -1,7 +1,8 @@
-import { ENDPOINTS, PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
+import { ENDPOINTS, InstrumentBody, PairBody, type InstrumentView, type LinesView } from '@jubb/wire';
 import { Body, Controller, Inject, Param, ParseUUIDPipe, Req } from '@nestjs/common';
 import { Route } from '../common/route.js';
 import type { FastifyRequest } from 'fastify';
+import { personOf } from '../common/access.guard.js';
 import { badInput } from '../common/problem.js';
 import { InstrumentsService } from './instruments.service.js';
 
@@ -12,6 +13,16 @@ export class InstrumentsController {
   @Route(ENDPOINTS.instruments.list)
   list(): Promise<readonly InstrumentView[]> {
     return this.instruments.list();
+  }
+
+  @Route(ENDPOINTS.instruments.begin)
+  begin(@Body() body: InstrumentBody, @Req() request: FastifyRequest): Promise<readonly InstrumentView[]> {
+    return this.instruments.begin(body, personOf(request));
+  }
+
+  @Route(ENDPOINTS.instruments.end)
+  end(@Param('id', ParseUUIDPipe) id: string, @Req() request: FastifyRequest): Promise<readonly InstrumentView[]> {
+    return this.instruments.end(id, personOf(request));
   }
 
   @Route(ENDPOINTS.instruments.pair)

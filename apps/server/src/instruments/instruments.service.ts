@@ -1,13 +1,15 @@
-import type { InstrumentView, LinesView, LiveLine } from '@jubb/wire';
+import type { PersonView } from '@jubb/book';
+import type { InstrumentBody, InstrumentView, LinesView, LiveLine } from '@jubb/wire';
 import { randomBytes } from 'node:crypto';
 import { Inject, Injectable } from '@nestjs/common';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
 import { DataSource, LessThan } from 'typeorm';
+import { keepChange } from '../common/changes.js';
 import { ProblemError, badInput, notFound } from '../common/problem.js';
 import { shopDay } from '../common/shop-day.js';
-import { ask } from '../database/data-source.js';
+import { ask, inTransaction } from '../database/data-source.js';
 import { toolOf } from '../database/tool-of.js';
-import { Instrument, InstrumentHeard, Tablet } from '../database/entities/index.js';
+import { Instrument, InstrumentHeard, Tablet, ToolRow } from '../database/entities/index.js';
 import { StreamService } from '../stream/stream.service.js';
 import { digest } from '../tablets/tablets.service.js';
 import { HEARD } from './instruments.sql.js';
@@ -42,6 +44,38 @@ export class InstrumentsService {
       clicks,
       last,
     }));
+  }
+
+  /** A tool of the crib sends by itself from now on. */
+  async begin({ toolId, clicks }: InstrumentBody, by: PersonView): Promise<readonly InstrumentView[]> {
+    await inTransaction(this.dataSource, async (manager) => {
+      // Of two who add it at once the second finds it there.
+      const tool = await manager.findOne(ToolRow, { where: { id: toolId }, lock: { mode: 'pessimistic_write' } });
+      if (!tool) throw badInput([{ field: 'toolId', given: toolId, allowed: 'is no tool of this crib' }]);
+      const given = `${tool.tag} ${tool.name}`;
+      if (tool.retired !== null) throw badInput([{ field: 'toolId', given, allowed: 'is out of use' }]);
+      if (await manager.existsBy(Instrument, { toolId })) throw badInput([{ field: 'toolId', given, allowed: 'sends by itself already' }]);
+      if (clicks && tool.kind !== 'torque-wrench')
+        throw badInput([{ field: 'clicks', given: 'true', allowed: 'is for a torque wrench: anything else has a figure to send' }]);
+      await manager.insert(Instrument, { toolId, clicks });
+      await keepChange(manager, by, { what: 'tool', subject: given, act: 'sends by itself' }, []);
+    });
+    this.stream.tell({ type: 'instruments' });
+    return this.list();
+  }
+
+  /** It is a tool like any other again; what was read with it stays. */
+  async end(id: string, by: PersonView): Promise<readonly InstrumentView[]> {
+    await inTransaction(this.dataSource, async (manager) => {
+      const instrument = await manager.findOne(Instrument, { where: { id }, relations: { tool: true } });
+      if (!instrument) throw notFound('instrument');
+      await manager.delete(InstrumentHeard, { instrumentId: id });
+      await manager.delete(Instrument, id);
+      const { tag, name } = instrument.tool;
+      await keepChange(manager, by, { what: 'tool', subject: `${tag} ${name}`, act: 'sends by itself no more' }, []);
+    });
+    this.stream.tell({ type: 'instruments' });
+    return this.list();
   }
 
   /** The tablet that its lines go to from now on; null: to none. */

@@ -5,7 +5,11 @@ import Button from 'react-bootstrap/Button';
 import { ask } from '../link/client.ts';
 import { refresh, useInstruments, useSession } from '../link/queries.ts';
 import { fieldWords, Loading, Title, Wrong } from '../kit/pieces.tsx';
+import { offerUndo } from '../kit/undo.ts';
 import { onLine } from '../link/hearing.ts';
+import { letGo, rememberedCables } from '../link/serial.ts';
+import { AnotherSender } from './another-sender.tsx';
+import { ByCable } from './by-cable.tsx';
 import './instruments.scss';
 
 // For practice and tests; a bench with real instruments never opens it.
@@ -14,6 +18,7 @@ const Driver = lazy(async () => ({ default: (await import('./driver.tsx')).Drive
 /** Instruments that send by themselves: which tablet each is paired with, what it last read, and a stand-in for each. */
 export function InstrumentsPage(): ReactElement {
   const { data: instruments, error } = useInstruments();
+  const { data: session } = useSession();
   const [open, setOpen] = useState<string>();
   if (!instruments) return error ? <Wrong error={error} /> : <Loading what="the instruments" />;
   return (
@@ -30,6 +35,7 @@ export function InstrumentsPage(): ReactElement {
           onOpen={() => setOpen(open === instrument.id ? undefined : instrument.id)}
         />
       ))}
+      {session?.person.role === 'foreman' ? <AnotherSender key={instruments.length} instruments={instruments} /> : null}
     </>
   );
 }
@@ -46,12 +52,26 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
   const last = useLast(instrument);
   const [error, setError] = useState<unknown>();
   const [key, setKey] = useState<string>();
+  const [isCable, setCable] = useState(() => rememberedCables().some((cable) => cable.instrumentId === id));
   const [answer, setAnswer] = useState<LinesView>();
   const isHere = tablet !== null && tablet.id === session?.tablet?.id;
   const pair = async (tabletId: string | null): Promise<void> => {
     try {
       await ask(ENDPOINTS.instruments.pair, { id, body: { tabletId } });
       setError(undefined);
+      await refresh({ queryKey: ['instruments'] });
+    } catch (refusal) {
+      setError(refusal);
+    }
+  };
+  const end = async (): Promise<void> => {
+    try {
+      await letGo(id);
+      await ask(ENDPOINTS.instruments.end, { id });
+      offerUndo(`${tool.tag} sends no more`, async () => {
+        await ask(ENDPOINTS.instruments.begin, { body: { toolId: tool.id, clicks: instrument.clicks } });
+        await refresh({ queryKey: ['instruments'] });
+      });
       await refresh({ queryKey: ['instruments'] });
     } catch (refusal) {
       setError(refusal);
@@ -84,10 +104,20 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
           <Button variant="plain" aria-expanded={isOpen} aria-label={`${tool.tag}: stand-in`} onClick={onOpen}>
             Stand-in
           </Button>
-          {session?.person.role === 'foreman' ? (
-            <Button variant="plain" aria-label={`${tool.tag}: new key`} onClick={() => void newKey()}>
-              New key
+          {isHere ? (
+            <Button variant="plain" aria-expanded={isCable} aria-label={`${tool.tag}: by cable`} onClick={() => setCable(!isCable)}>
+              By cable
             </Button>
+          ) : null}
+          {session?.person.role === 'foreman' ? (
+            <>
+              <Button variant="plain" aria-label={`${tool.tag}: new key`} onClick={() => void newKey()}>
+                New key
+              </Button>
+              <Button variant="plain" aria-label={`${tool.tag}: sends no more`} onClick={() => void end()}>
+                Sends no more
+              </Button>
+            </>
           ) : null}
         </div>
       </div>
@@ -102,6 +132,7 @@ function Instrument({ instrument, isOpen, onOpen }: InstrumentProps): ReactEleme
           Refused: {fieldWords(problem)}
         </p>
       ))}
+      {isHere && isCable ? <ByCable instrument={instrument} /> : null}
       {isOpen ? (
         <Suspense>
           <Driver instrument={instrument} lastN={last?.n ?? 0} onAnswer={setAnswer} onError={setError} />

@@ -1,6 +1,7 @@
 import type { LiveLine } from '@jubb/wire';
 import { OPEN_OHM, formatQuantity, fromBase, parseQuantity, readOpen, unitBySymbol, wording, type Quantity } from '@jubb/core';
 import { useEffect, useId, useLayoutEffect, useRef, useState, type ReactElement } from 'react';
+import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
 import FormControl from 'react-bootstrap/FormControl';
 import { useLines } from '../link/use-lines.ts';
@@ -78,13 +79,15 @@ export function FigureField({
   const shown = (text !== '' || tried) && problem !== undefined ? problem : undefined;
   const [refused, setRefused] = useState<string>();
   const sent = useRef<string>(undefined);
-  const live = useLines(!isDeaf, (line) => {
-    if (document.activeElement !== input.current) return;
+  const take = (line: LiveLine): void => {
     const why = lineRefusal(line, quantity) ?? against?.(line);
     setRefused(why);
     if (why !== undefined) return;
     sent.current = lineText(line);
     onText(sent.current);
+  };
+  const live = useLines(!isDeaf, (line) => {
+    if (document.activeElement === input.current) take(line);
   });
   // A reading that was sent is taken as if Enter had been pressed, once it stands in the field.
   useEffect(() => {
@@ -123,10 +126,22 @@ export function FigureField({
         />
         <span className="fig fs-3">{symbol}</span>
         {live?.quantity === quantity && live.base !== null ? (
-          <span className="fig fs-4 soft text-nowrap" aria-label="The instrument reads">
-            {formatQuantity(live.base, quantity, live.unit)}
-            {live.battery === 'low' ? <b className="v-unsure"> battery low</b> : null}
-          </span>
+          <>
+            <span className="fig fs-4 soft text-nowrap" aria-label="The instrument reads">
+              {formatQuantity(live.base, quantity, live.unit)}
+              {live.battery === 'low' ? <b className="v-unsure"> battery low</b> : null}
+            </span>
+            {/* One that has no key of its own. */}
+            <Button
+              variant="plain"
+              onClick={() => {
+                take(live);
+                input.current?.focus();
+              }}
+            >
+              Take it
+            </Button>
+          </>
         ) : null}
       </div>
       <div id={`${id}-problem`} className="v-out" aria-live="polite">

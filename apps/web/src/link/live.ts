@@ -9,6 +9,7 @@ import { outbox } from './outbox.ts';
 import type { Held } from './store.ts';
 import { hear } from './hearing.ts';
 import { openStream } from './stream.ts';
+import { resumeCables } from './cables.ts';
 
 let isLive = false;
 /** Nobody listened for a moment, as between the bench and the other pages: what was told then is not known here. */
@@ -71,6 +72,7 @@ export function takeIn(event: PageEvent, page: Told = PAGE): void {
 /** Other people's changes, as they happen; on a new link everything is asked for again. */
 export function useServerEvents(): void {
   useEffect(() => {
+    resumeCables();
     const close = openStream({
       onEvent: (event) => takeIn(event),
       onLive: (live) => {

@@ -54,14 +54,6 @@ function offered({ body: { options, taxShare }, answer }: CustomerQuote): { read
 const quotesIn = (money: (minor: number) => string): readonly Column<CustomerQuote>[] => [
   { id: 'number', head: 'Quote', cellClass: 'fig fs-5', value: ({ number }) => number },
   {
-    id: 'job',
-    head: 'Job',
-    cellClass: 'fig',
-    value: ({ jobNumber }) => jobNumber,
-    cell: ({ jobId, jobNumber }) => <Link to={`/jobs/${jobId}/quote`}>{jobNumber}</Link>,
-  },
-  { id: 'sent', head: 'Sent', className: 'text-nowrap', value: ({ sentAt }) => sentAt, cell: ({ sentAt }) => dayWords(sentAt) },
-  {
     id: 'what',
     head: 'Offered',
     value: (quote) => offered(quote).gross,
@@ -71,6 +63,14 @@ const quotesIn = (money: (minor: number) => string): readonly Column<CustomerQuo
       </>
     ),
   },
+  {
+    id: 'job',
+    head: 'Job',
+    cellClass: 'fig',
+    value: ({ jobNumber }) => jobNumber,
+    cell: ({ jobId, jobNumber }) => <Link to={`/jobs/${jobId}/quote`}>{jobNumber}</Link>,
+  },
+  { id: 'sent', head: 'Sent', className: 'text-nowrap', value: ({ sentAt }) => sentAt, cell: ({ sentAt }) => dayWords(sentAt) },
   {
     id: 'state',
     head: 'They say',
