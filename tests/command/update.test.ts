@@ -50,7 +50,7 @@ test('a folder that cannot be updated to is refused before anything is stopped',
   const oldest = checkout(join(folder, 'oldest'));
   expect(jubb(older, ['update', oldest]).stderr).toContain('There is no shop in');
   expect(jubb(older, ['start', '--demo', 'small']).status).toBe(0);
-  rmSync(join(oldest, 'apps/server/src/database/migrations/1765100000000-own-suppliers.ts'));
+  rmSync(join(oldest, 'apps/server/src/database/migrations/1765150000000-shop-logo.ts'));
   expect(jubb(older, ['update', oldest]).stderr).toContain('is older than the one that runs');
   mkdirSync(join(oldest, '.jubb/postgres'), { recursive: true });
   expect(jubb(older, ['update', oldest]).stderr).toContain('There is a shop of its own in');

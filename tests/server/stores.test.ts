@@ -9,6 +9,7 @@ import type {
   Problem,
   SentQuote,
   SessionView,
+  ShopView,
   StockView,
   SupplierView,
 } from '@jubb/wire';
@@ -549,6 +550,36 @@ describe('quotes', () => {
     expect([...Buffer.from(await seen.arrayBuffer()).subarray(0, 3)]).toEqual([0xff, 0xd8, 0xff]);
     expect((await fetch(`${link}/${'0'.repeat(64)}`)).status).toBe(404);
     expect((await fetch(`${server.base}/api/v1/files/${file}`)).status).toBe(401);
+  });
+
+  test('the shop’s logo stands behind the link and on the report; only a picture, and only by the foreman', async () => {
+    const oswin = await Client.as(server.base, 'oswin');
+    const bytes = await jpeg(96);
+    const file = createHash('sha256').update(bytes).digest('hex');
+    const octets = { 'content-type': 'application/octet-stream' };
+    await oswin.call('PUT', `/files/${file}?at=0&total=${bytes.length}`, bytes, octets);
+    const { token, own, guest } = await sent();
+    const { shop } = await oswin.get<SessionView>('/session');
+    const report = async (): Promise<Buffer> =>
+      Buffer.from(
+        await (await fetch(`${server.base}/api/v1/jobs/${own.id}/report.pdf`, { headers: { cookie: oswin.cookie } })).arrayBuffer(),
+      );
+    const plain = await report();
+    expect((await guest.call('GET', `/offers/${token}/pictures/${file}`)).status).toBe(404);
+    expect((await perla.call('PUT', '/shop/logo', { version: shop.version, file })).status).toBe(403);
+    expect(told(await oswin.call('PUT', '/shop/logo', { version: shop.version, file: 'logo.png' }))).toContain('file must be a SHA-256');
+    const put = await oswin.call<ShopView>('PUT', '/shop/logo', { version: shop.version, file });
+    expect(put.body).toMatchObject({ logo: file, version: shop.version + 1 });
+    expect((await oswin.call('PUT', '/shop/logo', { version: shop.version, file: null })).status).toBe(409);
+    expect(await guest.get<OfferView>(`/offers/${token}`)).toMatchObject({ logo: file });
+    expect((await fetch(`${server.base}/api/v1/offers/${token}/pictures/${file}`)).headers.get('content-type')).toBe('image/jpeg');
+    // A JPEG is put into a PDF as it is (ISO 32000-1, 7.4.8).
+    expect((await report()).toString('latin1').split('/DCTDecode').length).toBe(plain.toString('latin1').split('/DCTDecode').length + 1);
+    // One that is still on its tablet is left out of the report, until it comes.
+    await oswin.call('PUT', '/shop/logo', { version: shop.version + 1, file: '0'.repeat(64) });
+    expect((await report()).subarray(0, 5).toString()).toBe('%PDF-');
+    await oswin.call('PUT', '/shop/logo', { version: shop.version + 2, file: null });
+    expect((await guest.call('GET', `/offers/${token}/pictures/${file}`)).status).toBe(404);
   });
 
   test.each([

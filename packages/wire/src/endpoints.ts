@@ -124,6 +124,7 @@ export const ENDPOINTS = {
   },
   shop: {
     hours: endpoint('PUT', '/shop/hours', FOREMAN, 'ShopView', { body: 'HoursBody' }),
+    logo: endpoint('PUT', '/shop/logo', FOREMAN, 'ShopView', { body: 'LogoBody' }),
     change: endpoint('PUT', '/shop', FOREMAN, 'ShopView', { body: 'ShopBody' }),
     changes: endpoint('GET', '/changes', FOREMAN, ['ChangeLine'], { query: ['find', 'before'] }),
     care: endpoint('GET', '/care', FOREMAN, ['CareView']),

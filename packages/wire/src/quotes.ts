@@ -22,6 +22,8 @@ export interface SentQuote {
 export interface OfferView {
   readonly number: number;
   readonly shop: string;
+  /** SHA-256 of the shop's picture. */
+  readonly logo: string | null;
   readonly currency: string;
   readonly unit: string;
   readonly machine: string;

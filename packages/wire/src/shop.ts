@@ -1,6 +1,6 @@
 import { Day, TextLine, Version, RowsOf } from '@jubb/sheet/given';
 import 'reflect-metadata';
-import { IsIn, IsInt, IsNumber, IsTimeZone, Matches, Max, Min } from 'class-validator';
+import { IsIn, IsInt, IsNumber, IsOptional, IsTimeZone, Matches, Max, Min } from 'class-validator';
 
 /** A part that this shop renews whatever the sheet proposes: every word must be in its name. */
 export class ShopRule {
@@ -32,6 +32,12 @@ export class ShopBody {
   rules: ShopRule[];
   /** So many digits a PIN must have at least. */
   @IsIn([4, 6], { message: 'must be four or six' }) pinDigits: 4 | 6;
+}
+
+/** What stands at the head of its quotes and reports; none takes it off. */
+export class LogoBody {
+  @Version() version: number;
+  @IsOptional() @Matches(/^[0-9a-f]{64}$/u, { message: 'must be a SHA-256, 64 hexadecimal digits' }) file?: string | null;
 }
 
 const CLOCK = /^(?:[01]\d|2[0-3]):[0-5]\d$/u;

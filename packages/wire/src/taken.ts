@@ -20,7 +20,7 @@ import {
 import { LendBody, RetireBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolPictureBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { LicenceBody, NewPersonBody, PasswordBody, PersonBody } from './people.js';
-import { HoursBody, ShopBody } from './shop.js';
+import { HoursBody, LogoBody, ShopBody } from './shop.js';
 import { WayInBody } from './way-in.js';
 import { CustomerBody, MergeBody, OwnerBody, PlacedBody } from './customers.js';
 import { BringBody } from './lists.js';
@@ -52,6 +52,7 @@ export const BODIES = {
   FirstRunBody,
   GoodsInBody,
   HoursBody,
+  LogoBody,
   ImportSheetBody,
   LendBody,
   LicenceBody,

@@ -20,6 +20,8 @@ export interface ShopView extends Readonly<ShopBody> {
   /** Nothing until somebody says when the shop is open. */
   readonly hours: ShopHours | null;
   readonly currency: string;
+  /** SHA-256 of its picture. */
+  readonly logo: string | null;
 }
 
 export interface SheetLine {

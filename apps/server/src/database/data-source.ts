@@ -22,6 +22,7 @@ import { Hours1764950000000 } from './migrations/1764950000000-hours.js';
 import { Walk1765000000000 } from './migrations/1765000000000-walk.js';
 import { SecondFactor1765050000000 } from './migrations/1765050000000-second-factor.js';
 import { OwnSuppliers1765100000000 } from './migrations/1765100000000-own-suppliers.js';
+import { ShopLogo1765150000000 } from './migrations/1765150000000-shop-logo.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -75,6 +76,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       Walk1765000000000,
       SecondFactor1765050000000,
       OwnSuppliers1765100000000,
+      ShopLogo1765150000000,
     ],
     synchronize: false,
     logging: false,

@@ -1,5 +1,5 @@
 import { WEEKDAYS, type OpenHours, type ShopHours } from '@jubb/book';
-import { ENDPOINTS, HoursBody, ShopBody, type FieldProblem, type ShopView } from '@jubb/wire';
+import { ENDPOINTS, HoursBody, LogoBody, ShopBody, type FieldProblem, type ShopView } from '@jubb/wire';
 import { Body, Controller, Inject, Req } from '@nestjs/common';
 import type { FastifyRequest } from 'fastify';
 import { Route } from '../common/route.js';
@@ -7,7 +7,7 @@ import { DataSource } from 'typeorm';
 import { personOf } from '../common/access.guard.js';
 import { badInput, changedSince } from '../common/problem.js';
 import { inTransaction } from '../database/data-source.js';
-import { Shop } from '../database/entities/index.js';
+import { KeptFile, Shop } from '../database/entities/index.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 
 /** What the shop asks for its work, and what it renews by its own rule. */
@@ -37,6 +37,22 @@ export class ShopController {
       if (!affected) throw changedSince('shop', await shopView(this.dataSource));
       const fields = changedFields(hoursInWords(before.hours), hoursInWords(hours));
       if (fields.length > 0) await keepChange(manager, personOf(request), { what: 'shop', subject: before.name, act: 'changed' }, fields);
+    });
+    return shopView(this.dataSource);
+  }
+
+  /** The picture at the head of its quotes and reports. */
+  @Route(ENDPOINTS.shop.logo)
+  async logo(@Body() { version, file = null }: LogoBody, @Req() request: FastifyRequest): Promise<ShopView> {
+    await inTransaction(this.dataSource, async (manager) => {
+      const there =
+        file === null ? null : await manager.findOne(KeptFile, { where: { sha256: file }, select: { sha256: true, type: true } });
+      if (there && there.type !== 'image/jpeg') throw badInput([{ field: 'file', given: there.type, allowed: 'must be a picture' }]);
+      const { affected } = await manager.update(Shop, { id: 1, version }, { logo: file, version: version + 1 });
+      const shop = await shopView(this.dataSource);
+      if (!affected) throw changedSince('shop', shop);
+      const act = file === null ? 'logo taken off' : 'has another logo';
+      await keepChange(manager, personOf(request), { what: 'shop', subject: shop.name, act }, []);
     });
     return shopView(this.dataSource);
   }

@@ -137,7 +137,7 @@ export class QuotesService {
   }
 
   async offer(token: string): Promise<OfferView> {
-    const [{ number, state, body, answer, job }, { name, currency }] = await Promise.all([
+    const [{ number, state, body, answer, job }, { name, currency, logo }] = await Promise.all([
       this.#byToken(this.dataSource.manager, token),
       this.dataSource.manager.findOneByOrFail(Shop, { id: 1 }),
     ]);
@@ -147,6 +147,7 @@ export class QuotesService {
     return {
       number,
       shop: name,
+      logo,
       currency,
       unit: unit.name,
       machine: machine.name,
@@ -228,7 +229,8 @@ export class QuotesService {
   /** A picture that the quote shows, and no other; undefined when the link is right and the picture is not in it. */
   async picture(token: string, sha: string): Promise<Pick<KeptFile, 'type' | 'content'> | undefined> {
     const { body } = await this.#byToken(this.dataSource.manager, token);
-    if (!body.pictures?.some(({ file }) => file === sha)) return undefined;
+    const { logo } = await this.dataSource.manager.findOneByOrFail(Shop, { id: 1 });
+    if (sha !== logo && !body.pictures?.some(({ file }) => file === sha)) return undefined;
     return this.files.read(sha);
   }
 

@@ -25,8 +25,11 @@ async function readPrinter(): Promise<typeof pdfmake> {
   return read;
 }
 
-/** The report on A4 paper. */
-export async function reportPdf(report: Report, shop: string): Promise<Buffer> {
+/** Points that a logo takes at most. */
+const LOGO = [150, 42] as [number, number];
+
+/** The report on A4 paper, under the shop's name and its picture (JPEG) where it has one. */
+export async function reportPdf(report: Report, shop: string, logo?: Buffer): Promise<Buffer> {
   const definition: TDocumentDefinitions = {
     pageSize: 'A4',
     pageMargins: [40, 46, 40, 56],
@@ -40,6 +43,7 @@ export async function reportPdf(report: Report, shop: string): Promise<Buffer> {
       ],
     }),
     content: [
+      ...(logo ? [{ image: `data:image/jpeg;base64,${logo.toString('base64')}`, fit: LOGO, margin: [0, 0, 0, 6] } satisfies Content] : []),
       { text: shop, fontSize: 10, color: SOFT },
       { text: report.title, fontSize: 18, bold: true, margin: [0, 0, 0, 8] },
       {

@@ -7,6 +7,7 @@ import { Route } from '../common/route.js';
 import type { FastifyReply, FastifyRequest } from 'fastify';
 import { DataSource } from 'typeorm';
 import { Shop } from '../database/entities/index.js';
+import { FilesService } from '../files/files.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { jobLabel } from '../common/label.js';
 import { reportPdf } from './report-pdf.js';
@@ -15,6 +16,7 @@ import { reportPdf } from './report-pdf.js';
 export class ReportsController {
   constructor(
     @Inject(JobsService) private readonly jobs: JobsService,
+    @Inject(FilesService) private readonly files: FilesService,
     @Inject(DataSource) private readonly dataSource: DataSource,
   ) {}
 
@@ -43,7 +45,9 @@ export class ReportsController {
   async pdf(@Param('id', ParseUUIDPipe) id: string, @Res() reply: FastifyReply): Promise<void> {
     const [job, shop] = await Promise.all([this.jobs.view(id), this.dataSource.getRepository(Shop).findOneByOrFail({ id: 1 })]);
     const report = jobReport(job, timesIn(shop.zone));
-    const pdf = await reportPdf(report, shop.name);
+    // One that is still on a tablet is left out.
+    const logo = shop.logo === null ? undefined : await this.files.read(shop.logo);
+    const pdf = await reportPdf(report, shop.name, logo?.type === 'image/jpeg' ? logo.content : undefined);
     await reply.type('application/pdf').header('Content-Disposition', `inline; filename="job-${job.number}.pdf"`).send(pdf);
   }
 }

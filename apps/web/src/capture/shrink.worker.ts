@@ -31,7 +31,11 @@ async function shrunk(file: Blob): Promise<{ blob: Blob; width: number; height: 
   const scale = Math.min(1, LONGEST_SIDE / Math.max(picture.width, picture.height));
   const [width, height] = [Math.round(picture.width * scale), Math.round(picture.height * scale)];
   const canvas = new OffscreenCanvas(width, height);
-  canvas.getContext('2d')?.drawImage(picture, 0, 0, width, height);
+  const paper = canvas.getContext('2d')!;
+  // What lets through would come out black.
+  paper.fillStyle = '#fff';
+  paper.fillRect(0, 0, width, height);
+  paper.drawImage(picture, 0, 0, width, height);
   picture.close();
   return { blob: await canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY }), width, height };
 }

@@ -7,7 +7,10 @@ import { Field } from '../kit/field.tsx';
 import { ask } from '../link/client.ts';
 import { refresh } from '../link/queries.ts';
 
-type Typed = { readonly toolId: string; readonly clicks: 'no' | 'yes' };
+interface Typed {
+  readonly toolId: string;
+  readonly clicks: 'no' | 'yes';
+}
 
 const SENDS = [
   ['no', 'what it reads'],

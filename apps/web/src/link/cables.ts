@@ -1,7 +1,5 @@
 import { readStored } from '../kit/prefs.ts';
-
-/** What this tablet remembers of the cables of instruments. */
-export const CABLES = 'cables';
+import { CABLES } from './cables-kept.ts';
 
 let isResumed = false;
 

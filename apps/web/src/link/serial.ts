@@ -1,7 +1,7 @@
 import { ENDPOINTS } from '@jubb/wire';
 import { v7 as uuid } from 'uuid';
 import { readStored, writeStored } from '../kit/prefs.ts';
-import { CABLES } from './cables.ts';
+import { CABLES } from './cables-kept.ts';
 import { LinkDown, Refusal, upload } from './client.ts';
 import { SERIAL_DRIVERS, type DriverName, type LinePort, type SentReading } from './serial-drivers.ts';
 

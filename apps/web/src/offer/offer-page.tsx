@@ -67,6 +67,9 @@ function Offer({ offer, token, onAnswered }: OfferProps): ReactElement {
   const declined = without.flatMap((place) => (option.lines[place]?.safety ? [option.lines[place].what] : []));
   return (
     <main className="offer">
+      {offer.logo === null ? null : (
+        <img className="offer-logo" src={addressOf(ENDPOINTS.quotes.picture, { token, sha: offer.logo })} alt="" height={56} />
+      )}
       <p className="brand mb-0">{offer.shop}</p>
       <h1>
         Quote <span className="fig">{offer.number}</span>

@@ -11,6 +11,7 @@ import { amountText, minorOf, percentText } from '../kit/money.ts';
 import { Loading, Title } from '../kit/pieces.tsx';
 import { offerUndo } from '../kit/undo.ts';
 import { HoursForm } from './hours-form.tsx';
+import { Logo } from './logo.tsx';
 import { useFresh } from './use-fresh.ts';
 import { ShopPlaces } from './shop-places.tsx';
 
@@ -27,6 +28,7 @@ export function ShopPage(): ReactElement {
       <ShopPlaces />
       <ShopForm shop={session.shop} mayChange={mayChange} />
       <HoursForm shop={session.shop} mayChange={mayChange} />
+      <Logo shop={session.shop} mayChange={mayChange} />
     </>
   );
 }

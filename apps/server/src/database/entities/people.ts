@@ -18,6 +18,8 @@ export class Shop {
   @Column({ type: 'int', name: 'pin_digits' }) pinDigits: 4 | 6;
   /** When somebody is here; nothing until it is said. */
   @Column({ type: 'jsonb', nullable: true }) hours: ShopHours | null;
+  /** SHA-256 of its picture. */
+  @Column({ type: 'text', nullable: true }) logo: string | null;
   @Column({ type: 'int' }) version: number;
   @Column({ type: 'text', name: 'session_secret' }) sessionSecret: string;
   /** Counted up by a trigger with every change of a sheet. */

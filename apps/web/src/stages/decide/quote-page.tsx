@@ -142,8 +142,7 @@ function Sent({ quote: { id, jobId, number, state, body, sentAt, sentBy, answer 
   return (
     <section className="work mb-3" aria-label={`Quote ${number}`}>
       <h2>
-        Quote <span className="fig">{number}</span>{' '}
-        <span className={QUOTE_CLASS[state]}>{QUOTE_WORDS[state]}</span>{' '}
+        Quote <span className="fig">{number}</span> <span className={QUOTE_CLASS[state]}>{QUOTE_WORDS[state]}</span>{' '}
         <span className="soft">
           to {body.to}, {dayWords(sentAt)}, by {sentBy}
         </span>

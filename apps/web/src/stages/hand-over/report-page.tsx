@@ -5,6 +5,7 @@ import { Fragment, type ReactElement } from 'react';
 import { Link, useParams } from 'react-router';
 import Button from 'react-bootstrap/Button';
 import Table from 'react-bootstrap/Table';
+import { files } from '../../link/files.ts';
 import { useSession } from '../../link/queries.ts';
 import { Care, Loading, Title, Wrong } from '../../kit/pieces.tsx';
 import { useJob } from '../../job/use-job.ts';
@@ -35,6 +36,7 @@ export function ReportPage(): ReactElement {
         </Link>
       </div>
       <article className="report">
+        {session.shop.logo === null ? null : <img className="report-logo" src={files.url(session.shop.logo)} alt="" height={56} />}
         <p className="soft mb-0">{session.shop.name}</p>
         <Title>{report.title}</Title>
         <dl className="facts">
