@@ -25,11 +25,12 @@ const QUIET = [
   '--use-fake-ui-for-media-stream',
 ];
 
-/** A browser with a fresh profile; `close` takes the profile away again. */
-export async function launchBrowser() {
+/** A browser with a fresh profile; `close` takes the profile away again. One that is piped is driven over no port. */
+export async function launchBrowser({ executable = '/usr/bin/chromium', isPiped = false } = {}) {
   const profile = mkdtempSync(join(tmpdir(), 'jubb-chromium-'));
   const browser = await puppeteer.launch({
-    executablePath: '/usr/bin/chromium',
+    executablePath: executable,
+    pipe: isPiped,
     headless: true,
     userDataDir: profile,
     args: [...QUIET, ...(process.getuid?.() === 0 ? ['--no-sandbox'] : [])],

@@ -89,7 +89,7 @@ export async function install(args) {
   run('chmod', ['750', SHOP]);
   if (hasShop) movedBackup(join(SHOP, 'postgres'), USER);
   const told = TOLD.filter((name) => process.env[name] !== undefined).map((name) => `${name}=${process.env[name]}`);
-  writeFileSync(SETTINGS, [`JUBB_HOME=${SHOP}`, `JUBB_PORT=${port}`, ...told, ''].join('\n'));
+  writeFileSync(SETTINGS, [`JUBB_HOME=${SHOP}`, `JUBB_PORT=${port}`, 'JUBB_COMMAND="sudo jubb"', ...told, ''].join('\n'));
   writeFileSync(UNIT, unit(lan));
   writeFileSync(COMMAND, COMMAND_TEXT, { mode: 0o755 });
   if (isBooted()) systemctl('daemon-reload');

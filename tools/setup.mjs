@@ -113,6 +113,9 @@ export const PGBACKREST = { name: 'pgbackrest', proof: () => existsSync('/usr/bi
 export const CADDY = { name: 'caddy', proof: () => existsSync('/usr/bin/caddy') };
 export const AVAHI = { name: 'avahi-daemon', proof: () => existsSync('/usr/sbin/avahi-daemon') };
 export const HAPROXY = { name: 'haproxy', proof: () => existsSync('/usr/sbin/haproxy') };
+/** What has a browser of the tests trust an authority, and what a network is made with. */
+export const NSS_TOOLS = { name: 'libnss3-tools', proof: () => existsSync('/usr/bin/certutil') };
+export const IPROUTE = { name: 'iproute2', proof: () => ['/usr/sbin/ip', '/usr/bin/ip', '/sbin/ip'].some((path) => existsSync(path)) };
 export const CHROMIUM = { name: 'chromium', proof: () => existsSync('/usr/bin/chromium') };
 
 /** Folder of initdb and pg_ctl, the newest version there is. */

@@ -17,7 +17,8 @@ const NAME = '[0-9a-f]{64}';
 const NO_NAMES = ['hash', 'prev_hash', 'content_hash', 'last_hash', 'sha256', 'token_hash', 'password_hash', 'pin_hash'];
 
 /** What a machine alone finds out about its database: nobody mends it at a bench. */
-const BY_BACKUP = 'hold it against a backup: ./jubb restore into a place of its own';
+const COMMAND = process.env.JUBB_COMMAND ?? './jubb';
+const BY_BACKUP = `hold it against a backup: ${COMMAND} restore into a place of its own`;
 
 const FINDINGS = [
   {
@@ -62,7 +63,7 @@ export async function walkShop(url) {
     const lines = [];
     for (const { what, mend, text } of FINDINGS) lines.push(...inWords(what, mend, await query(text)));
     const unnamed = await query(`SELECT left(sha256, 12) AS found FROM file WHERE ${await isUnnamed(query)} ORDER BY kept_at`);
-    return [...lines, ...inWords('files that nothing names', './jubb walk --clear takes them away', unnamed)];
+    return [...lines, ...inWords('files that nothing names', `${COMMAND} walk --clear takes them away`, unnamed)];
   });
   const chains = (await everyChain(url)).map((words) => ({ found: words }));
   return [...found, ...inWords('chains that are broken', BY_BACKUP, chains)];

@@ -44,14 +44,16 @@ where('a service of the machine', () => {
   const post = (path: string, body: object): string =>
     machine.node(`
       const headers = { 'content-type': 'application/json', 'x-jubb-csrf': 'none' };
-      console.log((await fetch('${BASE}/api/v1${path}', { method: 'POST', headers, body: ${JSON.stringify(JSON.stringify(body))} })).status);
+      const answer = await fetch('${BASE}/api/v1${path}', { method: 'POST', headers, body: ${JSON.stringify(JSON.stringify(body))} });
+      console.log(answer.status, await answer.text());
     `);
-  const logsIn = (): boolean => Number(post('/session', { login: OWN_SHOP.login, password: OWN_SHOP.password })) < 300;
+  const logIn = (): string => post('/session', { login: OWN_SHOP.login, password: OWN_SHOP.password });
+  const logsIn = (): boolean => Number.parseInt(logIn(), 10) < 300;
 
   test('a shop that was started by hand moves in, with its backups', async () => {
     const byHand = (...args: readonly string[]): ReturnType<Machine['run']> => machine.run('/tmp/shop/first/jubb', args);
     expect(byHand('start', '--empty').status).toBe(0);
-    expect(Number(post('/first-run', OWN_SHOP))).toBeLessThan(300);
+    expect(Number.parseInt(post('/first-run', OWN_SHOP), 10)).toBeLessThan(300);
     expect(byHand('backup', '/srv/backups').stdout).toMatch(/Backed up: .* to \/srv\/backups\n$/u);
   });
 
@@ -81,6 +83,8 @@ where('a service of the machine', () => {
     expect(machine.run('runuser', ['-u', 'nobody', '--', 'ls', '/var/lib/jubb']).status).not.toBe(0);
     expect(health()).toMatchObject({ database: 'up' });
     expect(logsIn()).toBe(true);
+    // What a page tells a foreman to do is what is typed at this machine.
+    expect(logIn()).toContain('"command":"sudo jubb"');
   });
 
   test('status and backup are asked of the shop, whoever asks', () => {

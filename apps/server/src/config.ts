@@ -22,6 +22,8 @@ export interface Config {
   /** Photos and clips of the demo. */
   readonly demoPictures: string;
   readonly version: string;
+  /** What whoever looks after the machine types there: a page says what to do by it. */
+  readonly command: string;
   /** Addresses of the proxies before it, whose word for the client's address is taken; nobody else's is. */
   readonly proxies: readonly string[];
   /** How the tablets of the shop's network come here; nothing where only this machine does. */
@@ -49,6 +51,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
     webRoot: existsSync(web) ? web : undefined,
     demoPictures: fileURLToPath(new URL('demo/pictures/', SERVER_ROOT)),
     version: manifest.version,
+    command: env['JUBB_COMMAND'] ?? './jubb',
     proxies: (env['JUBB_PROXIES'] ?? '').split(/[\s,]+/u).filter(Boolean),
     lan: env['JUBB_LAN'] ? (JSON.parse(env['JUBB_LAN']) as Lan) : undefined,
     dataFolder: env['JUBB_HOME'] ?? '.',

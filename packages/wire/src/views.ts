@@ -14,6 +14,8 @@ export interface SessionView {
   readonly tablet: TabletView | null;
   /** Ids of all who proved themselves in this session: what they made here may be sent. */
   readonly people: readonly string[];
+  /** What whoever looks after the machine types there. */
+  readonly command: string;
 }
 
 export interface ShopView extends Readonly<ShopBody> {

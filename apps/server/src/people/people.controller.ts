@@ -21,6 +21,8 @@ import { personOf } from '../common/access.guard.js';
 import { LoginLimit } from './login-limit.js';
 import { PeopleService } from './people.service.js';
 import { SecondFactorService } from './second-factor.service.js';
+import type { Config } from '../config.js';
+import { CONFIG } from '../tokens.js';
 import { shopView } from './shop.controller.js';
 
 @Controller('api/v1')
@@ -31,6 +33,7 @@ export class PeopleController {
     @Inject(SecondFactorService) private readonly second: SecondFactorService,
     @Inject(TabletsService) private readonly tablets: TabletsService,
     @Inject(DataSource) private readonly dataSource: DataSource,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Route(ENDPOINTS.session.logIn)
@@ -123,6 +126,7 @@ export class PeopleController {
       shop: await shopView(this.dataSource),
       tablet,
       people: (request.session.people ?? []).map(({ id }) => id),
+      command: this.config.command,
     };
   }
 }

@@ -50,7 +50,7 @@ export function BeginPage(): ReactElement {
       </>
     );
   if (!view) return error ? <Wrong error={error} /> : <Loading what="how far the shop is" />;
-  const steps = beginSteps(view);
+  const steps = beginSteps(view, session?.command ?? '');
   const next = steps.find(({ isDone }) => !isDone);
   const done = steps.filter(({ isDone }) => isDone).length;
   return (

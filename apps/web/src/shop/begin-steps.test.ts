@@ -7,11 +7,11 @@ const EMPTY: BeginView = {
   ...{ isBackedUp: false, isRehearsed: false, isDemo: false },
 };
 const doneIn = (view: Partial<BeginView>): readonly string[] =>
-  beginSteps({ ...EMPTY, ...view }).flatMap(({ title, isDone }) => (isDone ? [title] : []));
+  beginSteps({ ...EMPTY, ...view }, './jubb').flatMap(({ title, isDone }) => (isDone ? [title] : []));
 
 test('of a shop that is just opened nothing is there', () => {
   expect(doneIn({})).toEqual([]);
-  expect(beginSteps(EMPTY).map(({ state }) => state)).toContain('1 person, 0 with a PIN');
+  expect(beginSteps(EMPTY, './jubb').map(({ state }) => state)).toContain('1 person, 0 with a PIN');
 });
 
 test.each<[string, Partial<BeginView>, string]>([
@@ -31,7 +31,7 @@ test.each<[string, Partial<BeginView>, string]>([
 test('a draft is no sheet to work by yet, a backup that was never brought back is none: the way there changes', () => {
   expect(doneIn({ drafts: 3, isBackedUp: true, jobs: 1 })).toEqual([]);
   const of = (view: Partial<BeginView>, title: string): string | undefined =>
-    beginSteps({ ...EMPTY, ...view }).find((step) => step.title === title)?.go?.to;
+    beginSteps({ ...EMPTY, ...view }, './jubb').find((step) => step.title === title)?.go?.to;
   expect(of({}, 'Sheets of what comes in most')).toBe('#examples');
   expect(of({ drafts: 1 }, 'Sheets of what comes in most')).toBe('/sheets');
   expect(of({}, 'The first unit')).toBe('/jobs/new');

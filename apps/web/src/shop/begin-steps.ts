@@ -15,8 +15,8 @@ export interface BeginStep {
 
 const some = (count: number, one: string, more: string): string => `${count === 0 ? 'no' : count} ${count === 1 ? one : more}`;
 
-/** What a shop has to begin with, in the order in which each makes the next one easier. */
-export function beginSteps(view: BeginView): readonly BeginStep[] {
+/** What a shop has to begin with, in the order in which each makes the next one easier; `command` is what is typed at its machine. */
+export function beginSteps(view: BeginView, command: string): readonly BeginStep[] {
   const { people, pins, tools, stock, suppliers, sheets, drafts, tablets, jobs, handedOver } = view;
   return [
     {
@@ -79,7 +79,7 @@ export function beginSteps(view: BeginView): readonly BeginStep[] {
     },
     {
       title: 'A backup on another disk',
-      why: 'Whoever looks after the machine: ./jubb backup FOLDER, then ./jubb rehearse, which brings it back beside the shop.',
+      why: `Whoever looks after the machine: ${command} backup FOLDER, then ${command} rehearse, which brings it back beside the shop.`,
       state: view.isBackedUp ? (view.isRehearsed ? 'made, and brought back' : 'made; never brought back yet') : 'none',
       isDone: view.isBackedUp && view.isRehearsed,
     },

@@ -3,18 +3,19 @@ import type { ReactElement } from 'react';
 import { Link } from 'react-router';
 import { useNow } from '../clocks/use-clocks.ts';
 import { shopToday } from '../kit/days.ts';
-import { useCare, usePeople } from '../link/queries.ts';
+import { useCare, usePeople, useSession } from '../link/queries.ts';
 import { beginSteps } from '../shop/begin-steps.ts';
 import { useBegun } from '../shop/use-begun.ts';
 
 /** What nobody saw to of backups and certificates, for the one who answers for it. */
 export function ForForeman(): ReactElement | null {
+  const { data: session } = useSession();
   const { data: care } = useCare();
   const { data: people = [] } = usePeople();
   const now = useNow(3_600_000);
-  const due = [...(care ? careDue(care, now) : []), ...licencesDue(people, shopToday())];
+  const due = [...(care && session ? careDue(care, now, session.command) : []), ...licencesDue(people, shopToday())];
   const { data: begun } = useBegun();
-  const steps = begun && !begun.isDemo ? beginSteps(begun) : [];
+  const steps = begun && !begun.isDemo && session ? beginSteps(begun, session.command) : [];
   const left = steps.filter(({ isDone }) => !isDone).length;
   if (due.length === 0 && left === 0) return null;
   return (
