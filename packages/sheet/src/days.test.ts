@@ -1,3 +1,5 @@
+import { TZDate } from '@date-fns/tz';
+import { format } from 'date-fns';
 import { clockIn, dayIn, dayWordsIn, daysBetween, daysOn, instantIn, weekdayIn } from './days.js';
 import { describe, expect, test } from '@jest/globals';
 
@@ -19,6 +21,22 @@ describe('days of the shop', () => {
     expect(dayWordsIn(zone, '2027-03-01', true)).toBe('1 Mar 2027');
     expect(weekdayIn(zone, '2027-03-01')).toBe('Mon');
     expect(dayIn(zone, '2027-03-01')).toBe('2027-03-01');
+  });
+
+  test('days, months and clocks are written as date-fns writes them', () => {
+    for (let day = 0; day < 400; day += 1) {
+      const instant = Date.parse('2027-12-20T23:47:11Z') + day * 25 * 3600 * 1000;
+      for (const zone of [WEST, EAST, 'UTC']) {
+        const there = new TZDate(instant, zone);
+        expect([
+          dayIn(zone, instant),
+          clockIn(zone, instant),
+          dayWordsIn(zone, instant),
+          dayWordsIn(zone, instant, true),
+          weekdayIn(zone, instant),
+        ]).toEqual(['yyyy-MM-dd', 'HH:mm', 'd MMM', 'd MMM yyyy', 'EEE'].map((wanted) => format(there, wanted)));
+      }
+    }
   });
 
   test('over a change of the clocks a day is a day of the calendar', () => {

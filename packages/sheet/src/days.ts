@@ -3,7 +3,11 @@ import { TZDate } from '@date-fns/tz';
 import { addDays } from 'date-fns/addDays';
 import { addYears } from 'date-fns/addYears';
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
-import { format } from 'date-fns/format';
+import { lightFormat } from 'date-fns/lightFormat';
+
+// Words of its own: the library's come with those of its languages, a twentieth of what a page begins with.
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'] as const;
 
 /** A day as the wire has it: "2027-03-01". It is the same day whoever looks at it from where. */
 const DAY = /^\d{4}-\d{2}-\d{2}$/u;
@@ -16,17 +20,17 @@ function at(given: string | number, zone: string): TZDate {
 
 /** The day on which an instant falls in a zone: "2027-03-01". */
 export function dayIn(zone: string, instant: string | number): string {
-  return format(at(instant, zone), 'yyyy-MM-dd');
+  return lightFormat(at(instant, zone), 'yyyy-MM-dd');
 }
 
 /** The day so many days on from the one on which an instant falls, by the calendar: over a change of the clocks as well. */
 export function daysOn(zone: string, instant: string | number, days: number): string {
-  return format(addDays(at(instant, zone), days), 'yyyy-MM-dd');
+  return lightFormat(addDays(at(instant, zone), days), 'yyyy-MM-dd');
 }
 
 /** The same day so many years on; the last of February stays in it. */
 export function yearsOn(day: string, years: number): string {
-  return format(addYears(at(day, 'UTC'), years), 'yyyy-MM-dd');
+  return lightFormat(addYears(at(day, 'UTC'), years), 'yyyy-MM-dd');
 }
 
 /** Days of the calendar from one to another; each an instant in the zone, or a day. */
@@ -37,12 +41,14 @@ export function daysBetween(zone: string, from: string | number, to: string | nu
 
 /** "14:05". */
 export function clockIn(zone: string, instant: string | number): string {
-  return format(at(instant, zone), 'HH:mm');
+  return lightFormat(at(instant, zone), 'HH:mm');
 }
 
 /** "1 Mar", with the year where it is wanted. */
 export function dayWordsIn(zone: string, given: string | number, withYear = false): string {
-  return format(at(given, zone), withYear ? 'd MMM yyyy' : 'd MMM');
+  const day = at(given, zone);
+  const words = `${day.getDate()} ${MONTHS[day.getMonth()]}`;
+  return withYear ? `${words} ${day.getFullYear()}` : words;
 }
 
 /** "1 Mar 2027, 14:05". */
@@ -52,7 +58,7 @@ export function atIn(zone: string, instant: string | number): string {
 
 /** "Mon". */
 export function weekdayIn(zone: string, given: string | number): string {
-  return format(at(given, zone), 'EEE');
+  return WEEKDAYS[at(given, zone).getDay()]!;
 }
 
 /** The instant of a day and a clock as they are in a zone: "2027-03-01", "14:05". */
