@@ -8,6 +8,7 @@ import { join } from 'node:path';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { dueAtNight, giveAtNight } from '../../tools/night.mjs';
 import { Client, entry } from '../kit/client.ts';
+import { until } from '../kit/stream.ts';
 import { ROOT, freePort } from '../kit/server.ts';
 
 const WORDS = 'seven larks over the wet quarry';
@@ -57,6 +58,8 @@ function largest(within: string): string {
   return paths.toSorted((one, other) => statSync(other).size - statSync(one).size)[0]!;
 }
 
+const wholeSecond = (): number => Math.floor(Date.now() / 1000);
+
 test('a shop is backed up, destroyed, and brought back to a minute and to its last act; what cannot be says why', async () => {
   expect(refusal(jubb('shop', ['backup', repository]))).toContain('There is no shop here yet');
   works(jubb('shop', ['start', '--demo', 'small']));
@@ -68,6 +71,9 @@ test('a shop is backed up, destroyed, and brought back to a minute and to its la
   // The words are said once, where it is set up; what is written from then on goes there by itself.
   const first = works(jubb('shop', ['backup', repository]));
   expect(first).toContain(WORDS);
+  // Backups are dated to the second: a time within the one in which it ended is not after it yet.
+  const ended = wholeSecond();
+  await until(() => wholeSecond() > ended);
   expect(refusal(jubb('shop', ['backup', join(folder, 'elsewhere')]))).toContain(`Backups go to ${repository}`);
   const ilka = await Client.as(base('shop'), 'ilka');
   const { id } = await ilka.jobNumbered(402);
