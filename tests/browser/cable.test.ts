@@ -61,6 +61,9 @@ test('an indicator at a cable fills the readings, also after a reload; what is n
   await hand.page.waitForFunction(() => document.querySelector('[aria-label^="D2 "]')?.textContent?.includes('0.31'));
   await says(hand, '##?;\r\n');
   await hand.sees('It sent "##?;", which is no reading');
+  await hand.page.evaluate(() => window.port.cripple());
+  await says(hand, '+0.327 mm\r\n');
+  await hand.page.waitForFunction(() => document.querySelector('[aria-label^="D2 "]')?.textContent?.includes('0.327'));
   expect(await hand.faults()).toEqual([]);
 
   const id = await toBench(hand, 'harrowmere-th6-front-hub', 'end-float-found');

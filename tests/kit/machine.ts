@@ -1,6 +1,7 @@
 import { spawn, spawnSync, type ChildProcess, type SpawnSyncReturns } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { ROOT } from './server.ts';
 import { until } from './stream.ts';
 
 /** So long it may take to boot, and what is begun in it to be there, ms. */
@@ -27,6 +28,8 @@ else
   mount -t cgroup -o none,name=systemd cgroup sys/fs/cgroup/systemd
 fi
 mkdir -p "tmp/shop" && mount --bind "$1" tmp/shop
+# Its packages are those of the checkout, which may lie where the machine has a place of its own.
+case "$2" in /tmp/*) mkdir -p ".$2" && mount --bind "$2" ".$2" ;; esac
 exec chroot . env -i container=test PATH=/usr/sbin:/usr/bin:/sbin:/bin /lib/systemd/systemd --unit=multi-user.target --show-status=no`;
 
 /** Whether this machine lets another be booted within it, whose users read the checkout. */
@@ -55,7 +58,7 @@ export class Machine {
   }
 
   async boot(): Promise<void> {
-    const child = spawn('unshare', [...KINDS, 'sh', '-c', BOOT, 'boot', this.#folder], { stdio: ['ignore', 'ignore', 'pipe'] });
+    const child = spawn('unshare', [...KINDS, 'sh', '-c', BOOT, 'boot', this.#folder, ROOT], { stdio: ['ignore', 'ignore', 'pipe'] });
     let said = '';
     child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
     this.#child = child;

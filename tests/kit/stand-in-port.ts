@@ -5,6 +5,8 @@ declare global {
     port: {
       /** The instrument says so much. */
       say(text: string): void;
+      /** A letter came in crippled: the stream ends with an error, and another one stands in its place. */
+      cripple(): void;
       /** What it answers to a question; nothing where it is silent. */
       answers: Record<string, string>;
       draw(): void;
@@ -24,6 +26,7 @@ export async function withPort(hand: Hand): Promise<void> {
     let controller: ReadableStreamDefaultController<Uint8Array> | undefined;
     let isPlugged = true;
     let question = '';
+    const stream = (): ReadableStream<Uint8Array> => new ReadableStream({ start: (made) => void (controller = made) });
     const port = {
       readable: null as ReadableStream<Uint8Array> | null,
       writable: null as WritableStream<Uint8Array> | null,
@@ -31,7 +34,7 @@ export async function withPort(hand: Hand): Promise<void> {
       open: async ({ baudRate }: { readonly baudRate: number }) => {
         if (port.readable) throw new DOMException('The port is already open.', 'InvalidStateError');
         if (!(baudRate > 0)) throw new TypeError('baudRate');
-        port.readable = new ReadableStream({ start: (made) => void (controller = made) });
+        port.readable = stream();
         port.writable = new WritableStream({
           write: (chunk) => {
             question += new TextDecoder().decode(chunk);
@@ -63,8 +66,14 @@ export async function withPort(hand: Hand): Promise<void> {
       say: (text) => {
         for (const letter of text) controller!.enqueue(new TextEncoder().encode(letter));
       },
+      cripple: () => {
+        const before = controller!;
+        port.readable = stream();
+        before.error(new DOMException('A framing error was detected.', 'FramingError'));
+      },
       draw: () => {
         isPlugged = false;
+        port.readable = null;
         controller!.error(new DOMException('The device has been lost.', 'NetworkError'));
       },
       plug: () => {

@@ -394,6 +394,48 @@ describe('a table that is brought in', () => {
     expect(JSON.stringify(said)).not.toContain(WORDS);
   });
 
+  test('customers come with their machines, a row for each; what is somebody else’s stays theirs', async () => {
+    const { revisionId } = await oswin.sheetKeyed('harrowmere-th6-front-hub');
+    const other = await oswin.booked(revisionId, { machine: { name: 'Tractor 9', serial: 'T-9' } });
+    const mill = { name: 'Upper Mill 100 %', phone: '0555 0777', email: 'mill@example.com' };
+    const rows = [
+      { ...mill, machine: 'Fork lift', serial: 'FL-1' },
+      { name: 'upper mill 100 %', machine: 'Saw', serial: 'S-2', address: 'At the weir' },
+      { ...mill, machine: 'Fork lift', serial: 'FL-1' },
+      { name: 'Nobody', email: 'at home' },
+      { name: 'Somebody', serial: 'X-1' },
+      { name: 'Thief', machine: 'Tractor', serial: 'T-9' },
+      { name: '', phone: '0555' },
+    ];
+    const preview = await bring('customers', rows, true);
+    expect(preview.body.rows.map(({ act, wrongs }) => [act, ...wrongs.map(({ field }) => field)].join(' '))).toEqual([
+      'made',
+      'changed',
+      'refused serial',
+      'refused email',
+      'refused machine',
+      'refused serial',
+      'refused name',
+    ]);
+    expect(await oswin.get<CustomerLine[]>('/customers?find=Upper%20Mill')).toEqual([]);
+
+    expect(acts(await bring('customers', rows))).toEqual(acts(preview));
+    const [line] = await oswin.get<CustomerLine[]>('/customers?find=FL-1');
+    expect(await oswin.get<CustomerView>(`/customers/${line!.id}`)).toMatchObject({
+      ...mill,
+      address: 'At the weir',
+      machines: [
+        { name: 'Fork lift', serial: 'FL-1' },
+        { name: 'Saw', serial: 'S-2' },
+      ],
+    });
+    expect(acts(await bring('customers', rows.slice(0, 1)))).toEqual(['Upper Mill 100 % Fork lift FL-1 same']);
+    // A name is no pattern: a sign of one finds nobody else.
+    expect(acts(await bring('customers', [{ name: 'Upper Mill 100 _' }]))).toEqual(['Upper Mill 100 _ made']);
+    expect((await oswin.get<JobView>(`/jobs/${other.id}`)).machine.serial).toBe('T-9');
+    expect(JSON.stringify(await oswin.get<ChangeLine[]>('/changes?find=customer'))).not.toMatch(/mill@|0555 0777|Upper Mill/u);
+  });
+
   test('lines of the stores come with what lies there, and are counted in', async () => {
     const ring = {
       number: 'OR-71',

@@ -2,12 +2,13 @@ import { MATERIAL_IDS, parseQuantity, type Quantity } from '@jubb/core';
 import { CRIB_KINDS, ROLES, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsObject } from 'class-validator';
 import type { ToolBody } from './crib.js';
+import type { CustomerBody } from './customers.js';
 import type { NewPersonBody } from './people.js';
 import type { FieldProblem } from './views.js';
 import type { OfferBody, StockItemBody } from './stores.js';
 
 /** Lists of the shop that come in as a table. */
-export const LISTS = ['people', 'tools', 'stores', 'prices'] as const;
+export const LISTS = ['people', 'customers', 'tools', 'stores', 'prices'] as const;
 export type ListName = (typeof LISTS)[number];
 
 /** So many rows come in at a time. */
@@ -29,6 +30,14 @@ export const LIST_COLUMNS = {
     { name: 'name', label: 'Name', needed: true, also: ['who', 'full name'], example: 'Mira Olven' },
     { name: 'role', label: 'Works as', needed: true, also: ['role'], example: 'mechanic' },
     { name: 'password', label: 'First password', also: ['password'], example: 'plumb and level' },
+  ],
+  customers: [
+    { name: 'name', label: 'Customer', needed: true, also: ['name', 'company'], example: 'Harrow Lift Company' },
+    { name: 'phone', label: 'Telephone', also: ['phone', 'tel'], example: '0555 0199' },
+    { name: 'email', label: 'E-mail', also: ['email', 'mail'], example: 'workshop@example.com' },
+    { name: 'address', label: 'Address', also: ['street'], example: 'Upper mill' },
+    { name: 'machine', label: 'Machine', also: ['vehicle'], example: 'Fork lift 2' },
+    { name: 'serial', label: 'Serial of the machine', also: ['serial', 'serial number'], example: 'FL-20417' },
   ],
   tools: [
     { name: 'tag', label: 'Tag', needed: true, also: ['number', 'no'], example: 'W3' },
@@ -76,7 +85,7 @@ export class BringBody {
 /** What became of a row, or would. */
 export interface BroughtRow {
   readonly act: 'made' | 'changed' | 'same' | 'refused';
-  /** By what it is known: its log-in, tag or number. */
+  /** By what it is known: its log-in, name, tag or number. */
   readonly subject: string;
   readonly wrongs: readonly FieldProblem[];
 }
@@ -163,6 +172,35 @@ export function personFrom(cells: Cells, before: Pick<NewPersonBody, 'name' | 'r
     body: { login: read.text('login').toLowerCase(), name: read.text('name') || (before?.name ?? ''), role, password },
     wrongs: read.wrongs,
   };
+}
+
+const LONGEST_NAME = 120;
+const LONGEST_SERIAL = 60;
+
+/** A customer as a row says it, and the machine of theirs that stands in it; several machines are several rows. */
+export function customerFrom(
+  cells: Cells,
+  before: (Pick<CustomerBody, 'version' | 'name'> & Readonly<Record<'phone' | 'email' | 'address', string | null>>) | undefined,
+): Said<CustomerBody> & { readonly machine: { readonly name: string; readonly serial: string } | undefined } {
+  const read = new Reader(cells);
+  const words = (name: 'phone' | 'email' | 'address'): object => {
+    const text = read.text(name) || before?.[name];
+    return text ? { [name]: text } : {};
+  };
+  const [name, serial] = [read.text('machine'), read.text('serial')];
+  if (name.length > LONGEST_NAME)
+    read.wrongs.push({ field: 'machine', given: name, allowed: `is too long; at most ${LONGEST_NAME} letters are kept` });
+  if (serial.length > LONGEST_SERIAL)
+    read.wrongs.push({ field: 'serial', given: serial, allowed: `is too long; at most ${LONGEST_SERIAL} letters are kept` });
+  if (name === '' && serial !== '') read.wrongs.push({ field: 'machine', allowed: 'is missing: what is it the serial of?' });
+  const body: CustomerBody = {
+    version: before?.version ?? 1,
+    name: read.text('name') || (before?.name ?? ''),
+    ...words('phone'),
+    ...words('email'),
+    ...words('address'),
+  };
+  return { body, wrongs: read.wrongs, machine: name === '' ? undefined : { name, serial } };
 }
 
 /** A tool as a row says it. */

@@ -11,5 +11,6 @@ import { WayInController } from './way-in.controller.js';
   imports: [JobsModule, QuotesModule, StreamModule],
   controllers: [CustomersController, WayInController],
   providers: [CustomersService],
+  exports: [CustomersService],
 })
 export class CustomersModule {}

@@ -1,10 +1,11 @@
 import type { PersonView } from '@jubb/book';
 import { OVER_THE_COUNTER, cutText } from '@jubb/sheet';
-import type { CustomerBody, CustomerJob, CustomerLine, CustomerView } from '@jubb/wire';
+import { CustomerBody, customerFrom, type Cells, type CustomerJob, type CustomerLine, type CustomerView } from '@jubb/wire';
 import { Inject, Injectable } from '@nestjs/common';
-import { DataSource, In, type EntityManager } from 'typeorm';
+import { DataSource, ILike, In, type EntityManager } from 'typeorm';
 import { keepChange } from '../common/changes.js';
 import { badInput, changedSince, notFound } from '../common/problem.js';
+import { checkRow } from '../common/validation.js';
 import { anywhere, ask, inTransaction } from '../database/data-source.js';
 import { Customer, Machine, Unit } from '../database/entities/index.js';
 import { JobsService } from '../jobs/jobs.service.js';
@@ -59,6 +60,35 @@ export class CustomersService {
       await this.#changed(manager, by, id, 'changed', fields);
     });
     return this.#told(id, id);
+  }
+
+  /** A row of a table as a customer, by their name, and a machine of theirs; what it leaves empty stays. */
+  async bring(manager: EntityManager, cells: Cells, by: PersonView): Promise<'made' | 'changed' | 'same'> {
+    const name = (cells['name'] ?? '').trim();
+    const known = await manager.find(Customer, { where: { name: ILike(escaped(name)) }, lock: { mode: 'pessimistic_write' } });
+    if (known.length > 1)
+      throw badInput([{ field: 'name', given: name, allowed: `is what ${known.length} of them are called: change them on their pages` }]);
+    const [before] = known;
+    const { body, machine, wrongs } = customerFrom(cells, before);
+    checkRow(CustomerBody, body, wrongs);
+    // They are known by their name, large or small: another one is given on their page.
+    const row = { name: before?.name ?? name, phone: plain(body.phone), email: plain(body.email), address: plain(body.address) };
+    const fields = before ? (['phone', 'email', 'address'] as const).filter((field) => before[field] !== row[field]) : [];
+    const id = before?.id ?? String((await manager.insert(Customer, row)).identifiers[0]!['id']);
+    if (fields.length > 0) await manager.update(Customer, id, { ...row, version: before!.version + 1 });
+    if (!before || fields.length > 0) await this.#changed(manager, by, id, before ? 'changed' : 'added', fields);
+    const isMachineNew = machine !== undefined && (await this.#bringMachine(manager, id, machine));
+    return !before ? 'made' : fields.length > 0 || isMachineNew ? 'changed' : 'same';
+  }
+
+  /** Whether it is a new one here; refuses what is somebody else's. */
+  async #bringMachine(manager: EntityManager, customerId: string, { name, serial }: { name: string; serial: string }): Promise<boolean> {
+    const there = await manager.findBy(Machine, serial === '' ? { name, customerId } : { serial });
+    if (there.some((machine) => machine.customerId === customerId)) return false;
+    if (there.length > 0)
+      throw badInput([{ field: 'serial', given: serial, allowed: 'is on a machine of somebody else’s: it changes hands on their page' }]);
+    await manager.insert(Machine, { customerId, name, serial });
+    return true;
   }
 
   /** Two that are one: machines, units and all that was done go to the one that stays. */
@@ -163,6 +193,9 @@ export class CustomersService {
     return this.one(customerId);
   }
 }
+
+/** A name as it stands, and no pattern. */
+const escaped = (name: string): string => name.replaceAll(/[\\%_]/gu, String.raw`\$&`);
 
 const plain = (text: string | undefined): string | null => text?.trim() || null;
 

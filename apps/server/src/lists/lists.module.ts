@@ -1,5 +1,6 @@
 import { Module } from '@nestjs/common';
 import { CribModule } from '../crib/crib.module.js';
+import { CustomersModule } from '../customers/customers.module.js';
 import { OrdersModule } from '../orders/orders.module.js';
 import { PeopleModule } from '../people/people.module.js';
 import { StoresModule } from '../stores/stores.module.js';
@@ -7,5 +8,9 @@ import { ListsController } from './lists.controller.js';
 import { ListsService } from './lists.service.js';
 
 /** Lists of the shop that come in as a table. */
-@Module({ imports: [CribModule, OrdersModule, PeopleModule, StoresModule], controllers: [ListsController], providers: [ListsService] })
+@Module({
+  imports: [CribModule, CustomersModule, OrdersModule, PeopleModule, StoresModule],
+  controllers: [ListsController],
+  providers: [ListsService],
+})
 export class ListsModule {}

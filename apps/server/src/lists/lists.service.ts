@@ -3,6 +3,7 @@ import { LONGEST_CELL, type BringBody, type BroughtRow, type BroughtView, type C
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput } from '../common/problem.js';
+import { CustomersService } from '../customers/customers.service.js';
 import { CribService } from '../crib/crib.service.js';
 import { inTransaction } from '../database/data-source.js';
 import { SuppliersService } from '../orders/suppliers.service.js';
@@ -12,8 +13,14 @@ import { StoresService } from '../stores/stores.service.js';
 /** Puts back what a preview has done. */
 class PutBack extends Error {}
 
-/** The column that a row is known by. */
-const KEYS: Readonly<Record<ListName, string>> = { people: 'login', tools: 'tag', stores: 'number', prices: 'number' };
+/** The columns that a row is known by: the same number of two suppliers is two prices. */
+const KEYS: Readonly<Record<ListName, readonly string[]>> = {
+  people: ['login'],
+  customers: ['name', 'machine', 'serial'],
+  tools: ['tag'],
+  stores: ['number'],
+  prices: ['supplier', 'number'],
+};
 
 type BringOne = (manager: EntityManager, cells: Cells, by: PersonView) => Promise<'made' | 'changed' | 'same'>;
 
@@ -25,12 +32,14 @@ export class ListsService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(PeopleService) private readonly people: PeopleService,
+    @Inject(CustomersService) private readonly customers: CustomersService,
     @Inject(CribService) private readonly crib: CribService,
     @Inject(StoresService) private readonly stores: StoresService,
     @Inject(SuppliersService) private readonly suppliers: SuppliersService,
   ) {
     this.#bring = {
       people: (manager, cells, by) => this.people.bring(manager, cells, by),
+      customers: (manager, cells, by) => this.customers.bring(manager, cells, by),
       tools: (manager, cells, by) => this.crib.bring(manager, cells, by),
       stores: (manager, cells, by) => this.stores.bring(manager, cells, by),
       prices: (manager, cells) => this.suppliers.bring(manager, cells),
@@ -57,17 +66,16 @@ export class ListsService {
     const brought: BroughtRow[] = [];
     const seen = new Set<string>();
     for (const cells of rows) {
-      const key = KEYS[list];
-      // The same number of two suppliers is two prices.
-      const subject = [...(list === 'prices' ? [cells['supplier']] : []), cells[key]]
-        .map((cell) => cell?.trim() ?? '')
+      const keys = KEYS[list];
+      const subject = keys
+        .map((key) => cells[key]?.trim() ?? '')
         .join(' ')
         .trim();
       if (seen.has(subject.toLowerCase())) {
         brought.push({
           act: 'refused',
           subject,
-          wrongs: [{ field: key, given: subject, allowed: 'stands in this table twice' }],
+          wrongs: [{ field: keys.at(-1)!, given: subject, allowed: 'stands in this table twice' }],
         });
         continue;
       }

@@ -31,6 +31,8 @@ let states: ReadonlyMap<string, CableState> = new Map();
 const listeners = new Set<() => void>();
 /** What is listened to, by its instrument. */
 const open = new Map<string, { readonly port: SerialPort; readonly stop: () => Promise<void> }>();
+/** Of which a port is being opened just now. */
+const opening = new Set<string>();
 let isWatching = false;
 
 /** Whether this browser opens ports at all: by https or on this very machine, and not every one does. */
@@ -105,7 +107,16 @@ function watchPlugs(): void {
 }
 
 async function again(cable: Cable): Promise<void> {
-  if (open.has(cable.instrumentId)) return;
+  if (open.has(cable.instrumentId) || opening.has(cable.instrumentId)) return;
+  opening.add(cable.instrumentId);
+  try {
+    await reopen(cable);
+  } finally {
+    opening.delete(cable.instrumentId);
+  }
+}
+
+async function reopen(cable: Cable): Promise<void> {
   const known = await navigator.serial.getPorts();
   const isIt = (port: SerialPort): boolean => {
     const { usbVendorId, usbProductId } = port.getInfo();
@@ -179,29 +190,39 @@ function sender({ instrumentId, unit: own }: Cable): (reading: SentReading) => v
 /** An open port by the line, whatever ends them; and what closes it. */
 function linesOf(port: SerialPort): { readonly lines: LinePort; readonly stop: () => Promise<void> } {
   const came: string[] = [];
-  const reader = port.readable!.getReader();
+  let reader: ReadableStreamDefaultReader<Uint8Array>;
   let rest = '';
   let isGone = false;
   let wake: () => void = () => undefined;
   const decoder = new TextDecoder();
   const read = async (): Promise<void> => {
-    try {
-      for (;;) {
-        const { value, done } = await reader.read();
-        if (done) break;
-        const parts = (rest + decoder.decode(value, { stream: true })).split(/[\r\n]+/u);
-        // What never ends is noise of another speed.
-        rest = parts.pop()!.slice(-LONGEST_LINE);
-        came.push(...parts.filter((part) => part.trim() !== ''));
-        wake();
-      }
-    } finally {
-      reader.releaseLock();
-      isGone = true;
+    for (;;) {
+      const { value, done } = await reader.read();
+      if (done) return;
+      const parts = (rest + decoder.decode(value, { stream: true })).split(/[\r\n]+/u);
+      // What never ends is noise of another speed.
+      rest = parts.pop()!.slice(-LONGEST_LINE);
+      came.push(...parts.filter((part) => part.trim() !== ''));
       wake();
     }
   };
-  const ended = read().catch(() => undefined);
+  const readOn = async (): Promise<void> => {
+    let isStopped = false;
+    let stream = port.readable;
+    while (stream && !isStopped) {
+      reader = stream.getReader();
+      isStopped = await read().then(
+        () => true,
+        () => false,
+      );
+      reader.releaseLock();
+      // A letter that came in crippled ends the stream, and not the port: another one stands in its place.
+      stream = port.readable === stream ? null : port.readable;
+    }
+    isGone = true;
+    wake();
+  };
+  const ended = readOn();
   const stop = async (): Promise<void> => {
     await reader.cancel().catch(() => undefined);
     await ended;

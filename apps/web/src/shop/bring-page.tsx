@@ -27,12 +27,19 @@ import { ShopPlaces } from './shop-places.tsx';
 
 const LIST_WORDS: Readonly<Record<ListName, string>> = {
   people: 'people who work here',
+  customers: 'customers and their machines',
   tools: 'tools of the crib',
   stores: 'lines of the stores',
   prices: 'prices of suppliers',
 };
 /** Where the page keeps what it knows of them. */
-const KEPT_AS: Readonly<Record<ListName, string>> = { people: 'people', tools: 'tools', stores: 'stores', prices: 'stores' };
+const KEPT_AS: Readonly<Record<ListName, string>> = {
+  people: 'people',
+  customers: 'customers',
+  tools: 'tools',
+  stores: 'stores',
+  prices: 'stores',
+};
 const ACT_WORDS: Readonly<Record<BroughtRow['act'], string>> = { made: 'new', changed: 'changes', same: 'as it is', refused: 'not taken' };
 const DONE_WORDS: Readonly<Record<BroughtRow['act'], string>> = {
   made: 'new',

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { DataTable, type Column } from '../kit/data-table.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { ask } from '../link/client.ts';
+import { useSession } from '../link/queries.ts';
 
 const COLUMNS: readonly Column<CustomerLine>[] = [
   {
@@ -23,6 +24,7 @@ const COLUMNS: readonly Column<CustomerLine>[] = [
 
 /** Whose units they are: found by a piece of a name, a number or a serial. */
 export function CustomersPage(): ReactElement {
+  const { data: session } = useSession();
   const [find, setFind] = useState('');
   const text = find.trim();
   const { data: customers, error } = useQuery({
@@ -32,7 +34,19 @@ export function CustomersPage(): ReactElement {
   });
   return (
     <>
-      <Title sub="A new one comes with their first unit: book it in.">Customers</Title>
+      <Title
+        sub={
+          session?.person.role === 'foreman' ? (
+            <>
+              A new one comes with their first unit: book it in. Or <Link to="/shop/bring?list=customers">bring in a list</Link>.
+            </>
+          ) : (
+            'A new one comes with their first unit: book it in.'
+          )
+        }
+      >
+        Customers
+      </Title>
       <div className="mb-3" style={{ maxWidth: 480 }}>
         <FormLabel htmlFor="find-customers">Name, telephone, machine, serial</FormLabel>
         <FormControl id="find-customers" type="search" maxLength={100} value={find} onChange={(event) => setFind(event.target.value)} />
