@@ -16,6 +16,17 @@ beforeAll(async () => {
   jobs = rows as unknown as readonly JobHead[];
 });
 
+test('what was revised more than once was worked by the last revision that was in force before', async () => {
+  const { rows } = await shop.database.query(
+    `SELECT s.revision, s.status, count(*)::int AS jobs FROM job j JOIN sheet_revision s ON s.id = j.sheet_revision_id
+     WHERE s.key = 'quennet-t4-turbocharger' GROUP BY s.revision, s.status ORDER BY s.revision`,
+  );
+  expect(rows).toEqual([
+    { revision: 2, status: 'superseded', jobs: expect.any(Number) },
+    { revision: 3, status: 'approved', jobs: expect.any(Number) },
+  ]);
+});
+
 test('every chain of the two years is whole', async () => {
   expect(jobs).toHaveLength(640);
   for (const { id, number } of jobs) {

@@ -95,7 +95,11 @@ export class DemoYears {
       now,
     };
     const unitIds = await this.#customers(plan);
-    const revisions = await manager.find(SheetRevision, { select: { id: true, key: true, revision: true, status: true } });
+    // Of several that were in force before, early jobs went by the last of them.
+    const revisions = await manager.find(SheetRevision, {
+      select: { id: true, key: true, revision: true, status: true },
+      order: { revision: 'DESC' },
+    });
     const revisionOf = (key: string, isEarly: boolean): string =>
       revisions.find((one) => one.key === key && one.status === (isEarly ? 'superseded' : 'approved'))!.id;
     const random = seeded(now);
