@@ -420,6 +420,8 @@ describe('a table that is brought in', () => {
     expect(await oswin.get<CustomerLine[]>('/customers?find=Upper%20Mill')).toEqual([]);
 
     expect(acts(await bring('customers', rows))).toEqual(acts(preview));
+    // Nobody asks for a piece of a name of somebody who is not known to be there.
+    expect((await oswin.get<CustomerLine[]>('/customers')).map(({ name }) => name)).toContain(mill.name);
     const [line] = await oswin.get<CustomerLine[]>('/customers?find=FL-1');
     expect(await oswin.get<CustomerView>(`/customers/${line!.id}`)).toMatchObject({
       ...mill,

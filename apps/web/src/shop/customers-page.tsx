@@ -59,7 +59,7 @@ export function CustomersPage(): ReactElement {
             <p>{text === '' ? 'Nobody was here yet.' : `Nobody with “${text}” in them.`}</p>
           ) : (
             <>
-              <p className="soft">{text === '' ? 'Those who were here lately' : `With “${text}” in them`}</p>
+              <p className="soft">{text === '' ? 'Those who were here lately, and some of the others' : `With “${text}” in them`}</p>
               <DataTable name="customers" columns={COLUMNS} rows={customers} rowKey={({ id }) => id} isBare />
             </>
           )}
