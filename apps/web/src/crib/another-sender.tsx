@@ -1,6 +1,7 @@
 import { ENDPOINTS, InstrumentBody, type InstrumentView } from '@jubb/wire';
 import { useQuery } from '@tanstack/react-query';
 import type { ReactElement } from 'react';
+import { Link } from 'react-router';
 import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
 import { Field } from '../kit/field.tsx';
@@ -19,9 +20,9 @@ const SENDS = [
 
 /** The foreman says of a tool of the crib that it sends by itself. */
 export function AnotherSender({ instruments }: { readonly instruments: readonly InstrumentView[] }): ReactElement {
-  const { data: tools = [] } = useQuery({ queryKey: ['tools'], queryFn: () => ask(ENDPOINTS.tools.list) });
+  const { data: tools } = useQuery({ queryKey: ['tools'], queryFn: () => ask(ENDPOINTS.tools.list) });
   const known = new Set(instruments.map(({ tool }) => tool.id));
-  const free = tools.filter(({ id, retired }) => !known.has(id) && !retired);
+  const free = (tools ?? []).filter(({ id, retired }) => !known.has(id) && !retired);
   const form = useAskForm<Typed, InstrumentBody>({
     type: InstrumentBody,
     initial: { toolId: '', clicks: 'no' },
@@ -31,8 +32,14 @@ export function AnotherSender({ instruments }: { readonly instruments: readonly 
       await refresh({ queryKey: ['instruments'] });
     },
   });
+  if (tools && free.length === 0)
+    return (
+      <p>
+        What sends is a tool first: <Link to="/crib/new">put it into the crib</Link>, then say here that it does.
+      </p>
+    );
   return (
-    <section className="mt-4" aria-label="Another tool sends by itself">
+    <section className="mt-4" style={{ maxWidth: 480 }} aria-label="Another tool sends by itself">
       <h2>Another tool sends by itself</h2>
       <Asking of={form} act="It sends">
         <Field
