@@ -2,7 +2,7 @@
 const FLOORS = [
   ['common', 'database'],
   ['stream', 'outbox', 'tablets', 'workings'],
-  ['notices', 'files', 'stores', 'sheets', 'instruments'],
+  ['notices', 'files', 'benches', 'stores', 'sheets', 'instruments'],
   ['entries', 'people', 'health'],
   ['jobs', 'orders', 'quotes'],
   ['today', 'crib', 'customers', 'reports'],

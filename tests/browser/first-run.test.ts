@@ -25,13 +25,13 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.press('Enter');
   // What a first job takes stands there, and what is next; it is left and taken up from Today.
   await hand.heads('Setting up');
-  await hand.sees('0 of 9 are there');
+  await hand.sees('0 of 10 are there');
   expect(await hand.faults()).toEqual([]);
   await hand.go('/');
   await hand.sees('Now, for Signe');
   await hand.sees('Nothing on the benches can go on');
   await hand.sees('Nordtal Bench');
-  await hand.sees('0 of 9 are there');
+  await hand.sees('0 of 10 are there');
 
   expect(await stranger.get<HealthView>('/health')).not.toHaveProperty('firstRun');
   const again = { shop: 'Mine', zone: 'UTC', currency: 'EUR', name: 'Somebody Else', login: 'else', password: 'let me in, please' };
@@ -178,7 +178,7 @@ test('an empty shop is opened by its first foreman, once', async () => {
 
   // A sheet is begun from the example of its family; what the crib lacks for it is named.
   await hand.go('/shop/begin');
-  await hand.sees('3 of 9 are there');
+  await hand.sees('3 of 10 are there');
   await hand.use('Take one over');
   await hand.sees('Sheets to begin from');
   expect(await hand.faults()).toEqual([]);

@@ -22,7 +22,7 @@ export function asVersion(place: string, version: string, change: string, first 
   for (const manifest of ['package.json', 'apps/server/package.json'])
     replace(join(place, manifest), /"version": "[^"]*"/u, `"version": "${version}"`);
   const source = join(place, 'apps/server/dist/database/data-source.js');
-  replace(source, 'ShopLogo1765150000000,', 'ShopLogo1765150000000, Later9900000000000,');
+  replace(source, 'Benches1765200000000,', 'Benches1765200000000, Later9900000000000,');
   const later = `class Later9900000000000 {
   name = 'Later9900000000000';
   up = (runner) => runner.query(${JSON.stringify(change)});

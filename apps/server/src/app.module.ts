@@ -4,6 +4,7 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import type { DataSource } from 'typeorm';
 import { ProblemFilter } from './common/problem.filter.js';
 import { RequestPipe } from './common/validation.js';
+import { BenchesModule } from './benches/benches.module.js';
 import { BeginModule } from './begin/begin.module.js';
 import type { Config } from './config.js';
 import { CribModule } from './crib/crib.module.js';
@@ -42,6 +43,7 @@ const DOMAINS = [
   StoresModule,
   ListsModule,
   BeginModule,
+  BenchesModule,
   EntriesModule,
   JobsModule,
   TodayModule,

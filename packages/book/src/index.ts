@@ -11,6 +11,7 @@ export * from './hold-points.js';
 export { GENERAL_LADDER, ladderAt, type Ladder } from './ladder.js';
 export { mayBeTimed, notReady, type LeadState } from './leads.js';
 export * from './before-after.js';
+export * from './benches.js';
 export { type LookDue, type Shown } from './looks-due.js';
 export * from './entries/check.js';
 export * from './kinds/all.js';

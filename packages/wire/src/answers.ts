@@ -1,5 +1,6 @@
 import type {
   AnyKeptEntry,
+  Bench,
   CareView,
   EarlierView,
   JobHead,
@@ -51,6 +52,7 @@ import type { WayInView } from './way-in.js';
 export interface Answers {
   AnyKeptEntry: AnyKeptEntry;
   BeginView: BeginView;
+  Bench: Bench;
   Begun: { readonly revisionId: string };
   ChainView: ChainView;
   BroughtView: BroughtView;

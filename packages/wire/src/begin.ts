@@ -4,6 +4,7 @@ export interface BeginView {
   readonly isPriced: boolean;
   /** Who works here now, and how many of them have a PIN. */
   readonly people: number;
+  readonly benches: number;
   readonly pins: number;
   readonly tools: number;
   readonly stock: number;

@@ -21,6 +21,13 @@ export const ENDPOINTS = {
     picture: endpoint('PUT', '/tools/:id/picture', WRITERS, 'ToolView', { body: 'ToolPictureBody' }),
     study: endpoint('POST', '/tools/:id/studies', WRITERS, 'ToolView', { body: 'StudyBody' }),
   },
+  benches: {
+    list: endpoint('GET', '/benches', EVERYONE, ['Bench']),
+    add: endpoint('POST', '/benches', FOREMAN, 'Bench', { body: 'BenchBody', status: 201 }),
+    change: endpoint('PUT', '/benches/:id', FOREMAN, 'Bench', { body: 'BenchChangeBody' }),
+    drop: endpoint('DELETE', '/benches/:id', FOREMAN, 'nothing'),
+    stand: endpoint('PUT', '/jobs/:id/bench', EVERYONE, ['Bench'], { body: 'StandBody' }),
+  },
   customers: {
     list: endpoint('GET', '/customers', EVERYONE, ['CustomerLine'], { query: ['find'] }),
     one: endpoint('GET', '/customers/:id', EVERYONE, 'CustomerView'),

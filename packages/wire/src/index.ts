@@ -1,6 +1,7 @@
 /** What crosses the wire, other than entries. */
 export * from './answers.js';
 export * from './begin.js';
+export * from './benches.js';
 export * from './bodies.js';
 export * from './crib.js';
 export * from './endpoint.js';

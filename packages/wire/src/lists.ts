@@ -1,6 +1,7 @@
 import { MATERIAL_IDS, parseQuantity, type Quantity } from '@jubb/core';
-import { CRIB_KINDS, ROLES, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
+import { BENCH_KINDS, CRIB_KINDS, ROLES, STOCK_KINDS, STOCK_UNITS, TOOL_READS, isPushing, type CribKind } from '@jubb/sheet';
 import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsObject } from 'class-validator';
+import type { BenchBody } from './benches.js';
 import type { ToolBody } from './crib.js';
 import type { CustomerBody } from './customers.js';
 import type { NewPersonBody } from './people.js';
@@ -8,7 +9,7 @@ import type { FieldProblem } from './views.js';
 import type { OfferBody, StockItemBody } from './stores.js';
 
 /** Lists of the shop that come in as a table. */
-export const LISTS = ['people', 'customers', 'tools', 'stores', 'prices'] as const;
+export const LISTS = ['people', 'benches', 'customers', 'tools', 'stores', 'prices'] as const;
 export type ListName = (typeof LISTS)[number];
 
 /** So many rows come in at a time. */
@@ -30,6 +31,13 @@ export const LIST_COLUMNS = {
     { name: 'name', label: 'Name', needed: true, also: ['who', 'full name'], example: 'Mira Olven' },
     { name: 'role', label: 'Works as', needed: true, also: ['role'], example: 'mechanic' },
     { name: 'password', label: 'First password', also: ['password'], example: 'plumb and level' },
+  ],
+  benches: [
+    { name: 'name', label: 'Name', needed: true, also: ['bench', 'what it is called'], example: '20 t press' },
+    { name: 'kind', label: 'Kind', needed: true, also: ['type'], example: 'press' },
+    { name: 'who', label: 'Used by', also: ['who', 'log-ins'], example: 'mira, tom' },
+    { name: 'open', label: 'Monday to Friday', also: ['open', 'hours'], example: '07:00-16:30' },
+    { name: 'out', label: 'Out of use because', also: ['out of use'], example: '' },
   ],
   customers: [
     { name: 'name', label: 'Customer', needed: true, also: ['name', 'company'], example: 'Harrow Lift Company' },
@@ -172,6 +180,34 @@ export function personFrom(cells: Cells, before: Pick<NewPersonBody, 'name' | 'r
     body: { login: read.text('login').toLowerCase(), name: read.text('name') || (before?.name ?? ''), role, password },
     wrongs: read.wrongs,
   };
+}
+
+const FROM_TO = /^(\d{1,2}:\d{2})\s*(?:-|–|to|until)\s*(\d{1,2}:\d{2})$/u;
+
+/** A bench as a row says it; `logins` are those who may use it, none where the row does not say. */
+export function benchFrom(cells: Cells, before: BenchBody | undefined): Said<BenchBody> & { readonly logins: readonly string[] } {
+  const read = new Reader(cells);
+  const open = read.text('open');
+  const [, from, to] = FROM_TO.exec(open) ?? [];
+  if (open !== '' && from === undefined)
+    read.wrongs.push({ field: 'open', given: open, allowed: 'must be two times of day, such as 07:00-16:30' });
+  const said = Array.from({ length: 7 }, (_, at) =>
+    at < 5 ? { from: from?.padStart(5, '0') ?? '', to: to?.padStart(5, '0') ?? '' } : { from: '', to: '' },
+  );
+  const out = read.text('out') || before?.out;
+  const body: BenchBody = {
+    name: read.text('name'),
+    kind: read.oneOf('kind', BENCH_KINDS) ?? before?.kind ?? 'bench',
+    who: before?.who ?? [],
+    week: from === undefined ? (before?.week ?? []) : said,
+    closed: before?.closed ?? [],
+    ...(out === undefined ? {} : { out }),
+  };
+  const logins = read
+    .text('who')
+    .toLowerCase()
+    .split(/[\s,;]+/u);
+  return { body, wrongs: read.wrongs, logins: logins.filter((login) => login !== '') };
 }
 
 const LONGEST_NAME = 120;

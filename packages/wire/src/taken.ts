@@ -17,6 +17,7 @@ import {
   SwapBody,
   TabletBody,
 } from './bodies.js';
+import { BenchBody, BenchChangeBody, StandBody } from './benches.js';
 import { LendBody, RetireBody, StudyBody, ToolBody, ToolChangeBody, ToolCheckBody, ToolPictureBody } from './crib.js';
 import { AnswerBody } from './quotes.js';
 import { LicenceBody, NewPersonBody, PasswordBody, PersonBody } from './people.js';
@@ -43,6 +44,8 @@ import {
 export const BODIES = {
   AcceptBody,
   AnswerBody,
+  BenchBody,
+  BenchChangeBody,
   BookInBody,
   BringBody,
   ConfirmBody,
@@ -79,6 +82,7 @@ export const BODIES = {
   SettleBody,
   SettleCountBody,
   ShopBody,
+  StandBody,
   StockChangeBody,
   StockItemBody,
   StudyBody,

@@ -209,6 +209,7 @@ export type ServerEvent =
   | { readonly type: 'file'; readonly file: string }
   | { readonly type: 'instruments' }
   | { readonly type: 'stores' }
+  | { readonly type: 'benches' }
   | { readonly type: 'notices' }
   | { readonly type: 'lines'; readonly lines: readonly LiveLine[] }
   /** A session is over, by the hash of its id: between the servers alone. */

@@ -6,6 +6,7 @@ export const BEGUN: Statement = {
   text: `SELECT s.version > 1 AS "isPriced",
       (SELECT count(*)::int FROM person WHERE left_at IS NULL) AS people,
       (SELECT count(*)::int FROM person WHERE left_at IS NULL AND pin_hash IS NOT NULL) AS pins,
+      (SELECT count(*)::int FROM bench) AS benches,
       (SELECT count(*)::int FROM tool WHERE retired IS NULL) AS tools,
       (SELECT count(*)::int FROM stock_item) AS stock,
       (SELECT count(*)::int FROM supplier WHERE NOT is_gone) AS suppliers,

@@ -23,6 +23,7 @@ import { Walk1765000000000 } from './migrations/1765000000000-walk.js';
 import { SecondFactor1765050000000 } from './migrations/1765050000000-second-factor.js';
 import { OwnSuppliers1765100000000 } from './migrations/1765100000000-own-suppliers.js';
 import { ShopLogo1765150000000 } from './migrations/1765150000000-shop-logo.js';
+import { Benches1765200000000 } from './migrations/1765200000000-benches.js';
 import { Care1764800000000 } from './migrations/1764800000000-care.js';
 import { RubberOnTheShelf1764750000000 } from './migrations/1764750000000-rubber-on-the-shelf.js';
 
@@ -77,6 +78,7 @@ export function makeDataSource(url: string, isPatient = false): DataSource {
       SecondFactor1765050000000,
       OwnSuppliers1765100000000,
       ShopLogo1765150000000,
+      Benches1765200000000,
     ],
     synchronize: false,
     logging: false,

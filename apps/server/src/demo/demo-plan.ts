@@ -64,7 +64,8 @@ export interface DemoPlan {
 const FINISHED = 600;
 /** Of them brought over the counter. */
 const OVER_THE_COUNTER = 250;
-const HANDS = ['ilka', 'bram', 'tova', 'ilka', 'bram', 'joss'] as const;
+const LEARNING = 'joss';
+const HANDS = ['ilka', 'bram', 'tova', 'ilka', 'bram', LEARNING] as const;
 /** Left the shop after the first year. */
 const GONE = 'garrit';
 /** So much of the two years the earlier revisions were in force. */
@@ -100,8 +101,15 @@ const OPENED: readonly (readonly [picture: string, words: string])[] = [
 export function planShop(sheets: Sheets, pictures: Pictures = {}, seed = 417): DemoPlan {
   const plan = planJobs(sheets, seed);
   const random = seeded(seed + 1);
-  const jobs = plan.jobs.map((job) => withVariant(withPictures(job, pictures, random), plan.units[job.unit]!, sheets, seed));
+  const jobs = plan.jobs
+    .map((job) => withVariant(withPictures(job, pictures, random), plan.units[job.unit]!, sheets, seed))
+    .map((job) => byWhoMay(job, sheets.get(plan.units[job.unit]!.sheet)!));
   return { ...plan, jobs: withKnowHow(jobs, plan.units, sheets) };
+}
+
+/** Who is learning has no job that ends at the test stand: it is not for them. */
+function byWhoMay(job: PlannedJob, { steps }: SheetFile): PlannedJob {
+  return job.hand === LEARNING && steps.some(({ bench }) => bench === 'test stand') ? { ...job, hand: HANDS[0], pace: 1 } : job;
 }
 
 /** One job after the other of a model keeps what its step taught, where it comes to that step. */
@@ -193,7 +201,7 @@ function planJobs(sheets: Sheets, seed: number): DemoPlan {
         at: when,
         isEarly: when < EARLY,
         hand,
-        pace: hand === 'joss' ? 1.5 : 0.85 + 0.4 * random(),
+        pace: hand === LEARNING ? 1.5 : 0.85 + 0.4 * random(),
         // What ran longer since the last time is worn further.
         wear: since === undefined ? 0.3 + 0.8 * random() : Math.min(1.2, (when - since) * 1.6 + 0.2 * random()),
         slips: random() < 0.07,
@@ -384,7 +392,7 @@ function openJobs(
     at(
       'tindlebrook-cc1-loose-ball-hub',
       { stage: 'prove', within: 'sign' },
-      { hand: 'joss', pace: 1.5, endedAgo: 15, shows: 'An apprentice’s job that waits for the signature' },
+      { hand: LEARNING, pace: 1.5, endedAgo: 15, shows: 'An apprentice’s job that waits for the signature' },
     ),
     at('ostrel-ps2-propeller-shaft', { stage: 'build', share: 0.5 }, { promiseDays: -2, endedAgo: 900 }),
     at('askvale-db32-dripless-seal', { stage: 'hand-over', share: 0 }),
@@ -401,7 +409,7 @@ function openJobs(
       return job(free, {
         stop: { stage, share: stage === 'book-in' ? 0 : 0.2 + 0.6 * random() },
         endedAgo: 30 + index * 140,
-        hand: pick(['ilka', 'bram', 'tova', 'joss'], random),
+        hand: pick(['ilka', 'bram', 'tova', LEARNING], random),
       });
     }),
   ];

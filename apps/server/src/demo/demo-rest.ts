@@ -1,6 +1,6 @@
 import type { PersonView, QuoteAnswer, QuoteBody, QuoteLine } from '@jubb/book';
 import { seeded } from '@jubb/core';
-import { daysOn } from '@jubb/sheet';
+import { daysOn, type Stage } from '@jubb/sheet';
 import { randomBytes } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
@@ -17,12 +17,14 @@ import {
 } from '../database/entities/index.js';
 import { ask } from '../database/data-source.js';
 import { digest } from '../tablets/tablets.service.js';
+import { loadBenches } from './demo-benches.js';
 import { DATE_CHECKS } from './demo.sql.js';
 import { DEMO_SUPPLIERS } from './demo-stores.js';
 import { ZONE } from './demo-known.js';
 import type { PlannedJob } from './demo-plan.js';
 import type { WorkedJob } from './demo-worker.js';
 
+const HANDS_ON: readonly Stage[] = ['strip', 'measure', 'build', 'prove'];
 const DAY = 24 * 3600 * 1000;
 const HOUR_MINOR = 6800;
 const TAX = 0.2;
@@ -49,7 +51,16 @@ export async function loadRest(
   await loadQuotes(manager, jobs, staff.get('perla')!.id, now);
   await loadOrders(manager, jobs, staff.get('perla')!.id, now);
   await loadChecks(manager, staff, now);
+  await loadBenches(manager, staff, inHand(jobs));
   await manager.insert(DemoSight, sightsOf(jobs));
+}
+
+/** Open jobs that are under somebody's hands, the one worked at last in front. */
+function inHand(jobs: readonly KeptJob[]): readonly string[] {
+  return jobs
+    .filter(({ worked: { stage, closedAt } }) => closedAt === null && HANDS_ON.includes(stage))
+    .toSorted((one, other) => (one.worked.endedAt < other.worked.endedAt ? 1 : -1))
+    .map(({ worked: { id } }) => id);
 }
 
 async function loadQuotes(manager: EntityManager, jobs: readonly KeptJob[], sentById: string, now: number): Promise<void> {

@@ -7,6 +7,7 @@ import { ask } from '../database/data-source.js';
 import { EntriesService } from '../entries/entries.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { SheetsService } from '../sheets/sheets.service.js';
+import { loadBenches } from './demo-benches.js';
 import { DATE_JOBS } from './demo.sql.js';
 import type { DemoUnit } from '@jubb/play';
 import { workAt, type JobPlan } from './demo-work.js';
@@ -84,6 +85,7 @@ export class DemoThree {
     );
     await this.#work(middle, { seed: 11, unit: LEAKING, crew, pace: 0.15, stop: { stage: 'build', within: 'torque' } }, now - 4 * HOUR);
     await ask(this.dataSource.manager, DATE_JOBS);
+    await loadBenches(this.dataSource.manager, staff, [middle.id]);
   }
 
   async #bookIn(

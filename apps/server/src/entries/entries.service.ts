@@ -1,7 +1,9 @@
 import {
+  benchRefusal,
   checkEntry,
   guardOf,
   licenceRefusal,
+  needsBench,
   kindOf,
   kindsThat,
   takesStock,
@@ -23,6 +25,7 @@ import { asToday, contentOf } from './entry-content.js';
 import { sentAs } from './entry-hash.js';
 import { KeeperService, type Ready } from './keeper.service.js';
 import { PinsService } from './pins.service.js';
+import { BenchesService } from '../benches/benches.service.js';
 
 /** The newest version of each kind. */
 const VERSIONS = JSON.stringify(Object.fromEntries(kindsThat(() => true).map((kind) => [kind, kindOf(kind).version])));
@@ -34,6 +37,7 @@ export class EntriesService {
     @Inject(PinsService) private readonly pins: PinsService,
     @Inject(StreamService) private readonly stream: StreamService,
     @Inject(KeeperService) private readonly keeper: KeeperService,
+    @Inject(BenchesService) private readonly benches: BenchesService,
   ) {}
 
   ofJob(jobId: string): Promise<readonly AnyKeptEntry[]> {
@@ -118,6 +122,7 @@ export class EntriesService {
     const graver = refusals.find(({ code }) => code !== 'bad-input');
     if (first) throw refused(graver ?? { ...first, errors: refusals.flatMap(({ errors }) => errors) });
     await this.#certified(manager, person, entries, sheet);
+    await this.#atBench(manager, person, entries, sheet);
     const contents = entries.map((entry) => contentOf(entry, { jobId, personId, sheet, tools }));
     return { jobId, personId, role, sheet, contents, guard: guardOf(entries, sheet) };
   }
@@ -130,6 +135,18 @@ export class EntriesService {
     const errors = held.flatMap(({ entry: { step, takenAt }, at }) => {
       const allowed = licenceRefusal(sheet, step, licences, dayIn(zone, Math.min(Date.parse(takenAt), Date.now())));
       return allowed === undefined ? [] : [{ field: `entries[${at}].payload.certificate`, allowed }];
+    });
+    if (errors.length > 0) throw badInput(errors);
+  }
+
+  /** Refuses work at a step whose machine this person may not use, or which is out of use; most steps need none. */
+  async #atBench(manager: EntityManager, { id: personId }: PersonView, entries: readonly NewEntry[], sheet: SheetFile): Promise<void> {
+    const needing = entries.map((entry, at) => ({ entry, at })).filter(({ entry }) => needsBench(entry, sheet));
+    if (needing.length === 0) return;
+    const benches = await this.benches.all(manager);
+    const errors = needing.flatMap(({ entry: { step }, at }) => {
+      const allowed = benchRefusal(sheet, step, benches, personId);
+      return allowed === undefined ? [] : [{ field: `entries[${at}].step`, given: step!, allowed }];
     });
     if (errors.length > 0) throw badInput(errors);
   }

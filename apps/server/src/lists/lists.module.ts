@@ -1,4 +1,5 @@
 import { Module } from '@nestjs/common';
+import { BenchesModule } from '../benches/benches.module.js';
 import { CribModule } from '../crib/crib.module.js';
 import { CustomersModule } from '../customers/customers.module.js';
 import { OrdersModule } from '../orders/orders.module.js';
@@ -9,7 +10,7 @@ import { ListsService } from './lists.service.js';
 
 /** Lists of the shop that come in as a table. */
 @Module({
-  imports: [CribModule, CustomersModule, OrdersModule, PeopleModule, StoresModule],
+  imports: [BenchesModule, CribModule, CustomersModule, OrdersModule, PeopleModule, StoresModule],
   controllers: [ListsController],
   providers: [ListsService],
 })

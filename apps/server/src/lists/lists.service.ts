@@ -3,6 +3,7 @@ import { LONGEST_CELL, type BringBody, type BroughtRow, type BroughtView, type C
 import { Inject, Injectable } from '@nestjs/common';
 import { DataSource, type EntityManager } from 'typeorm';
 import { ProblemError, badInput } from '../common/problem.js';
+import { BenchesService } from '../benches/benches.service.js';
 import { CustomersService } from '../customers/customers.service.js';
 import { CribService } from '../crib/crib.service.js';
 import { inTransaction } from '../database/data-source.js';
@@ -16,6 +17,7 @@ class PutBack extends Error {}
 /** The columns that a row is known by: the same number of two suppliers is two prices. */
 const KEYS: Readonly<Record<ListName, readonly string[]>> = {
   people: ['login'],
+  benches: ['name'],
   customers: ['name', 'machine', 'serial'],
   tools: ['tag'],
   stores: ['number'],
@@ -32,6 +34,7 @@ export class ListsService {
   constructor(
     @Inject(DataSource) private readonly dataSource: DataSource,
     @Inject(PeopleService) private readonly people: PeopleService,
+    @Inject(BenchesService) private readonly benches: BenchesService,
     @Inject(CustomersService) private readonly customers: CustomersService,
     @Inject(CribService) private readonly crib: CribService,
     @Inject(StoresService) private readonly stores: StoresService,
@@ -39,6 +42,7 @@ export class ListsService {
   ) {
     this.#bring = {
       people: (manager, cells, by) => this.people.bring(manager, cells, by),
+      benches: (manager, cells, by) => this.benches.bring(manager, cells, by),
       customers: (manager, cells, by) => this.customers.bring(manager, cells, by),
       tools: (manager, cells, by) => this.crib.bring(manager, cells, by),
       stores: (manager, cells, by) => this.stores.bring(manager, cells, by),

@@ -1,10 +1,10 @@
-import { WEEKDAYS, type OpenHours, type ShopHours } from '@jubb/book';
-import { ENDPOINTS, HoursBody, LogoBody, ShopBody, type FieldProblem, type ShopView } from '@jubb/wire';
+import { ENDPOINTS, HoursBody, LogoBody, ShopBody, type ShopView } from '@jubb/wire';
 import { Body, Controller, Inject, Req } from '@nestjs/common';
 import type { FastifyRequest } from 'fastify';
 import { Route } from '../common/route.js';
 import { DataSource } from 'typeorm';
 import { personOf } from '../common/access.guard.js';
+import { hoursFrom, hoursInWords } from '../common/hours.js';
 import { badInput, changedSince } from '../common/problem.js';
 import { inTransaction } from '../database/data-source.js';
 import { KeptFile, Shop } from '../database/entities/index.js';
@@ -18,19 +18,7 @@ export class ShopController {
   /** When it is open: promises and the day go by it. */
   @Route(ENDPOINTS.shop.hours)
   async hours(@Body() { version, week, closed }: HoursBody, @Req() request: FastifyRequest): Promise<ShopView> {
-    const wrongs: FieldProblem[] = week.flatMap(({ from, to }, at): readonly FieldProblem[] => {
-      if (from === '' && to === '') return [];
-      return from < to && from !== ''
-        ? []
-        : [{ field: `week[${at}].to`, given: to, allowed: `must be after ${from || 'the time it opens'}` }];
-    });
-    const twice = closed.findIndex(({ day }, at) => closed.slice(0, at).some((other) => other.day === day));
-    if (twice >= 0) wrongs.push({ field: `closed[${twice}].day`, given: closed[twice]!.day, allowed: 'is in the list already' });
-    if (wrongs.length > 0) throw badInput(wrongs);
-    const hours: ShopHours = {
-      week: week.map(({ from, to }) => (from === '' ? null : { from, to })),
-      closed: closed.map(({ day, why }) => ({ day, why: why.trim() })).toSorted((one, other) => (one.day < other.day ? -1 : 1)),
-    };
+    const hours = hoursFrom(week, closed);
     const before = await shopView(this.dataSource);
     await inTransaction(this.dataSource, async (manager) => {
       const { affected } = await manager.update(Shop, { id: 1, version }, { hours, version: version + 1 });
@@ -74,17 +62,6 @@ export class ShopController {
 export async function shopView(dataSource: DataSource): Promise<ShopView> {
   const { id: _one, sessionSecret: _secret, ...shop } = await dataSource.getRepository(Shop).findOneByOrFail({ id: 1 });
   return shop;
-}
-
-function hoursInWords(hours: ShopHours | null): InWords {
-  return {
-    ...Object.fromEntries(WEEKDAYS.map((name, at) => [name, openWords(hours?.week[at] ?? null)])),
-    'closed on': hours?.closed.map(({ day, why }) => `${day} ${why}`).join('; ') ?? '',
-  };
-}
-
-function openWords(open: OpenHours | null): string {
-  return open ? `${open.from} to ${open.to}` : 'closed';
 }
 
 function inWords({ name, zone, hourlyMinor, taxShare, marginShare, rules, pinDigits }: Omit<ShopBody, 'version'>): InWords {

@@ -50,6 +50,7 @@ const ROUTES: RouteObject[] = [
           { path: 'shop/bring', Component: page(() => import('../shop/bring-page.tsx'), 'BringPage') },
           { path: 'shop/begin', Component: page(() => import('../shop/begin-page.tsx'), 'BeginPage') },
           { path: 'shop/network', Component: page(() => import('../shop/network-page.tsx'), 'NetworkPage') },
+          { path: 'shop/benches', Component: page(() => import('../shop/benches-page.tsx'), 'BenchesPage') },
           { path: 'shop/people', Component: page(() => import('../shop/people-page.tsx'), 'PeoplePage') },
           { path: 'shop/tablets', Component: page(() => import('../shop/tablets-page.tsx'), 'TabletsPage') },
           { path: 'shop/changes', Component: page(() => import('../shop/changes-page.tsx'), 'ChangesPage') },

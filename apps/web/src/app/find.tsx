@@ -37,6 +37,7 @@ const ACTIONS: readonly Found[] = [
   { key: 'shop', kind: 'place', words: 'The shop and its rules', to: '/shop' },
   { key: 'begin', kind: 'place', words: 'Setting up the shop', to: '/shop/begin' },
   { key: 'bring', kind: 'place', words: 'Bring in a list: people, customers, tools, stores', to: '/shop/bring' },
+  { key: 'benches', kind: 'place', words: 'Benches and machines, and what stands there', to: '/shop/benches' },
   { key: 'people', kind: 'place', words: 'People who work here', to: '/shop/people' },
   { key: 'network', kind: 'place', words: 'This tablet: camera, microphone, work without a link', to: '/shop/network' },
   { key: 'tablets', kind: 'place', words: 'Tablets and who is logged in', to: '/shop/tablets' },

@@ -24,6 +24,7 @@ test.each([
   [{ type: 'sheet' }, ['ask ["sheets"]', 'ask ["job"]', 'ask ["today"]']],
   [{ type: 'notices' }, ['ask ["today"]']],
   [{ type: 'stores' }, ['ask ["stores"]']],
+  [{ type: 'benches' }, ['ask ["benches"]']],
   [{ type: 'instruments' }, ['ask ["instruments"]']],
 ] as readonly [PageEvent, readonly string[]][])('of %j the page takes in: %j', (event, done) => {
   expect(doneWith(event)).toEqual(done);

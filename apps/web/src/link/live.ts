@@ -53,6 +53,7 @@ export function takeIn(event: PageEvent, page: Told = PAGE): void {
       return page.today(event);
     case 'entries':
       return page.entries(event.jobId, event.seq);
+    case 'benches':
     case 'instruments':
     case 'stores':
       return page.refresh({ queryKey: [event.type] });

@@ -1,5 +1,6 @@
 import {
   type AnyKeptEntry,
+  type Bench,
   type JobHead,
   type JobView,
   type TodayTold,
@@ -194,6 +195,10 @@ export const useSheet = (id: string): UseQueryResult<SheetView> =>
   useQuery({ queryKey: ['sheets', id], queryFn: () => ask(ENDPOINTS.sheets.one, { id }) });
 
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => ask(ENDPOINTS.tools.list) });
+
+/** Benches and the machines that steps need, with what stands there. */
+export const useBenches = (): UseQueryResult<Bench[]> =>
+  useQuery({ queryKey: ['benches'], queryFn: () => ask(ENDPOINTS.benches.list) });
 
 export const useInstruments = (): UseQueryResult<InstrumentView[]> =>
   useQuery({ queryKey: ['instruments'], queryFn: () => ask(ENDPOINTS.instruments.list) });

@@ -1,5 +1,6 @@
+import { benchesLacking } from '@jubb/book';
 import { routesOf, type Rehearsal, type RehearsedStep } from '@jubb/play';
-import { STAGE_NAMES } from '@jubb/sheet';
+import { STAGE_NAMES, type SheetFile } from '@jubb/sheet';
 import { useEffect, useMemo, useRef, useState, type ReactElement } from 'react';
 import Button from 'react-bootstrap/Button';
 import FormLabel from 'react-bootstrap/FormLabel';
@@ -8,7 +9,7 @@ import ProgressBar from 'react-bootstrap/ProgressBar';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { useKeys } from '../kit/keys.ts';
 import { Care, Loading, Title, Wrong } from '../kit/pieces.tsx';
-import { useSheet } from '../link/queries.ts';
+import { useBenches, useSheet } from '../link/queries.ts';
 import { useRehearsal } from './use-play.ts';
 import './sheets.scss';
 
@@ -48,12 +49,17 @@ export function RehearsalPage(): ReactElement {
           </FormSelect>
         </div>
       ) : null}
-      {rehearsal ? <Played key={route} rehearsal={rehearsal} /> : <Loading what="how it goes" />}
+      {rehearsal ? <Played key={route} rehearsal={rehearsal} file={sheet.file} /> : <Loading what="how it goes" />}
     </>
   );
 }
 
-function Played({ rehearsal }: { readonly rehearsal: Rehearsal }): ReactElement {
+interface PlayedProps {
+  readonly rehearsal: Rehearsal;
+  readonly file: SheetFile;
+}
+
+function Played({ rehearsal, file }: PlayedProps): ReactElement {
   const { steps, stuck } = rehearsal;
   const { at, isRunning, toggle, again } = useRun(steps.length);
   useKeys({ act: toggle }, {});
@@ -88,7 +94,7 @@ function Played({ rehearsal }: { readonly rehearsal: Rehearsal }): ReactElement 
         </ol>
       </div>
       <aside aria-label="Before it begins">
-        <Before rehearsal={rehearsal} />
+        <Before rehearsal={rehearsal} file={file} />
       </aside>
     </div>
   );
@@ -125,9 +131,11 @@ function StepLine({ step, isFirst, isHere, isPast }: StepLineProps): ReactElemen
   );
 }
 
-function Before({ rehearsal: { steps, lacking, newParts } }: { readonly rehearsal: Rehearsal }): ReactElement {
+function Before({ rehearsal: { steps, lacking, newParts }, file }: PlayedProps): ReactElement {
+  const { data: benches = [] } = useBenches();
+  const noBench = benchesLacking(file, benches).map((kind) => `No ${kind} that can be used`);
   const lists: readonly (readonly [string, readonly (readonly [string, string])[], string])[] = [
-    ['Lacking here', lacking.map((words) => [words, ''] as const), 'The crib has all that it takes.'],
+    ['Lacking here', [...noBench, ...lacking].map((words) => [words, ''] as const), 'The shop has all that it takes.'],
     [
       'Ready when its step begins',
       steps.flatMap(({ title, ready }) => (ready === undefined ? [] : [[ready, title] as const])),

@@ -3,7 +3,20 @@ import { expect, test } from '@jest/globals';
 import { beginSteps } from './begin-steps.ts';
 
 const EMPTY: BeginView = {
-  ...{ isPriced: false, people: 1, pins: 0, tools: 0, stock: 0, suppliers: 0, sheets: 0, drafts: 0, tablets: 1, jobs: 0, handedOver: 0 },
+  ...{
+    isPriced: false,
+    people: 1,
+    pins: 0,
+    benches: 0,
+    tools: 0,
+    stock: 0,
+    suppliers: 0,
+    sheets: 0,
+    drafts: 0,
+    tablets: 1,
+    jobs: 0,
+    handedOver: 0,
+  },
   ...{ isBackedUp: false, isRehearsed: false, isDemo: false },
 };
 const doneIn = (view: Partial<BeginView>): readonly string[] =>
@@ -17,6 +30,7 @@ test('of a shop that is just opened nothing is there', () => {
 test.each<[string, Partial<BeginView>, string]>([
   ['prices that somebody kept', { isPriced: true }, 'What an hour costs, and the tax'],
   ['a second person', { people: 2 }, 'Who works here'],
+  ['a bench', { benches: 1 }, 'Benches and machines'],
   ['a tool', { tools: 1 }, 'The crib'],
   ['an approved sheet', { sheets: 1 }, 'Sheets of what comes in most'],
   ['a line in the stores', { stock: 1 }, 'The stores'],

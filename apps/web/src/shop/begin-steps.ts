@@ -17,7 +17,7 @@ const some = (count: number, one: string, more: string): string => `${count === 
 
 /** What a shop has to begin with, in the order in which each makes the next one easier; `command` is what is typed at its machine. */
 export function beginSteps(view: BeginView, command: string): readonly BeginStep[] {
-  const { people, pins, tools, stock, suppliers, sheets, drafts, tablets, jobs, handedOver } = view;
+  const { people, pins, benches, tools, stock, suppliers, sheets, drafts, tablets, jobs, handedOver } = view;
   return [
     {
       title: 'What an hour costs, and the tax',
@@ -33,6 +33,14 @@ export function beginSteps(view: BeginView, command: string): readonly BeginStep
       isDone: people > 1,
       go: { to: '/shop/people', act: 'People' },
       also: { to: '/shop/bring?list=people', act: 'Bring in a list' },
+    },
+    {
+      title: 'Benches and machines',
+      why: 'A step says where it is done, when that can be used and by whom; each unit has a bench where it is found.',
+      state: some(benches, 'bench or machine', 'benches and machines'),
+      isDone: benches > 0,
+      go: { to: '/shop/benches', act: 'Benches and machines' },
+      also: { to: '/shop/bring?list=benches', act: 'Bring in a list' },
     },
     {
       title: 'The crib',

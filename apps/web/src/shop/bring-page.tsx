@@ -27,6 +27,7 @@ import { ShopPlaces } from './shop-places.tsx';
 
 const LIST_WORDS: Readonly<Record<ListName, string>> = {
   people: 'people who work here',
+  benches: 'benches and machines',
   customers: 'customers and their machines',
   tools: 'tools of the crib',
   stores: 'lines of the stores',
@@ -35,6 +36,7 @@ const LIST_WORDS: Readonly<Record<ListName, string>> = {
 /** Where the page keeps what it knows of them. */
 const KEPT_AS: Readonly<Record<ListName, string>> = {
   people: 'people',
+  benches: 'benches',
   customers: 'customers',
   tools: 'tools',
   stores: 'stores',

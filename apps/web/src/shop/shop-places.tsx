@@ -7,6 +7,7 @@ const PLACES = [
   ['/shop/begin', 'Setting up'],
   ['/shop', 'Prices and rules'],
   ['/shop/people', 'People'],
+  ['/shop/benches', 'Benches'],
   ['/shop/network', 'On the network'],
   ['/shop/tablets', 'Tablets and log-ins'],
   ['/shop/bring', 'Bring in a list'],

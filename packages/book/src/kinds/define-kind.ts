@@ -91,6 +91,8 @@ export interface Kind<K extends EntryKind> {
   readonly figures?: (payload: PayloadOf<K>) => readonly number[];
   /** Something is done to the unit by it: what must be here new for that is asked for first. */
   readonly act?: true;
+  /** Something is taken apart by it: like an act, it takes the machine that its step names. */
+  readonly hands?: true;
   /** It tells which new parts a job wants and has. */
   readonly tellsOfNew?: true;
   /** What is wrong with it by itself and by the sheet, once its fields are what they may be. */

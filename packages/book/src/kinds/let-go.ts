@@ -54,6 +54,7 @@ export const letGo: Kind<'let-go'> = defineKind({
   version: 1,
   payload: LetGoPayload,
   who: BENCH,
+  hands: true,
   points: { fit: 'fits' },
   needs: [isDue, notCut],
   check({ payload: { fit, force, note } }, sheet) {

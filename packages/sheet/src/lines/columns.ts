@@ -18,6 +18,7 @@ import {
   SEAL_KINDS,
   SETTING_KINDS,
   SETTING_METHODS,
+  STEP_BENCHES,
   WARMED,
 } from '../model/choices.js';
 import type { SheetList } from '../model/lists.js';
@@ -248,7 +249,7 @@ export const COLUMNS: Readonly<Record<SheetList, readonly Column[]>> = {
     text('tooLateAfter', 'Too late after', 16),
     refs('needsOff', 'Needs off'),
     choice('only', 'Only', JOB_PLACES),
-    choice('bench', 'Bench', ['bench', 'press', 'lift', 'oven', 'test stand', 'in place']),
+    choice('bench', 'Bench', STEP_BENCHES),
     yesNo('noWayBack', 'No way back'),
     text('wait.time', 'Wait', 8),
     text('wait.what', 'Waits for', 20),

@@ -176,10 +176,17 @@ export type ReshapedList = (typeof RESHAPED)[number];
 export const HOLD_BY = ['foreman', 'second person', 'certified person', 'customer'] as const;
 export type HoldBy = (typeof HOLD_BY)[number];
 
-/** What something must be by the time that a step begins. */
 /** What thins a coat: water; white spirit (alkyd paints); xylene (insulating varnish); nitro or two-pack thinner. */
 export const COATS = ['water', 'white spirit', 'xylene', 'nitro or two-pack thinner'] as const;
 export type CoatThinned = (typeof COATS)[number];
 
+/** What something must be by the time that a step begins. */
 export const READY = ['warm', 'cold', 'soaked', 'skinned', 'dry', 'ready'] as const;
 export type Ready = (typeof READY)[number];
+
+/** Places and machines of a shop that a step can need. */
+export const BENCH_KINDS = ['bench', 'press', 'lift', 'oven', 'test stand'] as const;
+export type BenchKind = (typeof BENCH_KINDS)[number];
+/** Where a step is done: at one of them, or in the machine that the unit belongs to. */
+export const STEP_BENCHES = [...BENCH_KINDS, 'in place'] as const;
+export type StepBench = (typeof STEP_BENCHES)[number];

@@ -27,6 +27,7 @@ import {
   SETTING_KINDS,
   SETTING_METHODS,
   STAGE_KINDS,
+  STEP_BENCHES,
   WARMED,
   type Doing,
   type FasteningKind,
@@ -44,6 +45,7 @@ import {
   type SettingKind,
   type SettingMethod,
   type StageKind,
+  type StepBench,
   type Warmed,
 } from './choices.js';
 import { Coat } from './coat.js';
@@ -457,7 +459,7 @@ export class Step extends Sided {
   @IsOptional() @IsIn(JOB_PLACES) only?: JobPlace;
   /** Parts that must be off already. */
   @IsOptional() @Refs() needsOff?: string[];
-  @IsOptional() @IsIn(['bench', 'press', 'lift', 'oven', 'test stand', 'in place']) bench?: string;
+  @IsOptional() @IsIn(STEP_BENCHES) bench?: StepBench;
   /** Parts that go in with it, besides those of its joint, seal or fit. */
   @IsOptional() @Refs() putsIn?: string[];
   /** Cannot be done any more once this step is. */

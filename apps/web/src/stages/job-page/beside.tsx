@@ -18,6 +18,7 @@ import { Ahead } from '../../job/timing/ahead.tsx';
 import { Unproved } from '../../job/holds/unproved.tsx';
 import { useHere } from '../../job/use-job.ts';
 import { changeKey } from './change-key.ts';
+import { StandsAt } from './stands-at.tsx';
 import { TheVariant, WhichVariant } from './which-variant.tsx';
 
 /** Beside the act: the job in two lines, and then only what is open. */
@@ -63,6 +64,7 @@ function AboutJob(): ReactElement {
           {isMore ? 'less' : 'more'}
         </Button>
       </p>
+      <StandsAt />
       <LastKept />
       {sheet.newer ? (
         <p className="mb-1">

@@ -8,6 +8,7 @@ import { shopToday } from '../../kit/days.ts';
 import { Care } from '../../kit/pieces.tsx';
 import { PinnedPage } from '../../kit/pinned-page.tsx';
 import { unread, useHere } from '../../job/use-job.ts';
+import { WhereDone, useNotHere } from '../../job/bench-at.tsx';
 import { Pictures } from '../../job/pictures.tsx';
 import { DecideRecorder } from '../decide/decide.tsx';
 import { RecorderLayout, type RecorderProps } from '../../job/recorder/layout.tsx';
@@ -64,12 +65,14 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
   const gate = useGate(step);
   const timed = useTimed(step);
   const { chosen: way } = useWay(step);
+  const notHere = useNotHere(step, way);
   const cautions = unread(here, step);
   if (cautions.length > 0) {
     const read = (): void =>
       here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
+  if (notHere) return notHere;
   const { looks: [look, ...then] = [], holds } = here.state.steps.find((one) => one.step.ref === step.ref) ?? {};
   if (look) return <LooksRecorder key={step.ref} step={step} looks={[look, ...then]} />;
   if (holds) return <HoldRecorder key={step.ref} step={step} holds={holds} />;
@@ -134,9 +137,11 @@ export function StepWords({ step }: { readonly step: Step }): ReactElement {
 
 /** What is done at a step, why and how, and when to stop. */
 function ActWords({ step }: { readonly step: Step }): ReactElement {
+  const { chosen } = useWay(step);
   return (
     <>
       <p className="act mb-1">{step.act}</p>
+      <WhereDone step={step} way={chosen} />
       <Warned step={step} />
       <WaysOff step={step} />
       {step.why ? <p className="soft mb-1 page-only">{step.why}</p> : null}
