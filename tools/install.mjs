@@ -1,24 +1,13 @@
 // ./jubb install: a service of this machine, under a user of its own, from when it boots.
 import { spawnSync } from 'node:child_process';
-import {
-  cpSync,
-  existsSync,
-  mkdirSync,
-  readFileSync,
-  readdirSync,
-  readlinkSync,
-  renameSync,
-  rmSync,
-  statSync,
-  symlinkSync,
-  writeFileSync,
-} from 'node:fs';
+import { cpSync, existsSync, mkdirSync, readFileSync, readdirSync, readlinkSync, renameSync, rmSync, statSync, symlinkSync } from 'node:fs';
 import { join } from 'node:path';
 import { movedBackup } from './backup.mjs';
 import { backupConfig } from './postgres.mjs';
-import { lanArgs, lanAsked } from './lan.mjs';
+import { lanAsked } from './lan.mjs';
 import { Stop, remark, say } from './say.mjs';
 import { answers, portWanted, stop } from './serve.mjs';
+import { COMMAND, CURRENT, SHOP, UNIT, USER, isBooted, systemctl, writeCommand, writeSettings, writeUnit } from './service-files.mjs';
 import {
   AVAHI,
   CADDY,
@@ -36,21 +25,11 @@ import {
   run,
 } from './setup.mjs';
 
-const USER = 'jubb';
-const CURRENT = join(PROGRAM, 'current');
-const SHOP = '/var/lib/jubb';
-const UNIT = '/etc/systemd/system/jubb.service';
-const SETTINGS = '/etc/jubb.env';
-const COMMAND = '/usr/local/bin/jubb';
-/** What a service is told of the environment that it was installed in. */
-const TOLD = ['JUBB_LAN_PORT', 'JUBB_LAN_TRUST_PORT', 'JUBB_LAN_BIND'];
 /** The one that runs, and the one before it. */
 const RELEASES_KEPT = 2;
 
 /** Whether what runs here is what was installed. */
 export const isService = () => isPlaced && existsSync(UNIT);
-const isBooted = () => existsSync('/run/systemd/system');
-const systemctl = (...args) => run('systemctl', args, { words: `systemctl ${args.join(' ')}` });
 
 export async function install(args) {
   if (!isRoot()) throw new Stop('A service of the machine is made by root: sudo ./jubb install');
@@ -88,11 +67,9 @@ export async function install(args) {
   run('chown', ['-R', `${USER}:${USER}`, SHOP]);
   run('chmod', ['750', SHOP]);
   if (hasShop) movedBackup(join(SHOP, 'postgres'), USER);
-  const told = TOLD.filter((name) => process.env[name] !== undefined).map((name) => `${name}=${process.env[name]}`);
-  writeFileSync(SETTINGS, [`JUBB_HOME=${SHOP}`, `JUBB_PORT=${port}`, 'JUBB_COMMAND="sudo jubb"', ...told, ''].join('\n'));
-  writeFileSync(UNIT, unit(lan));
-  writeFileSync(COMMAND, COMMAND_TEXT, { mode: 0o755 });
-  if (isBooted()) systemctl('daemon-reload');
+  writeSettings({ JUBB_PORT: String(port) });
+  writeUnit(lan);
+  writeCommand();
   systemctl('enable', 'jubb.service');
   if (isBooted()) {
     systemctl('start', 'jubb.service');
@@ -102,6 +79,31 @@ export async function install(args) {
     `Jubb is installed: it ${isBooted() ? `answers at http://127.0.0.1:${port}, and ` : ''}begins whenever this machine does. The shop is in ${SHOP}`,
   );
   say('sudo jubb status says whether all is well; sudo jubb backup FOLDER sees to it that nothing is lost');
+}
+
+/** Whether a service is there for the tablets of the shop, too: from now on, with another certificate, or no more. */
+export async function lan(args) {
+  if (!isService()) throw new Stop('This is for a service of the machine (sudo ./jubb install): ./jubb start --lan serves tablets by hand');
+  if (!isRoot()) throw new Stop('A service of the machine is changed by root: sudo jubb lan');
+  const isOff = args.includes('--off');
+  const asked = isOff ? undefined : lanAsked(['--lan', ...args]);
+  if (asked) {
+    ensureDebian([CADDY, AVAHI]);
+    if (asked.key) checkReadable(asked.key);
+  }
+  const port = portWanted();
+  // Ports that the environment names from now on.
+  writeSettings({});
+  writeUnit(asked);
+  if (isBooted()) {
+    systemctl('restart', 'jubb.service');
+    await answers(port, isLost);
+  }
+  say(
+    isOff
+      ? 'Tablets of the network reach Jubb no more: it answers on this machine alone'
+      : 'Jubb is there for the tablets of the shop; sudo jubb status says by which address, the page On the network lets one in',
+  );
 }
 
 /** A copy of a checkout where nobody but root writes; its place. */
@@ -145,67 +147,19 @@ function checkReadable(file) {
     throw new Stop(`The user ${USER} cannot read ${file}: chown ${USER} it, or put it where that user reads`);
 }
 
-const node = `${process.execPath} ${join(CURRENT, 'tools/jubb.mjs')}`;
-
-/** Its shop is all that it may write, and a disk for the backups that is mounted. */
-const unit = (lan) => `[Unit]
-Description=Jubb, the bench book of a rebuild shop
-After=network-online.target
-Wants=network-online.target
-
-[Service]
-User=${USER}
-EnvironmentFile=${SETTINGS}
-WorkingDirectory=/
-ExecStart=${[node, 'start', '--empty', '--stay', ...lanArgs(lan).map((one) => JSON.stringify(one))].join(' ')}
-Restart=always
-RestartSec=3
-KillMode=mixed
-TimeoutStopSec=90
-UMask=0077
-NoNewPrivileges=yes
-AmbientCapabilities=CAP_NET_BIND_SERVICE
-CapabilityBoundingSet=CAP_NET_BIND_SERVICE
-ProtectSystem=full
-ProtectHome=yes
-PrivateDevices=yes
-ProtectKernelTunables=yes
-ProtectControlGroups=yes
-RestrictSUIDSGID=yes
-
-[Install]
-WantedBy=multi-user.target
-`;
-
-const COMMAND_TEXT = `#!/bin/sh
-# Jubb as a service of this machine. What is asked of the shop is asked as its user.
-[ "$(id -u)" = 0 ] || exec sudo "$0" "$@"
-set -a
-. ${SETTINGS}
-set +a
-case "$1" in
-  start | stop) exec systemctl "$1" jubb.service ;;
-  install | update) exec ${node} "$@" ;;
-  backup)
-    # A new place for the backups is made, and given to who fills it.
-    case "\${2:-}" in
-      '' | -*) ;;
-      *)
-        set -- backup "$(realpath -m "$2")"
-        mkdir -p "$2" && [ -n "$(ls -A "$2")" ] || chown ${USER}: "$2"
-        ;;
-    esac
-    ;;
-esac
-cd /
-exec runuser -u ${USER} -- ${node} "$@"
-`;
-
 /** The last word of a service that could not stay. */
 function isLost() {
   if (run('systemctl', ['show', 'jubb.service', '-p', 'NRestarts', '--value']).trim() === '0') return undefined;
   const said = run('journalctl', ['-u', 'jubb.service', '-o', 'cat', '-n', '50', '--no-pager']);
   return said.split('\n').findLast((line) => line.startsWith('jubb: ')) ?? 'The service ends as soon as it is begun';
+}
+
+/** Each version knows by itself how it is begun and asked. */
+function begin(place) {
+  turnTo(place);
+  const files = join(place, 'tools/service-files.mjs');
+  if (existsSync(files)) run(process.execPath, [files], { words: 'How it is begun' });
+  systemctl('start', 'jubb.service');
 }
 
 /** What an update does with an installed shop; see the one that is started by hand. */
@@ -224,13 +178,11 @@ export function serviceHouse() {
         ? asUser('jubb.mjs', 'backup', '--quiet')
         : remark('No backup is set up here: jubb backup FOLDER'),
     to(folder) {
-      turnTo(placed(folder));
-      systemctl('start', 'jubb.service');
+      begin(placed(folder));
     },
     away: () => systemctl('stop', 'jubb.service'),
     again() {
-      turnTo(was);
-      systemctl('start', 'jubb.service');
+      begin(was);
     },
     done() {
       thinned();

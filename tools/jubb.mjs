@@ -6,6 +6,8 @@ const HELP = `./jubb start [--empty | --demo small] [--lan [--certificate FILE -
 ./jubb demo --again      throw the demo away and make it anew; a shop of one's own is left alone
 ./jubb stop              stop what start started
 ./jubb install [--lan …]  as root: a service of this machine, under a user of its own, from when it boots
+./jubb lan [--off | --certificate FILE --key FILE]
+                         as root, of a service: for the tablets of the shop's network too, from now on, or no more
 ./jubb update FOLDER     to a newer checkout: backed up, built, started, and back again where that one does not answer;
                          --back: after one that was cut off
 ./jubb build             set up what is missing and build; start does it by itself
@@ -43,6 +45,7 @@ const COMMANDS = {
   start: async (args) => (await import('./serve.mjs')).start(args),
   demo: async (args) => (await import('./serve.mjs')).demoAgain(args),
   install: async (args) => (await import('./install.mjs')).install(args),
+  lan: async (args) => (await import('./install.mjs')).lan(args),
   update: async (args) => (await import('./update.mjs')).update(args),
   build: async () => (await import('./setup.mjs')).prepare(),
   backup: async (args) => (await import('./backup.mjs')).backup(args),

@@ -23,7 +23,7 @@ where('a service of the machine', () => {
     folder = realpathSync(mkdtempSync(join(tmpdir(), 'jubb-install-')));
     chmodSync(folder, 0o755);
     // It has no way out to Debian, so what is to be there is there before.
-    const needed = `const s = await import(${JSON.stringify(join(ROOT, 'tools/setup.mjs'))}); s.ensureDebian([s.POSTGRESQL, s.PGBACKREST]);`;
+    const needed = `const s = await import(${JSON.stringify(join(ROOT, 'tools/setup.mjs'))}); s.ensureDebian([s.POSTGRESQL, s.PGBACKREST, s.CADDY, s.AVAHI]);`;
     expect(spawnSync(process.execPath, ['--input-type=module', '-e', needed]).status).toBe(0);
     checkout(join(folder, 'first'));
     machine = new Machine(folder);
@@ -98,6 +98,27 @@ where('a service of the machine', () => {
       expect(stdout).toContain(line);
   });
 
+  test('is there for the tablets of the shop once that is asked for, and no more when it is taken back', async () => {
+    const told = (port: number): string =>
+      machine.node(`
+        process.env.NODE_TLS_REJECT_UNAUTHORIZED = '0';
+        const answer = await fetch('${port === 4443 ? 'https' : 'http'}://127.0.0.1:${port}/').catch(() => undefined);
+        console.log(answer?.status ?? 'nobody there');
+      `);
+    expect([told(4443), told(4480)]).toEqual(['nobody there\n', 'nobody there\n']);
+    const nobody = machine.run('runuser', ['-u', 'nobody', '--', '/opt/jubb/current/jubb', 'lan']);
+    expect([nobody.status, nobody.stderr]).toEqual([1, expect.stringContaining('changed by root: sudo jubb lan')]);
+    expect(jubb('lan', '--certificate', '/nowhere.pem', '--key', '/nowhere.key').stderr).toContain('there is no such file');
+    const on = machine.run('/usr/local/bin/jubb', ['lan'], { JUBB_LAN_BIND: '127.0.0.1' });
+    expect([on.status, on.stdout]).toEqual([0, expect.stringContaining('Jubb is there for the tablets of the shop')]);
+    await until(() => told(4443) === '200\n', BOOTS_MS);
+    expect(told(4480)).toBe('200\n');
+    expect(jubb('status').stdout).toContain('network      https://127.0.0.1:4443');
+    expect(jubb('lan', '--off').stdout).toContain('reach Jubb no more');
+    await answers();
+    expect([told(4443), told(4480)]).toEqual(['nobody there\n', 'nobody there\n']);
+  });
+
   test.each([
     ['the server', 'max-semi-space-size'],
     ['what keeps it up', 'tools/keep-up.mjs'],
@@ -133,10 +154,15 @@ where('a service of the machine', () => {
     await answers();
     expect([health()?.version, logsIn()]).toEqual([version, true]);
 
+    // As one that was installed when there was no such line yet.
+    machine.run('sed', ['-i', '/JUBB_COMMAND/d', '/etc/jubb.env']);
+    machine.run('sed', ['-i', 's/ | lan)/)/', '/usr/local/bin/jubb']);
     asVersion(checkout(join(folder, 'newer')), '9.2.0', 'CREATE TABLE later (id int)');
     const updated = jubb('update', '/tmp/shop/newer');
     expect([updated.status, updated.stdout]).toEqual([0, 'Updated: version 9.2.0 answers. From now on: jubb status\n']);
     expect([health()?.version, logsIn()]).toEqual(['9.2.0', true]);
+    expect(logIn()).toContain('"command":"sudo jubb"');
+    expect(machine.run('grep', ['-c', 'update | lan)', '/usr/local/bin/jubb']).stdout).toBe('1\n');
     const programs = machine.run('ls', ['/opt/jubb']).stdout.trim().split('\n');
     expect(programs).toHaveLength(3);
     expect(programs).toContain('current');

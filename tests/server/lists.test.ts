@@ -100,10 +100,12 @@ test('another role holds from the next tap: its session of before is over', asyn
   const { client } = await logIn('riser');
   expect((await change(person, { role: 'counter' })).body.role).toBe('counter');
   expect((await client.call('GET', '/session')).status).toBe(401);
-  // A name alone logs nobody out.
+  // A name alone logs nobody out, and is theirs where they are logged in.
   const again = await logIn('riser');
   await change(await named('riser'), { name: 'Riser Otherwise' });
-  expect((await again.client.get<SessionView>('/session')).person).toMatchObject({ role: 'counter' });
+  const renamed = async (): Promise<boolean> => (await again.client.get<SessionView>('/session')).person.name === 'Riser Otherwise';
+  await until(renamed);
+  expect((await again.client.get<SessionView>('/session')).person).toMatchObject({ role: 'counter', login: 'riser' });
 });
 
 test('a new password ends the old one, its sessions and its PIN', async () => {

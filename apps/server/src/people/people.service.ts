@@ -24,7 +24,7 @@ import { checkPaper } from '../common/papers.js';
 import { shopDay } from '../common/shop-day.js';
 import { changedFields, keepChange, type InWords } from '../common/changes.js';
 import { checkRow } from '../common/validation.js';
-import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON } from './people.sql.js';
+import { CHANGES, END_SESSIONS, FORGET_BESIDE, PEOPLE, PERSON, RENAME_IN_SESSIONS } from './people.sql.js';
 
 /** argon2id, memory and time as OWASP's password storage sheet gives them: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
@@ -246,7 +246,9 @@ async function changes(
   const fields = changedFields(said({ ...before, gone: left }), said({ name: name.trim(), role, gone: hasLeft }));
   const act = hasLeft === left ? 'changed' : hasLeft ? 'left' : 'is back';
   if (fields.length > 0) await keepChange(manager, by, { what: 'person', subject: name.trim(), act }, fields);
-  return hasLeft !== left || role !== before.role ? endSessions(manager, id) : [];
+  if (hasLeft !== left || role !== before.role) return endSessions(manager, id);
+  if (name.trim() !== before.name) await ask(manager, RENAME_IN_SESSIONS, id, name.trim());
+  return [];
 }
 
 function licenceInWords({ covers, number, givenBy, until }: Pick<LicenceRow, 'covers' | 'number' | 'givenBy' | 'until'>): InWords {

@@ -16,6 +16,15 @@ export const END_SESSIONS: Statement = {
   name: 'sessions-end',
   text: "DELETE FROM session WHERE sess->'person'->>'id' = $1 RETURNING sid",
 };
+/** Where they are logged in they are called by their new name from then on. */
+export const RENAME_IN_SESSIONS: Statement = {
+  name: 'sessions-rename',
+  text: `UPDATE session SET sess = jsonb_set(jsonb_set(sess::jsonb,
+      '{person,name}', CASE WHEN sess->'person'->>'id' = $1 THEN to_jsonb($2::text) ELSE sess::jsonb->'person'->'name' END),
+      '{people}', (SELECT coalesce(jsonb_agg(CASE WHEN one->>'id' = $1 THEN one || jsonb_build_object('name', $2::text) ELSE one END), '[]')
+        FROM jsonb_array_elements(coalesce(sess::jsonb->'people', '[]')) one))::json
+    WHERE sess->'person'->>'id' = $1 OR sess::jsonb->'people' @> jsonb_build_array(jsonb_build_object('id', $1::text))`,
+};
 /** Where they stood beside somebody else they are known no more. */
 export const FORGET_BESIDE: Statement = {
   name: 'sessions-forget',
