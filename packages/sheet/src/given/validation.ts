@@ -38,7 +38,7 @@ export function validated<T extends object>(
   return { body, issues: flattenErrors(validateSync(body, STRICT), at) };
 }
 
-/** Checks of what a field is at all; their complaint comes before those of its size. */
+/** Checks of what a field is at all. */
 const KIND_CHECKS = new Set([
   'isString',
   'isInt',
@@ -54,14 +54,17 @@ const KIND_CHECKS = new Set([
   'isFigure',
 ]);
 
+/** What is not there at all is told before what it is not, and that before its size. */
+function rankOf(code: string): number {
+  return code === 'isDefined' ? 0 : KIND_CHECKS.has(code) ? 1 : 2;
+}
+
 /** Validation errors as path and message, the deepest only. */
 export function flattenErrors(errors: readonly ValidationError[], above = ''): readonly FieldIssue[] {
   return errors.flatMap((error) => {
     const inList = /^\d+$/u.test(error.property);
     const path = inList ? `${above}[${error.property}]` : [above, error.property].filter(Boolean).join('.');
-    const complaints = Object.entries(error.constraints ?? {}).toSorted(
-      ([a], [b]) => Number(KIND_CHECKS.has(b)) - Number(KIND_CHECKS.has(a)),
-    );
+    const complaints = Object.entries(error.constraints ?? {}).toSorted(([a], [b]) => rankOf(a) - rankOf(b));
     const own = complaints.map(([code, message]): FieldIssue => ({
       path,
       message: code === 'whitelistValidation' ? 'is not known here' : plainWords(withoutName(message, error.property), error.value),

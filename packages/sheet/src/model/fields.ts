@@ -1,7 +1,7 @@
 import 'reflect-metadata';
 import { RowsOf } from '../given/rows.js';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsDefined, IsString, Matches, MaxLength, MinLength, ValidateNested } from 'class-validator';
+import { ArrayMaxSize, IsArray, IsDefined, IsObject, IsString, Matches, MaxLength, MinLength, ValidateNested } from 'class-validator';
 
 /** What the fields of a sheet's lines may be. */
 
@@ -48,6 +48,8 @@ export function Nested(of: () => new () => object): PropertyDecorator {
   return (target, property) => {
     // By itself it would take what is not there.
     IsDefined({ message: 'is missing' })(target, property);
+    // A list would be taken for lines of its own, and an empty one for nothing at all.
+    IsObject({ message: 'must be named fields' })(target, property);
     ValidateNested()(target, property);
     Type(of)(target, property);
   };
