@@ -1,6 +1,7 @@
 import { expect, test } from '@jest/globals';
 import type { SheetFile, Step } from '@jubb/sheet';
-import { benchOpen, benchRefusal, benchTaken, benchesLacking, mayUse, needsBench, type Bench } from './benches.js';
+import { benchOpen, benchRefusal, benchTaken, benchesLacking, mayUse, type Bench } from './benches.js';
+import { needsBench } from './entries/at-bench.js';
 import type { ShopHours } from './hours.js';
 
 const MIRA = { id: 'mira', name: 'Mira' };

@@ -1,6 +1,4 @@
 import { BENCH_KINDS, daysOn, find, type BenchKind, type GoesBy, type SheetFile, type Step, type Way } from '@jubb/sheet';
-import type { NewEntry } from './entries/entry.js';
-import { kindOf } from './kinds/registry.js';
 import { closedWhy, nextOpenDay, openOn, type ShopHours } from './hours.js';
 
 /** A bench, or a machine of the shop that a step needs: who may use it, when, and what stands there now. */
@@ -30,7 +28,7 @@ export function benchTaken({ bench }: Pick<Step, 'bench'>, way?: Pick<Way, 'by'>
 }
 
 /** The kind that a step takes whichever of its ways is gone; none where one of them may do without. */
-function benchAnyway(step: Step): BenchKind | undefined {
+export function benchAnyway(step: Step): BenchKind | undefined {
   const { ways = [] } = step;
   if (ways.length < 2) return benchTaken(step, ways[0]);
   const kinds = new Set(ways.map((way) => (way.by === undefined ? undefined : benchTaken(step, way))));
@@ -44,14 +42,6 @@ export function mayUse({ who }: Pick<Bench, 'who'>, personId: string): boolean {
 /** "Mira, Sten", or "everybody". */
 export function whoWords({ who }: Pick<Bench, 'who'>): string {
   return who.length === 0 ? 'everybody' : who.map(({ name }) => name).join(', ');
-}
-
-/** Whether an entry is work at a machine that its step names: a note, a photo or a strike is none. */
-export function needsBench({ kind, step }: Pick<NewEntry, 'kind' | 'step'>, sheet: SheetFile): boolean {
-  const { act, hands, reads } = kindOf(kind);
-  if (!act && !hands && reads === undefined) return false;
-  const at = find(sheet.steps, step);
-  return at !== undefined && benchAnyway(at) !== undefined;
 }
 
 /**

@@ -13,6 +13,7 @@ export { mayBeTimed, notReady, type LeadState } from './leads.js';
 export * from './before-after.js';
 export * from './benches.js';
 export { type LookDue, type Shown } from './looks-due.js';
+export * from './entries/at-bench.js';
 export * from './entries/check.js';
 export * from './kinds/all.js';
 export { REFUSALS, type Given, type Outside, type Refusal, type RefusalCode, type Wrong } from './kinds/define-kind.js';

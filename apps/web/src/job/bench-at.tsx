@@ -1,7 +1,7 @@
 import { benchTaken, kindRefusal, whoWords, type Bench } from '@jubb/book';
 import type { Step, Way } from '@jubb/sheet';
 import type { ReactElement } from 'react';
-import { openWords } from '../kit/days.ts';
+import { openWords } from '../kit/open-words.ts';
 import { Care } from '../kit/pieces.tsx';
 import { useBenches } from '../link/queries.ts';
 import { RecorderLayout } from './recorder/layout.tsx';

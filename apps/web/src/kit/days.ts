@@ -1,4 +1,4 @@
-import { benchOpen, closedWhy, nextOpenDay, openOn, type Bench, type ShopHours } from '@jubb/book';
+import { closedWhy, nextOpenDay, openOn, type ShopHours } from '@jubb/book';
 import { clockIn, dayIn, dayWordsIn, daysBetween, daysOn, instantIn, weekdayIn } from '@jubb/sheet';
 
 /** Days and clocks are the shop's, wherever the device thinks it is; the device's own until a session says. */
@@ -56,14 +56,9 @@ export function openToday(): readonly [from: number, to: number] | undefined {
   return open ? [hour(open.from), hour(open.to)] : undefined;
 }
 
-/** "open until 16:30", or why it is not and when it is again: of a bench with hours of its own, or the shop's; nothing where neither says. */
-export function openWords(bench: Pick<Bench, 'hours'>): { readonly isOpen: boolean; readonly words: string } | undefined {
-  const open = benchOpen(bench, hours, shopToday(), clockIn(zone, Date.now()));
-  if (!open) return undefined;
-  if (open.isOpen) return { isOpen: true, words: `open until ${open.until}` };
-  const { why, from } = open;
-  const opens = from && `opens ${from.day === shopToday() ? '' : `${weekdayIn(zone, from.day)} `}${from.clock}`;
-  return { isOpen: false, words: [why, opens].filter(Boolean).join(', ') };
+/** When the shop is open, and what day and time it is there. */
+export function shopClock(): { readonly hours: ShopHours | null; readonly day: string; readonly clock: string } {
+  return { hours, day: shopToday(), clock: clockIn(zone, Date.now()) };
 }
 
 /** Further off than that, a day is said with its year. */

@@ -8,7 +8,7 @@ import { Link } from 'react-router';
 import { useAskForm } from '../kit/ask-form.ts';
 import { Asking } from '../kit/asking.tsx';
 import { DataTable, type Column } from '../kit/data-table.tsx';
-import { openWords } from '../kit/days.ts';
+import { openWords } from '../kit/open-words.ts';
 import { Field } from '../kit/field.tsx';
 import { Loading, Title, Wrong } from '../kit/pieces.tsx';
 import { Tick } from '../kit/tick.tsx';
