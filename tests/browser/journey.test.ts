@@ -165,6 +165,10 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   await hand.press('3');
   await hand.heads('Outer race and rollers');
   await hand.press('1');
+  await hand.heads('Races in the hub');
+  await hand.press('1');
+  await hand.heads('Track of the seal');
+  await hand.press('1');
   await hand.heads('Measure is done');
   await hand.press('Space');
 
@@ -193,6 +197,10 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   }
   await readCare(hand, 'Races of renewed bearings');
   await tick(hand, 'Races of renewed bearings');
+  // Two of them, one after the other.
+  await hand.sees('Home when: the note of the hammer changed');
+  await hand.press('Space');
+  await looks(hand, 'Home when: the note of the hammer changed');
   // One that does not sound as it should is said to be so, and stands until it is home.
   await hand.sees('Expected: The sound of the hammer changes');
   await hand.press('x');
@@ -281,6 +289,8 @@ test('a wheel hub from book-in to hand-over, by keyboard alone', async () => {
   for (const title of ['Pin fitted and bent', 'Dust cap on']) await tick(hand, title);
   await looks(hand, 'Home when: its rim stands on the hub all round');
   await tick(hand, 'Down, stand and chocks out');
+  await hand.heads('Warmth of both hubs');
+  await readings(hand, ['38', '39'], 'in');
   await hand.heads('Foreman signs');
   await hand.sees('The foreman signs this');
   await hand.sees('Open end: Strap round the axle');

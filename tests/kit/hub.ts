@@ -1,7 +1,10 @@
 import type { JobState } from '@jubb/book';
 import type { Step } from '@jubb/sheet';
 
-const FOUND: Readonly<Record<string, string>> = { 'end-float-found': '0.31', 'inner-journal': '34.982', 'outer-journal': '24.986' };
+const FOUND: Readonly<Record<string, string>> = {
+  ...{ 'end-float-found': '0.31', 'inner-journal': '34.982', 'outer-journal': '24.986' },
+  ...{ 'sensor-gap': '0.6', 'hub-warmth': '38' },
+};
 
 /** What is to be read at a step, as the hub on the bench has it; nothing where none is. */
 export function hubFigure({ record }: Step, { settings }: JobState): string | undefined {

@@ -1,5 +1,5 @@
 import { workings } from '@jubb/core';
-import { find, type Fate, type Part, type SheetFile } from '@jubb/sheet';
+import { find, type Fate, type Limit, type Part, type SheetFile } from '@jubb/sheet';
 import { isKind, type AnyKeptEntry, type KeptEntry } from './entries/kept.js';
 import { verdictOf } from './measured/verdict.js';
 
@@ -40,6 +40,7 @@ function propose(
   if (rule) return { proposed: 'renew', because: `the shop's rule: ${rule.why}` };
   const limits = sheet.limits.filter((limit) => limit.part === part.ref);
   let open: ReturnType<typeof propose> | undefined;
+  const unread: string[] = [];
   for (const limit of limits) {
     const look = live.filter(isKind('look')).findLast((entry) => entry.payload.limit === limit.ref);
     const words = look && find(limit.looks ?? [], look.payload.look);
@@ -47,6 +48,7 @@ function propose(
     const reading = live.filter(isKind('reading')).findLast((entry) => entry.payload.limit === limit.ref);
     const verdict = reading && verdictOf(reading);
     if (verdict === 'out') return { proposed: 'renew', because: `${limit.name} is out`, verdict: 'out' };
+    if (!look && !reading) unread.push(limit.name);
     if (verdict === 'unsure' || words?.verdict === 'unsure')
       open ??= { proposed: 'reuse', because: `${limit.name} is unsure: measure again or ask`, verdict: 'unsure' };
   }
@@ -60,8 +62,14 @@ function propose(
   }
   // What is out weighs more than what is unsure, whichever was looked at first.
   if (open) return open;
-  const judged = limits.length > 0 ? `${limits.map((limit) => limit.name).join(', ')} in` : 'nothing against it';
-  return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judged };
+  return { proposed: 'reuse', because: part.policy === 'reuse' ? 'goes back as it is' : judgedWords(limits, unread) };
+}
+
+/** What was read is in; what nobody read is no reason to let a part go back. */
+function judgedWords(limits: readonly Limit[], unread: readonly string[]): string {
+  const read = limits.map(({ name }) => name).filter((name) => !unread.includes(name));
+  const words = [read.length > 0 ? `${read.join(', ')} in` : '', unread.length > 0 ? `not read: ${unread.join(', ')}` : ''];
+  return words.filter(Boolean).join('; ') || 'nothing against it';
 }
 
 /** Every word, whole or from its beginning: "seal" is in "Lip seals", "ring" is not in "Spring". */

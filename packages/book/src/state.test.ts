@@ -140,7 +140,9 @@ test('what only tells of the unit condemns no part, and what condemns one says w
   const reading = (limit: string, ...readings: number[]) => ({ kind: 'reading' as const, payload: { limit, readings, unit: 'mm' } });
   const proposed = (...lines: readonly Line[]) =>
     new Map(jobState(sheet, book(...lines)).decisions.map(({ part, proposed: fate, because }) => [part.ref, `${fate}: ${because}`]));
-  expect(proposed(reading('end-float-found', 0.34)).get('hub')).toBe('reuse: nothing against it');
+  expect(proposed(reading('end-float-found', 0.34)).get('hub')).toBe('reuse: not read: Races in the hub');
+  const tight = { kind: 'look' as const, payload: { limit: 'races-crept', look: 'tight' } };
+  expect(proposed(tight).get('hub')).toBe('reuse: Races in the hub in');
   expect(proposed(reading('inner-journal', 34.95)).get('spindle')).toBe('renew: Inner journal is out');
   expect(proposed().get('hub-seal')).toBe('renew: renewed every time');
   // What is out weighs more than what is unsure before it: the spindle has two journals.
