@@ -289,10 +289,23 @@ test('what is in the way of a machine is offered at the bench, goes back counted
   await hand.page.waitForSelector('.way-pick');
   await hand.press('1');
   await hand.fill('What', 'Heat shield');
+  await hand.fill('It upsets', 'a line');
+  await hand.fill('What is read once it is back', 'gap to the pipe');
+  await hand.fill('Right from, mm', 'a finger');
+  await hand.press('Enter');
+  await hand.sees('“a finger” is no figure in mm');
+  await hand.fill('Right from, mm', '9');
+  await hand.fill('to, mm', '8');
+  await hand.press('Enter');
+  await hand.sees('must be at least where it begins');
+  await hand.fill('to, mm', '1.2 cm');
   await hand.press('Enter');
   await isSent(hand);
   const state = await stateOf(ilka, id);
-  expect([state.moved.map(({ what }) => what), state.upset]).toEqual([['Heat shield'], []]);
+  expect(state.moved.map(({ what }) => what)).toEqual(['Heat shield']);
+  expect(state.upset.map(({ makes }) => makes)).toEqual([
+    { upsets: 'alignment', what: 'gap to the pipe', readAs: 'length', from: 9, to: 12 },
+  ]);
   const back = state.live.filter(isKind('put-back')).map(({ payload: { moved: _, ...rest } }) => rest);
   expect(back).toEqual([{ screws: 4, torque: 25 }, {}]);
 

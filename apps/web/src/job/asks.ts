@@ -1,4 +1,5 @@
 import { entryWords, proposedFor, UPSETS, UPSET_WORDS, USUALLY_READ_AS, type AnyKeptEntry, type JobState, type Upset } from '@jubb/book';
+import { parseQuantity, type Quantity } from '@jubb/core';
 import type { HoldReason, OpenEndKind, Step } from '@jubb/sheet';
 import type { ReactElement } from 'react';
 import type { Answers, AskedChoice, AskedField } from '../kit/ask-line.tsx';
@@ -90,8 +91,51 @@ function links(chain: string): readonly string[] {
   return parts.length < 3 ? [chain] : parts.slice(1).map((part, at) => `${parts[at] ?? ''} to ${part}`);
 }
 
-/** The asks of a job, at the step in hand. */
-export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Readonly<Record<AskName, Ask>> {
+interface Ends {
+  readonly from: string | undefined;
+  readonly to: string | undefined;
+}
+
+type UnitOf = (quantity: Quantity) => string;
+
+const endOf = (upset: Upset, text: string | undefined, unitOf: UnitOf): ReturnType<typeof parseQuantity> | undefined => {
+  const readAs = USUALLY_READ_AS[upset];
+  return text?.trim() ? parseQuantity(text, readAs, 'figure', unitOf(readAs)) : undefined;
+};
+
+/** What is read once something is back, and between which figures it is right. */
+function readsOf(upset: Upset, { from, to }: Ends, unitOf: UnitOf): readonly AskedField[] {
+  const unit = unitOf(USUALLY_READ_AS[upset]);
+  const [low, high] = [endOf(upset, from, unitOf), endOf(upset, to, unitOf)];
+  const notRead = `is no figure in ${unit}, nor with a unit of its own`;
+  const isUpsideDown = low?.ok === true && high?.ok === true && low.quantity.base > high.quantity.base;
+  return [
+    { name: 'reads', label: 'What is read once it is back', required: true, hint: READS_HINTS[upset] },
+    {
+      name: 'from',
+      label: `Right from, ${unit}`,
+      isShort: true,
+      longest: 40,
+      wrong: low?.ok === false ? `“${from}” ${notRead}` : undefined,
+    },
+    {
+      ...{ name: 'to', label: `to, ${unit}`, isShort: true, longest: 40, hint: 'Nothing: whoever reads it judges it.' },
+      wrong: high?.ok === false ? `“${to}” ${notRead}` : isUpsideDown ? 'must be at least where it begins' : undefined,
+    },
+  ];
+}
+
+function windowOf(upset: Upset, { from, to }: Ends, unitOf: UnitOf): object {
+  const [low, high] = [endOf(upset, from, unitOf), endOf(upset, to, unitOf)];
+  return {
+    readAs: USUALLY_READ_AS[upset],
+    ...(low?.ok ? { from: low.quantity.base } : {}),
+    ...(high?.ok ? { to: high.quantity.base } : {}),
+  };
+}
+
+/** The asks of a job, at the step in hand; figures are typed in the shop's units, or with their own. */
+export function asksAt({ sheet, steps }: JobState, step: Step | undefined, unitOf: UnitOf): Readonly<Record<AskName, Ask>> {
   const at = step ? { step: step.ref } : {};
   const plain =
     (kind: Draft['kind'], words: readonly string[], figures?: readonly string[]) =>
@@ -230,20 +274,22 @@ export function asksAt({ sheet, steps }: JobState, step: Step | undefined): Read
           ['loosened', 'Loosened'],
         ],
       },
-      fields: ({ upsets }) => [
+      fields: ({ upsets, from, to }) => [
         { name: 'what', label: 'What', required: true, hint: 'Belt, hose, fan, shield, wheel …' },
         { name: 'screws', label: 'Screws, counted', type: 'number', isShort: true },
         { name: 'size', label: 'Their size', longest: 60, isShort: true, hint: 'M8 × 25' },
         { name: 'routing', label: 'How it runs', longest: 300, hint: 'Over the idler, behind the bracket … a photo (P) says more' },
         { name: 'upsets', label: 'It upsets', options: [['', 'nothing'], ...UPSETS.map((upset) => [upset, UPSET_WORDS[upset]] as const)] },
-        ...(upsets ? [{ name: 'reads', label: 'What is read once it is back', required: true, hint: READS_HINTS[upsets as Upset] }] : []),
+        ...(upsets ? readsOf(upsets as Upset, { from, to }, unitOf) : []),
       ],
-      drafts: ({ upsets, reads, ...answers }) => [
+      drafts: ({ upsets, reads, from, to, ...answers }) => [
         {
           kind: 'moved',
           payload: {
             ...given(answers, ['how', 'what', 'size', 'routing'], ['screws']),
-            ...(upsets && reads?.trim() ? { makes: { upsets, what: reads.trim(), readAs: USUALLY_READ_AS[upsets as Upset] } } : {}),
+            ...(upsets && reads?.trim()
+              ? { makes: { upsets, what: reads.trim(), ...windowOf(upsets as Upset, { from, to }, unitOf) } }
+              : {}),
           },
           ...at,
         },

@@ -19,6 +19,8 @@ export interface AskedField {
   readonly initial?: string;
   /** Two of a kind stand side by side. */
   readonly isShort?: boolean;
+  /** What is wrong with what stands in it. */
+  readonly wrong?: string | undefined;
   /** One of these, rather than words. */
   readonly options?: readonly (readonly [value: string, label: string])[];
 }
@@ -57,10 +59,11 @@ export function AskLine({ about, title, choice, fields, act, onDone, onClose }: 
   };
   useLayoutEffect(() => toFirst('choice'), []);
   const missing = (name: string): boolean => asked.some((field) => field.name === name && field.required && !answers[name]?.trim());
+  const wrongOf = ({ name, wrong }: AskedField): string | undefined => (missing(name) ? 'Say it in a word or two' : wrong);
   const noChoice = choice !== undefined && !choice.optional && !answers[choice.name];
   const keep = (): void => {
     setTried(true);
-    if (noChoice || asked.some((field) => missing(field.name))) return;
+    if (noChoice || asked.some((field) => wrongOf(field) !== undefined)) return;
     setTyped(undefined);
     onDone(answers);
   };
@@ -128,7 +131,7 @@ export function AskLine({ about, title, choice, fields, act, onDone, onClose }: 
                 id={`${id}-${field.name}`}
                 field={field}
                 text={answers[field.name] ?? ''}
-                isMissing={tried && missing(field.name)}
+                wrong={tried ? wrongOf(field) : undefined}
                 onText={(text) => setTyped({ ...typed, [field.name]: text })}
               />
             ))}
@@ -151,7 +154,7 @@ interface AskedProps {
   readonly id: string;
   readonly field: AskedField;
   readonly text: string;
-  readonly isMissing: boolean;
+  readonly wrong: string | undefined;
   readonly onText: (text: string) => void;
 }
 
@@ -159,7 +162,7 @@ function Asked({
   id,
   field: { label, hint, longest = 200, type = 'text', options, isShort = false },
   text,
-  isMissing,
+  wrong,
   onText,
 }: AskedProps): ReactElement {
   return (
@@ -178,16 +181,16 @@ function Asked({
           id={id}
           type={type}
           step="any"
-          className={isMissing ? 'is-invalid' : ''}
+          className={wrong ? 'is-invalid' : ''}
           maxLength={longest}
           value={text}
-          aria-invalid={isMissing}
+          aria-invalid={wrong !== undefined}
           aria-describedby={`${id}-hint`}
           onChange={(event) => onText(event.target.value)}
         />
       )}
-      <div id={`${id}-hint`} className={isMissing ? 'v-out' : 'soft'}>
-        {isMissing ? 'Say it in a word or two' : hint}
+      <div id={`${id}-hint`} className={wrong ? 'v-out' : 'soft'}>
+        {wrong ?? hint}
       </div>
     </div>
   );

@@ -197,8 +197,7 @@ export const useSheet = (id: string): UseQueryResult<SheetView> =>
 export const useTools = (): UseQueryResult<Tool[]> => useQuery({ queryKey: ['tools'], queryFn: () => ask(ENDPOINTS.tools.list) });
 
 /** Benches and the machines that steps need, with what stands there. */
-export const useBenches = (): UseQueryResult<Bench[]> =>
-  useQuery({ queryKey: ['benches'], queryFn: () => ask(ENDPOINTS.benches.list) });
+export const useBenches = (): UseQueryResult<Bench[]> => useQuery({ queryKey: ['benches'], queryFn: () => ask(ENDPOINTS.benches.list) });
 
 export const useInstruments = (): UseQueryResult<InstrumentView[]> =>
   useQuery({ queryKey: ['instruments'], queryFn: () => ask(ENDPOINTS.instruments.list) });

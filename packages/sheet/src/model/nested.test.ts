@@ -3,7 +3,8 @@ import { validated } from '../given/index.js';
 import { Step } from './file.js';
 
 const step = { ref: 'off', stage: 'strip', title: 'Off', act: 'Off.' };
-const said = (record: unknown): readonly string[] => validated(Step, { ...step, record }).issues.map(({ path, message }) => `${path} ${message}`);
+const said = (record: unknown): readonly string[] =>
+  validated(Step, { ...step, record }).issues.map(({ path, message }) => `${path} ${message}`);
 
 test.each([
   ['missing', undefined, 'record is missing'],

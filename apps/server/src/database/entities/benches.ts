@@ -1,6 +1,16 @@
 import type { ShopHours } from '@jubb/book';
 import type { BenchKind } from '@jubb/sheet';
-import { Column, Entity, JoinColumn, JoinTable, ManyToMany, ManyToOne, PrimaryColumn, PrimaryGeneratedColumn, type Relation } from 'typeorm';
+import {
+  Column,
+  Entity,
+  JoinColumn,
+  JoinTable,
+  ManyToMany,
+  ManyToOne,
+  PrimaryColumn,
+  PrimaryGeneratedColumn,
+  type Relation,
+} from 'typeorm';
 import { Job } from './jobs.js';
 import { Person } from './people.js';
 

@@ -10,6 +10,7 @@ import { InTheWay } from '../strip/in-the-way.tsx';
 import { useWayIn } from '../strip/use-way-in.ts';
 import { AskLine } from '../../kit/ask-line.tsx';
 import { useKeys } from '../../kit/keys.ts';
+import { useUnits } from '../../kit/units.ts';
 import { asksAt, strikeAsk, type AskName, type Asking, type JobActs } from '../../job/asks.ts';
 import { Stuck } from '../../job/looks/stuck.tsx';
 import { useHere } from '../../job/use-job.ts';
@@ -20,6 +21,7 @@ const Talk = lazy(async () => ({ default: (await import('../../capture/talk.tsx'
 /** What can be done anywhere on a job by one key. */
 export function useJobActs(step: Step | undefined): JobActs {
   const { job, state, person, keep } = useHere();
+  const units = useUnits();
   const go = useNavigate();
   const [asking, setAsking] = useState<Asking>();
   const [photoOf, setPhotoOf] = useState<AnyKeptEntry>();
@@ -102,7 +104,8 @@ export function useJobActs(step: Step | undefined): JobActs {
           />
         </Suspense>
       );
-    const { title, act, choice, fields, drafts } = what.what === 'strike' ? strikeAsk(what.entry, state) : asksAt(state, step)[what.what];
+    const { title, act, choice, fields, drafts } =
+      what.what === 'strike' ? strikeAsk(what.entry, state) : asksAt(state, step, units.symbol)[what.what];
     return (
       <AskLine
         key={title}
