@@ -1,4 +1,4 @@
-import type { Bench } from '@jubb/book';
+import type { Bench, TodayLine, TodayView } from '@jubb/book';
 import type { BroughtView, ChangeLine, PersonLine, Problem } from '@jubb/wire';
 import { afterAll, beforeAll, expect, test } from '@jest/globals';
 import { v7 } from 'uuid';
@@ -105,6 +105,14 @@ test('work at a machine that is for others, or out of use, is refused with the r
   await mend('Hoist, 1 t', { who: [] });
   const answer = told(await bram.post(id, on()));
   expect(answer).not.toMatch(/lift/u);
+});
+
+test('Today says which machine the next act takes', async () => {
+  const { id } = await ilka.bookedOn('askvale-gx5-gearbox');
+  const own = async (): Promise<TodayLine> => (await ilka.get<TodayView>('/today')).lines.find(({ jobId }) => jobId === id)!;
+  expect((await own()).bench).toBeUndefined();
+  await ilka.workTo(id, 'on-the-bench');
+  expect(await own()).toMatchObject({ next: 'On the bench', waits: null, bench: 'lift' });
 });
 
 test('the unit of a job stands at one bench, moves to another, and is off it when the job is handed over', async () => {

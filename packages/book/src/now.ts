@@ -1,4 +1,5 @@
-import { outOfUse, type Tool, type Step, type Role } from '@jubb/sheet';
+import { outOfUse, type BenchKind, type Tool, type Step, type Role } from '@jubb/sheet';
+import { benchAnyway } from './benches.js';
 import { isBefore } from './waits.js';
 import { nextAct, type JobState } from './state.js';
 import { forerunners } from './strip/traps.js';
@@ -24,6 +25,8 @@ export interface CanDo {
   readonly waits: Waits | null;
   /** Other steps of the stage that can be done meanwhile. */
   readonly also: readonly string[];
+  /** The machine that its next act takes, whichever way it is done. */
+  readonly bench?: BenchKind;
 }
 
 const MOST_ALSO = 3;
@@ -37,7 +40,10 @@ export function canDo(state: JobState, around: Around): CanDo {
   const takes = act && !act.step ? stageTakes(act.stage, around.role) : undefined;
   if (takes !== undefined) return { next, waits: { words: takes }, also: [] };
   const waits = act?.step ? stepWaits(state, act.step, around) : null;
-  if (waits === null) return { next, waits, also: [] };
+  if (waits === null) {
+    const bench = act?.step && benchAnyway(act.step);
+    return { next, waits, also: [], ...(bench === undefined ? {} : { bench }) };
+  }
   return { next, waits, also: meanwhile(state, act?.step, around).map(({ title }) => title) };
 }
 

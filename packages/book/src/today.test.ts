@@ -1,3 +1,4 @@
+import type { Bench } from './benches.js';
 import { myToday, withTold } from './today.js';
 import type { TodayClock, TodayLine, TodayView } from './views.js';
 import { describe, expect, test } from '@jest/globals';
@@ -38,6 +39,24 @@ const day = (...lines: readonly TodayLine[]): TodayView => ({ lines, clocks: [],
 const numbers = (lines: readonly TodayLine[]): readonly number[] => lines.map(({ number }) => number);
 
 describe('Today as one person sees it', () => {
+  test('what takes a machine that is for somebody else, or out of use, waits; where a unit stands is said', () => {
+    const bench = (rest: Partial<Bench>): Bench => ({
+      ...{ id: 'b', name: 'Press, 20 t', kind: 'press', hours: null, who: [], out: null, version: 1, jobs: [] },
+      ...rest,
+    });
+    const view = day(line(1, { bench: 'press' }), line(2));
+    const seen = (...benches: readonly Bench[]): readonly unknown[] => {
+      const { now, waiting } = myToday(view, 'me', NOON, benches);
+      return [numbers(now), numbers(waiting), waiting[0]?.waits?.words];
+    };
+    expect(seen()).toEqual([[1, 2], [], undefined]);
+    expect(seen(bench({ who: [{ id: 'me', name: 'Me' }] }))).toEqual([[1, 2], [], undefined]);
+    expect(seen(bench({ who: [{ id: 'mira', name: 'Mira' }] }))).toEqual([[2], [1], expect.stringContaining('is used by Mira')]);
+    expect(seen(bench({ out: 'ram leaks' }))).toEqual([[2], [1], expect.stringContaining('out of use: Press, 20 t, ram leaks')]);
+    const stands = bench({ kind: 'bench', name: 'Bench 2', jobs: [{ id: 'job-2', number: 2, unit: 'Hub' }] });
+    expect(myToday(view, 'me', NOON, [stands]).now.map(({ at }) => at)).toEqual([null, 'Bench 2']);
+  });
+
   test('what is in my hands comes first, the rest by its promise; what cannot go on waits', () => {
     const view = day(
       line(1),

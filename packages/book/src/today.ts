@@ -1,3 +1,4 @@
+import { kindRefusal, type Bench } from './benches.js';
 import type { TodayLine, TodayTold, TodayView } from './views.js';
 
 /** So long after an entry its maker is still at it. */
@@ -7,6 +8,8 @@ const AT_IT_MS = 15 * 60_000;
 export interface MyLine extends TodayLine {
   /** Who else recorded something on it a moment ago. */
   readonly with: string | null;
+  /** The bench that its unit stands at. */
+  readonly at: string | null;
 }
 
 /** What can go on and what waits, as one person sees it: what is in their hands comes first, the rest by its promise. */
@@ -15,14 +18,17 @@ export interface MyToday extends Omit<TodayView, 'lines'> {
   readonly waiting: readonly MyLine[];
 }
 
-/** `now` in ms since 1970. */
-export function myToday({ lines, ...rest }: TodayView, me: string, now: number): MyToday {
+/** `now` in ms since 1970; what takes a machine that is out of use, or for others, waits. */
+export function myToday({ lines, ...rest }: TodayView, me: string, now: number, benches: readonly Bench[] = []): MyToday {
   const isMine = ({ last }: TodayLine): boolean => last?.personId === me;
   const mine = lines
     .toSorted((one, other) => Number(isMine(other)) - Number(isMine(one)))
     .map((line): MyLine => {
       const isOthers = line.last !== null && !isMine(line) && now - Date.parse(line.last.at) < AT_IT_MS;
-      return { ...line, with: isOthers ? (line.last?.name ?? null) : null };
+      const at = benches.find(({ jobs }) => jobs.some(({ id }) => id === line.jobId))?.name ?? null;
+      const refusal = line.bench && kindRefusal(line.bench, benches, me);
+      const held = refusal === undefined ? {} : { waits: { words: refusal } };
+      return { ...line, ...held, with: isOthers ? (line.last?.name ?? null) : null, at };
     });
   return { ...rest, now: mine.filter(canGoOn), waiting: mine.filter((line) => !canGoOn(line)) };
 }

@@ -1,4 +1,4 @@
-import type { Role, HoldReason, Stage, JobScope, SheetFile, Tool } from '@jubb/sheet';
+import type { BenchKind, Role, HoldReason, Stage, JobScope, SheetFile, Tool } from '@jubb/sheet';
 import type { AnyKeptEntry } from './entries/kept.js';
 import type { Licence } from './licences.js';
 /** What is known of a job, of all jobs today, and of who works on them. Dates are ISO texts in UTC. */
@@ -106,6 +106,8 @@ export interface TodayLine {
   readonly waits: Waits | null;
   /** What can be done at it while the next act waits. */
   readonly also: readonly string[];
+  /** The machine that its next act takes, where that can be done now. */
+  readonly bench?: BenchKind;
   /** What only the foreman can settle on it. */
   readonly toSettle: readonly string[];
   /** Who recorded something on it last; null while nobody did. */

@@ -113,7 +113,8 @@ export function usePeople(): UseQueryResult<PersonLine[]> {
 export function useToday(): UseQueryResult<MyToday> {
   const { data: session } = useSession();
   const me = session?.person.id ?? '';
-  const select = useCallback((view: TodayView) => myToday(view, me, Date.now()), [me]);
+  const { data: benches } = useBenches();
+  const select = useCallback((view: TodayView) => myToday(view, me, Date.now(), benches), [me, benches]);
   return useQuery({ queryKey: ['today'], queryFn: () => ask(ENDPOINTS.today.view), select });
 }
 

@@ -208,6 +208,7 @@ function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: bool
         <span className="soft">
           {line.unit}, {line.machine}. {line.customer}. {line.left > 0 ? `${line.left} left in this stage` : 'This stage is done'}
           {line.openEnds.length > 0 ? `, ${line.openEnds.length} open ${line.openEnds.length === 1 ? 'end' : 'ends'}` : ''}.
+          {line.at ? ` Stands at ${line.at}.` : ''}
           {line.with ? ` ${line.with} is at it.` : ''}
           {isPast(line.promise) ? (
             <b className="v-out"> Late: it was promised {promiseWords(line.promise).replace(', late', '')}.</b>
@@ -215,7 +216,7 @@ function Line({ line, isFirst }: { readonly line: MyLine; readonly isFirst: bool
         </span>
         {line.waits ? (
           <div className="brass">
-            <WaitsFor line={line} />. Meanwhile: {line.also.join(', ')}
+            <WaitsFor line={line} />.{line.also.length > 0 ? ` Meanwhile: ${line.also.join(', ')}` : ''}
           </div>
         ) : null}
       </div>

@@ -72,10 +72,11 @@ export function Recorder({ step }: { readonly step: Step }): ReactElement {
       here.keep(...cautions.map((caution) => ({ kind: 'caution-read' as const, payload: { caution: caution.ref }, step: step.ref })));
     return <RecorderLayout say="Read the caution before you begin." primary={{ label: 'I have read it', run: read }} />;
   }
-  if (notHere) return notHere;
   const { looks: [look, ...then] = [], holds } = here.state.steps.find((one) => one.step.ref === step.ref) ?? {};
   if (look) return <LooksRecorder key={step.ref} step={step} looks={[look, ...then]} />;
   if (holds) return <HoldRecorder key={step.ref} step={step} holds={holds} />;
+  // What is looked at and signed afterwards takes no machine.
+  if (notHere) return notHere;
   const doubt = doubtAt(here.sheet, here.state.live, step);
   if (doubt) return <DoubtGate key={doubt.line} step={step} doubt={doubt} />;
   // How warm is worked out before anything is warmed.
