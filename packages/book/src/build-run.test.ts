@@ -83,10 +83,10 @@ describe('clocks', () => {
     // What the cover hides was read.
     const backlash = { setting: 'backlash', moment: 'locked', readings: [0.15, 0.16, 0.15, 0.16], unit: 'mm' };
     const read: BookLine = { kind: 'end-play', payload: backlash, step: 'backlash-set' };
-    const begun = waitsBegun(cover(read), cover(read, laid));
+    const begun = waitsBegun(cover(read), () => cover(read, laid));
     expect(begun).toEqual([{ kind: 'wait', payload: { what: 'sealant to skin', seconds: 600 }, step: 'cover-on' }]);
-    expect(waitsBegun(cover(read, laid), cover(read, laid))).toEqual([]);
-    expect(waitsBegun(cover(read, ...begun), cover(read, ...begun, laid))).toEqual([]);
+    expect(waitsBegun(cover(read, laid), () => cover(read, laid))).toEqual([]);
+    expect(waitsBegun(cover(read, ...begun), () => cover(read, ...begun, laid))).toEqual([]);
   });
 
   test('hold back the step that comes after', () => {

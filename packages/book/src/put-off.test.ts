@@ -37,12 +37,12 @@ describe('a coat', () => {
 
   test('dries before what comes after it; what is put off does not', () => {
     const state = (...lines: readonly BookLine[]): ReturnType<typeof jobState> => jobState(sheet, book(sheet, ...lines));
-    const [begun] = waitsBegun(state(), state(on));
+    const [begun] = waitsBegun(state(), () => state(on));
     expect(begun).toMatchObject({ step: 'colour-on', payload: { what: 'the colour dries', seconds: 4 * 3600 } });
     const [clock] = state(on, begun!).clocks;
     const sign = sheet.steps.find(({ record }) => record.kind === 'sign')!;
     expect(isBefore(state(on, begun!), clock!, sign)).toBe(true);
-    expect(waitsBegun(state(), state(later))).toEqual([]);
+    expect(waitsBegun(state(), () => state(later))).toEqual([]);
   });
 
   test('that is put off is owed, or the foreman does not sign', () => {

@@ -10,8 +10,13 @@ interface WaitBegun {
   readonly step: string;
 }
 
-/** The clocks that begin by themselves with what was just done: those of the steps that are done now, looked at or not, and were not before. */
-export function waitsBegun(before: JobState, after: JobState): readonly WaitBegun[] {
+/**
+ * The clocks that begin by themselves with what was just done: those of the steps that are done now, looked at or not, and were
+ * not before. What the job comes to is worked out only where a clock is still to begin: it is asked at every key.
+ */
+export function waitsBegun(before: JobState, comesTo: () => JobState): readonly WaitBegun[] {
+  if (!before.steps.some(({ step: { ref, wait } }) => wait && !hasBegun(before, ref, wait.what))) return [];
+  const after = comesTo();
   const wereDone = new Set(before.steps.filter(isActed).map(({ step }) => step.ref));
   return after.steps.flatMap((state): readonly WaitBegun[] => {
     const { step } = state;

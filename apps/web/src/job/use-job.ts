@@ -65,11 +65,13 @@ export function useJob(id: string): { readonly here: JobHere | undefined; readon
       personName: (personId) => job.people.find((person) => person.id === personId)?.name ?? '',
       keepAs: (personId, ...drafts) => void outbox.add(id, drafts.map(inVersion), personId),
       keep: (...drafts) => {
-        const made = drafts.map((draft, index) =>
-          pendingEntry(asHeld(draft, index, id, session.person.id), job, sheet, pending.length + index),
-        );
-        const after = jobState(job.sheet.file, [...entries, ...made], session.shop.rules);
-        void outbox.add(id, [...drafts, ...waitsBegun(state, after)].map(inVersion));
+        const begun = waitsBegun(state, () => {
+          const made = drafts.map((draft, index) =>
+            pendingEntry(asHeld(draft, index, id, session.person.id), job, sheet, pending.length + index),
+          );
+          return jobState(job.sheet.file, [...entries, ...made], session.shop.rules);
+        });
+        void outbox.add(id, [...drafts, ...begun].map(inVersion));
       },
     };
   }, [job, session, held, id]);

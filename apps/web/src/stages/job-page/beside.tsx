@@ -56,15 +56,15 @@ function AboutJob(): ReactElement {
       <h2>
         <span className="fig">{job.number}</span> {job.unit.name}
       </h2>
-      <p className="soft mb-1">
+      <div className="soft mb-1">
         {job.machine.name}
         <br />
         {job.closedAt ? `handed over ${dayWords(job.closedAt)}` : `promise ${promiseWords(job.promise)}`} ·{' '}
         <Button variant="quiet" className="p-0" aria-expanded={isMore} aria-controls="about-job" onClick={() => setMore(!isMore)}>
           {isMore ? 'less' : 'more'}
         </Button>
-      </p>
-      <StandsAt />
+        <StandsAt />
+      </div>
       <LastKept />
       {sheet.newer ? (
         <p className="mb-1">

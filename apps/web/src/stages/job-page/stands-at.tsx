@@ -27,9 +27,10 @@ export function StandsAt(): ReactElement | null {
     });
   const stands = benches.find(({ id }) => id === at)?.name ?? 'no bench';
   return (
-    <div className="mb-1">
-      <Dropdown>
-        <Dropdown.Toggle variant="quiet" className="p-0 text-start" disabled={busy}>
+    <>
+      {' · '}
+      <Dropdown as="span">
+        <Dropdown.Toggle variant="quiet" className="p-0" disabled={busy}>
           Stands at: {stands}
         </Dropdown.Toggle>
         <Dropdown.Menu>
@@ -50,6 +51,6 @@ export function StandsAt(): ReactElement | null {
         </Dropdown.Menu>
       </Dropdown>
       <Wrong error={error} />
-    </div>
+    </>
   );
 }
