@@ -28,7 +28,7 @@ export function StandsAt(): ReactElement | null {
   const stands = benches.find(({ id }) => id === at)?.name ?? 'no bench';
   return (
     <>
-      {' · '}
+      {' '}
       <Dropdown as="span">
         <Dropdown.Toggle variant="quiet" className="p-0" disabled={busy}>
           Stands at: {stands}
