@@ -39,6 +39,31 @@ test('benches, keys only: one is put in with hours and people of its own, taken 
   expect((await named('Hoist, 1 t'))?.who.map(({ name }) => name)).toEqual(['Oswin Tarrell']);
   expect(await hand.faults()).toEqual([]);
 
+  // Somebody else changes it meanwhile, and the link is cut: what was typed stays, and is kept once it is seen.
+  await hand.fill('Out of use because', 'hook bent');
+  const { id: hoist, version, kind } = (await named('Hoist, 1 t'))!;
+  const other = { name: 'Hoist, 1 t', kind, who: [], week: [], closed: [], version };
+  expect((await api.call('PUT', `/benches/${hoist}`, other)).status).toBe(200);
+  await hand.page.waitForFunction(() =>
+    [...document.querySelectorAll('main tr')].some(({ textContent }) => /^Hoist, 1 t.*everybody/u.test(textContent ?? '')),
+  );
+  await hand.cut(true);
+  await hand.use('Keep it');
+  await hand.sees('link');
+  await hand.cut(false);
+  await hand.use('Keep it');
+  await hand.sees('It now says: Hoist, 1 t, lift, used by everybody');
+  await hand.use('Keep mine');
+  await hand.sees('Hoist, 1 t is changed');
+  expect(await named('Hoist, 1 t')).toMatchObject({ out: 'hook bent', who: [{ name: 'Oswin Tarrell' }] });
+  await hand.use('Undo');
+  await hand.page.waitForFunction(() => !document.querySelector('main table')?.textContent?.includes('hook bent'));
+  expect(await named('Hoist, 1 t')).toMatchObject({ out: null, who: [] });
+  await hand.tabTo('Oswin Tarrell foreman');
+  await hand.press('Space');
+  await hand.use('Keep it');
+  await hand.sees('Hoist, 1 t is changed');
+
   await hand.go(`/jobs/${id}`);
   await hand.use('Stands at: no bench');
   await hand.use('Bench 2');

@@ -101,9 +101,7 @@ export function BenchesPage(): ReactElement {
       ) : (
         <DataTable name="benches" columns={columns} rows={benches} rowKey={({ id }) => id} isBare />
       )}
-      {chosen ? (
-        <OneBench key={`${chosen.id}.${chosen.version}`} bench={chosen} mayChange={mayChange} onGone={() => setOpen(undefined)} />
-      ) : null}
+      {chosen ? <OneBench key={chosen.id} bench={chosen} mayChange={mayChange} onGone={() => setOpen(undefined)} /> : null}
       {mayChange && !chosen ? <NewBench /> : null}
     </>
   );
@@ -172,7 +170,9 @@ interface OneBenchProps {
 }
 
 function OneBench({ bench, mayChange, onGone }: OneBenchProps): ReactElement {
-  const { id, name, version } = bench;
+  const { id, name } = bench;
+  // As it was when this was opened: what somebody else changes meanwhile is told, not written over.
+  const [version, setVersion] = useState(bench.version);
   const { busy, error, send } = useSend();
   const before = bodyOf(typedOf(bench));
   const form = useAskForm<Typed, BenchBody>({
@@ -181,9 +181,12 @@ function OneBench({ bench, mayChange, onGone }: OneBenchProps): ReactElement {
     toBody: bodyOf,
     onSend: async (body) => {
       const kept = await ask(ENDPOINTS.benches.change, { id, body: { ...body, version: current?.version ?? version } });
+      setVersion(kept.version);
       await again();
       offerUndo(`${kept.name} is changed`, async () => {
-        await ask(ENDPOINTS.benches.change, { id, body: { ...before, version: kept.version } });
+        const back = await ask(ENDPOINTS.benches.change, { id, body: { ...before, version: kept.version } });
+        setVersion(back.version);
+        form.begin(typedOf(back));
         await again();
       });
     },

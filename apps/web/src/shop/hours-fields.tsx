@@ -5,6 +5,10 @@ import Button from 'react-bootstrap/Button';
 import { useFieldArray, useFormContext } from 'react-hook-form';
 import { Field } from '../kit/field.tsx';
 
+const ENDS = [
+  ['from', 'from'],
+  ['to', 'until'],
+] as const;
 const CLOSED: WeekdayBody = { from: '', to: '' };
 
 /** The seven days as fields hold them; all of them closed where nothing is said. */
@@ -21,28 +25,20 @@ export function HoursFields({ of, mayChange }: { readonly of: string; readonly m
       <div className="hours">
         {WEEKDAYS.map((name, at) => (
           <div key={name} className="d-flex flex-wrap gap-2 align-items-end mb-2">
-            <Field
-              of={of}
-              name={`week.${at}.from`}
-              label={`${name} from`}
-              wrap="hours-clock"
-              inputMode="numeric"
-              maxLength={5}
-              placeholder="closed"
-              className="fig"
-              disabled={!mayChange}
-            />
-            <Field
-              of={of}
-              name={`week.${at}.to`}
-              label={`${name} until`}
-              wrap="hours-clock"
-              inputMode="numeric"
-              maxLength={5}
-              placeholder="closed"
-              className="fig"
-              disabled={!mayChange}
-            />
+            {ENDS.map(([end, words]) => (
+              <Field
+                key={end}
+                of={of}
+                name={`week.${at}.${end}`}
+                label={`${name} ${words}`}
+                wrap="hours-clock"
+                inputMode="numeric"
+                maxLength={5}
+                placeholder="closed"
+                className="fig"
+                disabled={!mayChange}
+              />
+            ))}
           </div>
         ))}
         {mayChange ? (
