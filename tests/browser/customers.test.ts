@@ -55,3 +55,15 @@ test('a customer’s page, keys only: reached by, sold and taken back, two that 
   await hand.heads('Nameless');
   expect(await hand.text()).not.toContain(customer.name);
 });
+
+test('a list that others add to meanwhile leaves the focus where it is', async () => {
+  const api = await Client.as(shop.server.base, 'oswin');
+  const hand = await Hand.at(shop.screen.browser, shop.server.base, '/jobs');
+  await hand.logIn('oswin');
+  await hand.page.waitForSelector('.data-table tbody a');
+  await hand.page.focus('.data-table tbody a');
+  const there = await hand.page.$eval('.data-table tbody a', ({ textContent }) => textContent);
+  const { number } = await api.bookedOn('harrowmere-th6-front-hub');
+  await hand.sees(String(number));
+  expect(await hand.page.evaluate(() => document.activeElement?.textContent)).toBe(there);
+});

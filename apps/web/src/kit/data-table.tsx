@@ -65,7 +65,6 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
         id: column.id,
         accessorFn: column.value,
         header: column.head,
-        cell: ({ row }) => (column.cell ? column.cell(row.original) : column.value(row.original)),
         sortFn: rows.some((row) => typeof column.value(row) === 'string') ? 'alphanumeric' : 'basic',
         sortDescFirst: false,
       })),
@@ -155,6 +154,7 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
                   </Tick>
                 </td>
               ) : null}
+              {/* Drawn here, not by the table: its own cells are made anew with each list, and the focus in them would be lost. */}
               {row.getVisibleCells().map((cell) => {
                 const column = columns.find(({ id }) => id === cell.column.id);
                 return (
@@ -163,7 +163,7 @@ export function DataTable<T extends RowData>({ name, columns, rows, rowKey, isBa
                     data-head={column?.head}
                     className={[column?.className, column?.cellClass].filter(Boolean).join(' ') || undefined}
                   >
-                    <table.FlexRender cell={cell} />
+                    {column?.cell ? column.cell(row.original) : column?.value(row.original)}
                   </td>
                 );
               })}
