@@ -3,6 +3,6 @@ declare module 'subset-font' {
   export default function subsetFont(
     font: Buffer,
     text: string,
-    options: { readonly targetFormat: 'woff2'; readonly noHinting?: boolean },
+    options: { readonly targetFormat: 'woff2'; readonly noHinting?: boolean; readonly keepFeatures?: readonly string[] },
   ): Promise<Buffer>;
 }

@@ -62,10 +62,10 @@ describe('a variant makes the sheet another one', () => {
   });
 
   test('the first is the sheet as it stands, and is taken where none is named', () => {
-    const clutch = named('mk7');
-    expect(reshaped(clutch, {})).toBe(clutch);
-    expect(reshaped(clutch, { variant: 'mk7-8' })).toBe(clutch);
-    expect(reshaped(clutch, { variant: 'of another sheet' })).toBe(clutch);
+    const compressor = named('rx10');
+    expect(reshaped(compressor, {})).toBe(compressor);
+    expect(reshaped(compressor, { variant: 'rx10-up' })).toBe(compressor);
+    expect(reshaped(compressor, { variant: 'of another sheet' })).toBe(compressor);
   });
 
   test('what only one has is not there on the others, with all that was there for it', () => {

@@ -34,8 +34,8 @@ describe('a coat', () => {
 
   // Nitrile swells in ketones and esters and bears white spirit; nothing bears everything but PTFE (solvent groups of rubber makers' tables).
   test.each([
-    ['nitro or two-pack thinner', ['wiper', 'inner']],
-    ['xylene', ['wiper', 'inner']],
+    ['nitro or two-pack thinner', ['wiper', 'inner', 'hub']],
+    ['xylene', ['wiper', 'inner', 'hub']],
     ['white spirit', []],
     ['water', []],
   ] as const)('thinned with %s', (thinned, attacked) => {
