@@ -116,6 +116,8 @@ export const HAPROXY = { name: 'haproxy', proof: () => existsSync('/usr/sbin/hap
 /** What has a browser of the tests trust an authority, and what a network is made with. */
 export const NSS_TOOLS = { name: 'libnss3-tools', proof: () => existsSync('/usr/bin/certutil') };
 export const IPROUTE = { name: 'iproute2', proof: () => ['/usr/sbin/ip', '/usr/bin/ip', '/sbin/ip'].some((path) => existsSync(path)) };
+/** What a bare Debian is made with, to install Jubb on. */
+export const DEBOOTSTRAP = { name: 'debootstrap', proof: () => existsSync('/usr/sbin/debootstrap') };
 export const CHROMIUM = { name: 'chromium', proof: () => existsSync('/usr/bin/chromium') };
 
 /** Folder of initdb and pg_ctl, the newest version there is. */

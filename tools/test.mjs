@@ -5,7 +5,18 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { startPostgres, stopPostgres } from './postgres.mjs';
 import { remark, say } from './say.mjs';
-import { CHROMIUM, IPROUTE, NSS_TOOLS, ROOT, checkMachine, ensureBuild, ensureDebian, ensureNodeModules, run } from './setup.mjs';
+import {
+  CHROMIUM,
+  DEBOOTSTRAP,
+  IPROUTE,
+  NSS_TOOLS,
+  ROOT,
+  checkMachine,
+  ensureBuild,
+  ensureDebian,
+  ensureNodeModules,
+  run,
+} from './setup.mjs';
 
 /** Two rows, each one after the other: lint takes as long as all the rest. */
 const CHECKS = [
@@ -21,7 +32,7 @@ const CHECKS = [
 export async function test(args) {
   checkMachine();
   ensureNodeModules();
-  ensureDebian([CHROMIUM, IPROUTE, NSS_TOOLS]);
+  ensureDebian([CHROMIUM, DEBOOTSTRAP, IPROUTE, NSS_TOOLS]);
   ensureBuild();
   const count = { passed: 0, failed: 0, skipped: 0 };
   // A path after `test` runs the tests under it alone.

@@ -1,11 +1,11 @@
 import type { HealthView } from '@jubb/wire';
-import { spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, realpathSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals';
 import { OWN_SHOP } from '../kit/client.ts';
 import { asVersion, checkout } from '../kit/checkout.ts';
+import { bareDebian, nodeIn } from '../kit/debian.ts';
 import { BOOTS_MS, Machine, canBoot } from '../kit/machine.ts';
 import { ROOT } from '../kit/server.ts';
 import { until } from '../kit/stream.ts';
@@ -15,18 +15,20 @@ const BASE = 'http://127.0.0.1:4170';
 /** A machine within the machine is made by root alone, and not everywhere. */
 const where = canBoot(ROOT) ? describe : describe.skip;
 
-where('a service of the machine', () => {
+where('a service of a bare Debian', () => {
   let folder: string;
   let machine: Machine;
 
   beforeAll(async () => {
     folder = realpathSync(mkdtempSync(join(tmpdir(), 'jubb-install-')));
     chmodSync(folder, 0o755);
-    // It has no way out to Debian, so what is to be there is there before.
-    const needed = `const s = await import(${JSON.stringify(join(ROOT, 'tools/setup.mjs'))}); s.ensureDebian([s.POSTGRESQL, s.PGBACKREST, s.CADDY, s.AVAHI]);`;
-    expect(spawnSync(process.execPath, ['--input-type=module', '-e', needed]).status).toBe(0);
+    const debian = join(folder, 'debian');
+    bareDebian(debian);
+    // Booted it has no way out to Debian: what Jubb would fetch for itself, it fetches before.
+    const setup = JSON.stringify(join(ROOT, 'tools/setup.mjs'));
+    nodeIn(debian, `const s = await import(${setup}); s.ensureDebian([s.POSTGRESQL, s.PGBACKREST, s.CADDY, s.AVAHI]);`);
     checkout(join(folder, 'first'));
-    machine = new Machine(folder);
+    machine = new Machine(folder, debian);
     await machine.boot();
   });
   afterAll(async () => {

@@ -12,7 +12,7 @@ const KINDS = ['--mount', '--pid', '--fork', '--uts', '--ipc', '--net', '--cgrou
 /** Sets the root of the machine up, in namespaces of its own, and becomes its first process. Whatever it mounts goes with it. */
 const BOOT = String.raw`set -e
 mount --make-rprivate /
-mount -t overlay overlay -o "lowerdir=/,upperdir=$1/upper,workdir=$1/work" "$1/root"
+mount -t overlay overlay -o "lowerdir=$3,upperdir=$1/upper,workdir=$1/work" "$1/root"
 cd "$1/root"
 mount -t proc proc proc
 mount -t sysfs sysfs sys
@@ -28,8 +28,8 @@ else
   mount -t cgroup -o none,name=systemd cgroup sys/fs/cgroup/systemd
 fi
 mkdir -p "tmp/shop" && mount --bind "$1" tmp/shop
-# Its packages are those of the checkout, which may lie where the machine has a place of its own.
-case "$2" in /tmp/*) mkdir -p ".$2" && mount --bind "$2" ".$2" ;; esac
+# Its packages are those of the checkout.
+mkdir -p ".$2" && mount --bind "$2" ".$2"
 exec chroot . env -i container=test PATH=/usr/sbin:/usr/bin:/sbin:/bin /lib/systemd/systemd --unit=multi-user.target --show-status=no`;
 
 /** Whether this machine lets another be booted within it, whose users read the checkout. */
@@ -39,26 +39,29 @@ export function canBoot(checkout: string): boolean {
   const isAllowed = (command: string, args: readonly string[]): boolean => spawnSync(command, args).status === 0;
   return (
     process.getuid?.() === 0 &&
-    existsSync('/lib/systemd/systemd') &&
     isAllowed('unshare', [...KINDS, 'sh', '-c', tries]) &&
     isAllowed('runuser', ['-u', 'nobody', '--', 'test', '-r', join(checkout, 'package.json')])
   );
 }
 
-/** A machine of its own within this one: its files over those that are here, its processes, its network, its systemd. */
+/** A machine of its own within this one: its files over those of a Debian, its processes, its network, its systemd. */
 export class Machine {
   readonly #folder: string;
+  readonly #debian: string;
   #child: ChildProcess | undefined;
   #first = 0;
 
-  /** What it writes lies in the folder, which it sees as /tmp/shop; with nothing in it that was installed here. */
-  constructor(folder: string) {
+  /** What it writes lies in the folder, which it sees as /tmp/shop; the Debian stays as it is. */
+  constructor(folder: string, debian: string) {
     this.#folder = folder;
+    this.#debian = debian;
     for (const one of ['upper', 'work', 'root']) mkdirSync(join(folder, one), { recursive: true });
   }
 
   async boot(): Promise<void> {
-    const child = spawn('unshare', [...KINDS, 'sh', '-c', BOOT, 'boot', this.#folder, ROOT], { stdio: ['ignore', 'ignore', 'pipe'] });
+    const child = spawn('unshare', [...KINDS, 'sh', '-c', BOOT, 'boot', this.#folder, ROOT, this.#debian], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+    });
     let said = '';
     child.stderr.on('data', (chunk: Buffer) => (said += chunk.toString()));
     this.#child = child;
@@ -88,6 +91,6 @@ export class Machine {
 
   /** What a program of Node.js prints there. */
   node(program: string): string {
-    return this.run(process.execPath, ['--input-type=module', '-e', program]).stdout;
+    return this.run('node', ['--input-type=module', '-e', program]).stdout;
   }
 }
