@@ -156,7 +156,9 @@ const saved = async (file: object): Promise<{ status: number }> => {
 };
 
 describe('no request holds up the others', () => {
-  test.each<readonly [string, () => Promise<{ status: number }>, number]>([
+  // What takes too long to read is refused as too much; how long that is, the machine says.
+  const REFUSED = [400, 413];
+  test.each<readonly [string, () => Promise<{ status: number }>, number | readonly number[]]>([
     ['1.1 MB of unknown fields from nobody', () => nobody.call('POST', '/session', { login: 'x', password: 'y', ...fields(90_000) }), 413],
     [
       'unknown fields that nobody may just send',
@@ -192,13 +194,13 @@ describe('no request holds up the others', () => {
         }),
       400,
     ],
-    ['a YAML that was 6 s to read', () => oswin.call('POST', '/sheets/import', { text: anchors(4000) }), 400],
-    ['a YAML nested twenty thousand deep', () => oswin.call('POST', '/sheets/import', { text: `a: ${'['.repeat(20_000)}` }), 400],
-    ['a YAML of one name thirty thousand times', () => oswin.call('POST', '/sheets/import', { text: 'k: v\n'.repeat(30_000) }), 400],
-    ['a sheet file of a hundred sheets', () => oswin.call('POST', '/sheets/import', { text: JSON.stringify(manyfold(100)) }), 400],
+    ['a YAML that was 6 s to read', () => oswin.call('POST', '/sheets/import', { text: anchors(4000) }), REFUSED],
+    ['a YAML nested twenty thousand deep', () => oswin.call('POST', '/sheets/import', { text: `a: ${'['.repeat(20_000)}` }), REFUSED],
+    ['a YAML of one name thirty thousand times', () => oswin.call('POST', '/sheets/import', { text: 'k: v\n'.repeat(30_000) }), REFUSED],
+    ['a sheet file of a hundred sheets', () => oswin.call('POST', '/sheets/import', { text: JSON.stringify(manyfold(100)) }), REFUSED],
     ['a draft of twenty sheets', async () => saved(manyfold(20)), 200],
-    ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), 400],
-    ['a YAML of a hundred thousand names', () => oswin.call('POST', '/sheets/import', { text: names(100_000) }), 400],
+    ['a draft of a hundred sheets, which nobody can use', async () => saved(manyfold(100)), REFUSED],
+    ['a YAML of a hundred thousand names', () => oswin.call('POST', '/sheets/import', { text: names(100_000) }), REFUSED],
     [
       'an answer to a quote of two thousand lines left out',
       () => nobody.call('POST', '/offers/none/answer', { answer: 'yes', without: Array.from({ length: 2000 }, (_, at) => at) }),
@@ -211,7 +213,7 @@ describe('no request holds up the others', () => {
       const silence = await silenceWhile(async () => {
         got = (await send()).status;
       });
-      expect(got).toBe(status);
+      expect([status].flat()).toContain(got);
       expect(silence).toBeLessThan(MOST_SILENT_MS);
     },
     60_000,
