@@ -21,15 +21,15 @@ const UNIT = {
 export async function workUntil(call, jobId, isThere, beside = call) {
   const { jobState, nextAct } = await import('../packages/book/dist/index.js');
   const { nextEntries } = await import('../packages/play/dist/index.js');
+  const { sheet, tools, entries: kept } = await call('GET', `/jobs/${jobId}`);
   for (;;) {
-    const job = await call('GET', `/jobs/${jobId}`);
-    const state = jobState(job.sheet.file, job.entries);
+    const state = jobState(sheet.file, kept);
     const act = nextAct(state);
     if (!act || isThere(act, state)) return;
     const takenAt = new Date().toISOString();
-    const entries = nextEntries(state, { unit: UNIT, tools: job.tools, random: steady, at: takenAt, today: takenAt.slice(0, 10) });
+    const entries = nextEntries(state, { unit: UNIT, tools, random: steady, at: takenAt, today: takenAt.slice(0, 10) });
     const by = entries.some(({ kind }) => kind === 'hold-met') ? beside : call;
-    await by('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) });
+    kept.push(...(await by('POST', `/jobs/${jobId}/entries`, { entries: entries.map((entry) => ({ ...entry, id: uuid(), takenAt })) })));
   }
 }
 

@@ -340,7 +340,7 @@ test('a steered end: primed once all is masked, the wheel waits until it is dry;
   expect(await isOffered()).toBe(false);
   await hand.page.reload();
   await hand.sees('zinc primer, by brush');
-  await hand.tabTo('seals: ball wiper, inner shaft');
+  await hand.tabTo('every seal: ball wiper, inner shaft, hub');
   await hand.press('Space');
   expect(await isOffered()).toBe(true);
   await hand.use('It is on, and dries');
