@@ -108,17 +108,22 @@ export class Hand {
   }
 
   async press(...keys: KeyInput[]): Promise<void> {
-    for (const key of keys) await this.page.keyboard.press(key);
+    // Down and up go off together, in their order.
+    for (const key of keys) await Promise.all([this.page.keyboard.down(key), this.page.keyboard.up(key)]);
   }
 
   async type(text: string): Promise<void> {
-    await this.page.keyboard.type(text);
+    const { keyboard } = this.page;
+    const isKey = (letter: string): letter is KeyInput => /[\x20-\x7e]/u.test(letter);
+    await Promise.all(
+      [...text].flatMap((letter) => (isKey(letter) ? [keyboard.down(letter), keyboard.up(letter)] : [keyboard.sendCharacter(letter)])),
+    );
   }
 
   /** Waits until the words stand on the page. */
   async sees(words: string): Promise<void> {
     try {
-      await this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), {}, words);
+      await this.page.waitForFunction((wanted) => document.body.innerText.includes(wanted), { polling: 60 }, words);
     } catch {
       throw new Error(`"${words}" does not appear; the page says:\n${await this.text()}`);
     }
@@ -134,7 +139,7 @@ export class Hand {
     try {
       await this.page.waitForFunction(
         (wanted) => [...document.querySelectorAll('h1')].some((heading) => heading.innerText.startsWith(wanted)),
-        {},
+        { polling: 60 },
         words,
       );
     } catch {
@@ -234,7 +239,7 @@ export class Hand {
     const isThere = (controls: string, wanted: string): boolean =>
       [...document.querySelectorAll<HTMLElement>(controls)].some((control) => window.nameOf(control).startsWith(wanted));
     try {
-      await this.page.waitForFunction(isThere, { polling: 100 }, CONTROLS, name);
+      await this.page.waitForFunction(isThere, { polling: 60 }, CONTROLS, name);
     } catch {
       throw new Error(`nothing to press or fill is called "${name}"; the page says:\n${await this.text()}`);
     }
