@@ -59,6 +59,36 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.go('/jobs/new');
   await hand.heads('Book in');
 
+  // Its first benches: one without a name, one taken back, one while the link is cut; another window hears of each.
+  await hand.go('/shop/benches');
+  await hand.sees('None is named yet');
+  expect(await hand.faults()).toEqual([]);
+  await hand.use('Put it in');
+  await hand.sees('what is it called?');
+  const second = await Hand.at(shop.screen.browser, shop.server.base, '/shop/benches');
+  await second.logIn('signe', 'plumb and level');
+  await second.sees('None is named yet');
+  await hand.page.bringToFront();
+  await hand.fill('Name', 'Vice bench');
+  await hand.use('Put it in');
+  await second.page.waitForSelector('main table', { timeout: 60_000 });
+  await hand.use('Undo');
+  await second.page.waitForFunction(() => !document.querySelector('main table'), { polling: 100 });
+  await hand.cut(true);
+  await hand.fill('Name', 'Long bench');
+  await hand.use('Put it in');
+  await hand.sees('link');
+  await hand.cut(false);
+  await hand.use('Put it in');
+  await hand.sees('Long bench is there');
+  await second.page.waitForFunction(() => document.querySelector('main table')?.textContent?.includes('Long bench'), { polling: 100 });
+  await second.page.bringToFront();
+  await second.fill('Name', 'Long bench');
+  await second.use('Put it in');
+  await second.sees('is the name of another');
+  await second.page.close();
+  await hand.page.bringToFront();
+
   // The foreman brings a mechanic in, at the page alone; she works from then on, and is let go again.
   await hand.go('/shop/people');
   await hand.sees('Somebody new');

@@ -98,11 +98,11 @@ export class Hand {
     await this.page.goto(`${this.#base}${path}`, { waitUntil: 'load' });
   }
 
-  async logIn(login: string): Promise<void> {
+  async logIn(login: string, password = 'bench-417'): Promise<void> {
     await this.sees('Who is working?');
     await this.type(login);
     await this.press('Tab');
-    await this.type('bench-417');
+    await this.type(password);
     await this.press('Enter');
     await this.page.waitForSelector('.topbar, .bench');
   }
