@@ -31,27 +31,6 @@ const STORES = [
   ['HS-58', 'Hub seal 58 × 80 × 10', '4', 'A2'],
 ];
 
-/** What was pressed since the last time one asked; what was typed by letter is counted beside it. */
-interface Pressed {
-  keys: number;
-  letters: number;
-}
-
-function countPresses(hand: Hand): Pressed {
-  const pressed = { keys: 0, letters: 0 };
-  const { keyboard } = hand.page;
-  const [press, type] = [keyboard.press.bind(keyboard), keyboard.type.bind(keyboard)];
-  keyboard.press = (key) => {
-    pressed.keys += 1;
-    return press(key);
-  };
-  keyboard.type = (text) => {
-    pressed.letters += text.length;
-    return type(text);
-  };
-  return pressed;
-}
-
 async function stateNow(hand: Hand, api: Client, id: string): Promise<JobState> {
   await allKept(hand);
   const job = await api.get<JobView>(`/jobs/${id}`);
@@ -112,9 +91,10 @@ async function depthGaugeIn(hand: Hand, id: string): Promise<void> {
 test('an evening: from an empty database to a unit that is handed over, at the page alone', async () => {
   const took: [what: string, keys: number, letters: number][] = [];
   const hand = await Hand.at(shop.screen.browser, shop.server.base);
-  const { page } = hand;
-  const pressed = countPresses(hand);
+  const { page, pressed } = hand;
+  /** What was pressed since the last time one asked; what was typed by letter is counted beside it. */
   const mark = (what: string): void => {
+    expect(pressed.keys).toBeGreaterThan(0);
     took.push([what, pressed.keys, pressed.letters]);
     Object.assign(pressed, { keys: 0, letters: 0 });
   };

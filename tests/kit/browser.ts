@@ -71,6 +71,10 @@ export function openBrowser(): Promise<Screen> {
 /** A person who has a keyboard and eyes, and nothing else. */
 export class Hand {
   readonly page: Page;
+  /** How much was pressed so far: keys, those of them that do something (Enter and the bar), and letters typed. */
+  readonly pressed = { keys: 0, acts: 0, letters: 0 };
+  /** A finger alone has none: what is pressed all the same is refused. */
+  hasKeys = true;
   readonly #base: string;
   /** To the service workers whose network was taken. */
   #wires: readonly CDPSession[] = [];
@@ -108,12 +112,18 @@ export class Hand {
   }
 
   async press(...keys: KeyInput[]): Promise<void> {
-    // Down and up go off together, in their order.
-    for (const key of keys) await Promise.all([this.page.keyboard.down(key), this.page.keyboard.up(key)]);
+    if (!this.hasKeys) throw new Error('a finger has no keys');
+    for (const key of keys) {
+      this.pressed.keys += 1;
+      if (key === 'Enter' || key === 'Space') this.pressed.acts += 1;
+      // Down and up go off together, in their order.
+      await Promise.all([this.page.keyboard.down(key), this.page.keyboard.up(key)]);
+    }
   }
 
   async type(text: string): Promise<void> {
     const { keyboard } = this.page;
+    this.pressed.letters += text.length;
     const isKey = (letter: string): letter is KeyInput => /[\x20-\x7e]/u.test(letter);
     await Promise.all(
       [...text].flatMap((letter) => (isKey(letter) ? [keyboard.down(letter), keyboard.up(letter)] : [keyboard.sendCharacter(letter)])),
@@ -266,7 +276,7 @@ export class Hand {
         position,
       );
     await show('none', 'static');
-    await this.page.evaluate(AXE);
+    if (!(await this.page.evaluate(() => 'axe' in window))) await this.page.evaluate(AXE);
     const results = await this.page.evaluate(async () => {
       const { axe } = window as unknown as { axe: { run(context: Document, options: object): Promise<AxeResults> } };
       return axe.run(document, {
