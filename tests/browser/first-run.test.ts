@@ -83,6 +83,8 @@ test('an empty shop is opened by its first foreman, once', async () => {
   await hand.sees('Long bench is there');
   await second.page.waitForFunction(() => document.querySelector('main table')?.textContent?.includes('Long bench'), { polling: 100 });
   await second.page.bringToFront();
+  await second.use('Put it in');
+  await second.sees('what is it called?');
   await second.fill('Name', 'Long bench');
   await second.use('Put it in');
   await second.sees('is the name of another');
@@ -208,7 +210,7 @@ test('an empty shop is opened by its first foreman, once', async () => {
 
   // A sheet is begun from the example of its family; what the crib lacks for it is named.
   await hand.go('/shop/begin');
-  await hand.sees('3 of 10 are there');
+  await hand.sees('4 of 10 are there');
   await hand.use('Take one over');
   await hand.sees('Sheets to begin from');
   expect(await hand.faults()).toEqual([]);
