@@ -149,6 +149,20 @@ test('the light is as it was chosen on this device, and the place one is at is m
   expect(mark).toBe('rgb(47, 86, 109)');
 });
 
+test('letters with accents come when a name has one, and not before', async () => {
+  const fonts = (): Promise<readonly string[]> =>
+    hand.page.evaluate(async () => {
+      await document.fonts.ready;
+      return performance.getEntriesByType('resource').flatMap(({ name }) => /[^/]*\.woff2/u.exec(name)?.[0] ?? []);
+    });
+  await hand.go('/crib');
+  await hand.heads('Crib');
+  expect((await fonts()).filter((file) => file.includes('accents'))).toEqual([]);
+  await hand.page.$eval('h1', (heading) => (heading.textContent = 'Jürgen Çelik'));
+  await hand.page.waitForFunction(() => document.fonts.check('600 20px Barlow', 'ü'));
+  expect((await fonts()).filter((file) => file.includes('accents'))).toHaveLength(1);
+});
+
 test('in bench view every key is at least 64 pixels high, and the number is read from afar', async () => {
   await hand.page.setViewport({ width: 1024, height: 768 });
   await hand.go(`/bench/${middle.id}`);
